@@ -1,0 +1,4 @@
+//! How long the core takes; figures in docs/performance.md.
+fn main() {
+    divan::main();
+}

@@ -1,0 +1,169 @@
+//! What can be wrong with a question, as a sentence a cook understands and a code that stays.
+
+use thiserror::Error;
+
+/// Result of a computation that may refuse its input.
+pub type Result<T> = std::result::Result<T, CoreError>;
+
+/// A refusal. The message says what to do; [`CoreError::code`] is stable for programs.
+#[derive(Debug, Clone, PartialEq, Error)]
+pub enum CoreError {
+    /// A number is missing, not finite, negative, or beyond what a kitchen holds.
+    #[error(
+        "{what} is {value} {unit}, but it has to lie between {low} and {high} {unit}. Please check the number."
+    )]
+    OutOfRange {
+        /// The quantity, in words.
+        what: &'static str,
+        /// What was given.
+        value: f64,
+        /// Smallest accepted value.
+        low: f64,
+        /// Largest accepted value.
+        high: f64,
+        /// Unit of all three.
+        unit: &'static str,
+    },
+    /// A number that is not a number (NaN or infinite).
+    #[error("{what} is not a number. Please enter it again.")]
+    NotANumber {
+        /// The quantity, in words.
+        what: &'static str,
+    },
+    /// Nothing in the pan.
+    #[error("The pan is empty: enter the sugar and the water you put in.")]
+    EmptyPan,
+    /// There is no sugar to find the strength of.
+    #[error("There is no sugar in the pan, so there is no strength to find. Enter the sugar first.")]
+    NoSugar,
+    /// Stronger than the model reaches (98 % solids).
+    #[error(
+        "That leaves only {water_g:.1} g of water: drier than any syrup this tool can follow. Enter the water you put in."
+    )]
+    TooDry {
+        /// Water in the question, g.
+        water_g: f64,
+    },
+    /// Gross weight minus tare is below what cannot boil away.
+    #[error(
+        "The pan weighs {contents_g:.0} g without its own weight, less than the {solids_g:.0} g of sugar in it. Sugar does not boil away: check the empty weight of the pan, or weigh again."
+    )]
+    WeightBelowSolids {
+        /// Contents by the scale, g.
+        contents_g: f64,
+        /// What cannot evaporate, g.
+        solids_g: f64,
+    },
+    /// A thermometer reading below the boiling point of plain water here.
+    #[error(
+        "{boil_c:.1} °C is below the boil of plain water here ({water_boil_c:.1} °C), so it says nothing about strength. Wait until the syrup boils, then read again."
+    )]
+    BelowWaterBoil {
+        /// Corrected reading, °C.
+        boil_c: f64,
+        /// Boiling point of water at this pressure, °C.
+        water_boil_c: f64,
+    },
+    /// A thermometer reading hotter than any syrup that can be followed.
+    #[error(
+        "{boil_c:.1} °C is hotter than a syrup boils here ({limit_c:.1} °C at most): it would be caramel. Check the thermometer."
+    )]
+    AboveSyrupBoil {
+        /// Corrected reading, °C.
+        boil_c: f64,
+        /// Boiling point at the strongest valid syrup, °C.
+        limit_c: f64,
+    },
+    /// Altitude and pressure contradict each other.
+    #[error(
+        "At {altitude_m:.0} m the air presses with about {expected_hpa:.0} hPa, not {given_hpa:.0} hPa. Enter one of the two: the station pressure (not the sea-level figure of a weather report) or the altitude."
+    )]
+    AltitudePressureConflict {
+        /// Altitude given, m.
+        altitude_m: f64,
+        /// Pressure of the standard atmosphere there, hPa.
+        expected_hpa: f64,
+        /// Pressure given, hPa.
+        given_hpa: f64,
+    },
+    /// The target is not beyond the start.
+    #[error(
+        "The syrup already stands at {now_percent:.0} %, past the {target_percent:.0} % asked for. Choose a later stage or add water."
+    )]
+    AlreadyPast {
+        /// Strength now, %.
+        now_percent: f64,
+        /// Strength asked for, %.
+        target_percent: f64,
+    },
+    /// The contents do not fit the pan.
+    #[error(
+        "{contents_ml:.0} ml do not fit a pan that holds {capacity_ml:.0} ml, and syrup froths as it boils. Take a larger pan or a smaller batch."
+    )]
+    PanTooSmall {
+        /// Volume of the contents, ml.
+        contents_ml: f64,
+        /// Volume of the pan to its rim, ml.
+        capacity_ml: f64,
+    },
+    /// The heat is too weak for the target to be reached in the time looked at.
+    #[error(
+        "On this flame the syrup does not reach that stage within {hours:.0} hours. Turn the flame up or take a smaller batch."
+    )]
+    NeverReached {
+        /// Horizon of the computation, h.
+        hours: f64,
+    },
+    /// A name that the catalogue, the kitchen or the ladder does not know.
+    #[error("There is no {kind} called “{name}”. Choose one from the list.")]
+    Unknown {
+        /// What kind of thing was looked for.
+        kind: &'static str,
+        /// The name given.
+        name: String,
+    },
+    /// An event that does not fit the state of the batch.
+    #[error("{0}")]
+    NotNow(String),
+    /// A process that is not well formed.
+    #[error("The method is not complete: {0}")]
+    BadProcess(String),
+}
+
+impl CoreError {
+    /// Stable code for programs; never changes once published.
+    #[must_use]
+    pub fn code(&self) -> &'static str {
+        match self {
+            Self::OutOfRange { .. } => "out-of-range",
+            Self::NotANumber { .. } => "not-a-number",
+            Self::EmptyPan => "empty-pan",
+            Self::NoSugar => "no-sugar",
+            Self::TooDry { .. } => "too-dry",
+            Self::WeightBelowSolids { .. } => "weight-below-solids",
+            Self::BelowWaterBoil { .. } => "below-water-boil",
+            Self::AboveSyrupBoil { .. } => "above-syrup-boil",
+            Self::AltitudePressureConflict { .. } => "altitude-pressure-conflict",
+            Self::AlreadyPast { .. } => "already-past",
+            Self::PanTooSmall { .. } => "pan-too-small",
+            Self::NeverReached { .. } => "never-reached",
+            Self::Unknown { .. } => "unknown-name",
+            Self::NotNow(_) => "not-now",
+            Self::BadProcess(_) => "bad-process",
+        }
+    }
+}
+
+/// Accepts `value` when it is finite and within `low..=high`.
+///
+/// # Errors
+/// [`CoreError::NotANumber`] or [`CoreError::OutOfRange`].
+pub fn within(what: &'static str, value: f64, low: f64, high: f64, unit: &'static str) -> Result<f64> {
+    if !value.is_finite() {
+        return Err(CoreError::NotANumber { what });
+    }
+    if value < low || value > high {
+        return Err(CoreError::OutOfRange { what, value, low, high, unit });
+    }
+    Ok(value)
+}

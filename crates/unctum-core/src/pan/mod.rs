@@ -1,0 +1,13 @@
+//! What heat does to a syrup in a pan.
+//!
+//! [`model`] has the physics of one moment and follows a pan through time; [`boil_down`] answers a
+//! whole question with it: when does it boil, when is each stage reached, when must the heat go off,
+//! where does the pan carry the syrup afterwards ([`landing`]).
+
+pub mod boil_down;
+pub mod landing;
+pub mod model;
+
+pub use boil_down::{BoilDown, BoilDownQuestion, boil_down};
+pub use landing::{LANDING_S, landing_frac, turn_off_frac};
+pub use model::{Balance, Heat, PanModel, PanState, Stop};

@@ -1,0 +1,327 @@
+//! A pan of syrup through time: three things change (water, temperature of the liquid, temperature
+//! of the wall), and heat is booked as it comes and goes.
+//!
+//! Two regimes. Below the boil, heat warms the syrup and some water leaves from the surface. At the
+//! boil, the temperature is the boiling point of the strength reached, and what heat is not needed
+//! to raise it drives off water. The wall is a store of its own: hotter than the syrup by the flux
+//! through it, it goes on boiling the syrup after the heat is off.
+
+use crate::error::{CoreError, Result};
+use crate::kitchen::{Air, Pan, Ring};
+use crate::numeric::{Outcome, integrate};
+use crate::syrup::activity::water_activity;
+use crate::syrup::boiling::{boil_c, boil_slope_k_per_g};
+use crate::syrup::physical::{density_kg_m3, enthalpy_j, specific_heat_j_kg_k};
+use crate::syrup::{Charge, MAX_SOLIDS_FRAC};
+use crate::water::{latent_heat_j_kg, saturation_pressure_pa};
+
+/// Heat transfer from the wall to the liquid, W/(m²·K).
+pub const WALL_TO_SYRUP_W_M2_K: f64 = 800.0;
+/// Heat lost from the surface and the wall to the room, W/(m²·K).
+pub const LOSS_W_M2_K: f64 = 14.0;
+/// Water leaving an open surface below the boil, kg/(s·m²·Pa).
+pub const SURFACE_KG_S_M2_PA: f64 = 1.2e-8;
+/// Time constant of a coil's or liner's stored heat, s.
+pub const STORED_HEAT_TIME_S: f64 = 60.0;
+/// Syrup froths to about this many times its volume at a rolling boil.
+pub const FROTH: f64 = 1.5;
+
+/// The heat under the pan during one stretch of time.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Heat {
+    /// A steady flame: heat into the pan, W.
+    On(f64),
+    /// Off since `since_s` seconds; `stored_j` was in the ring at that moment.
+    Off {
+        /// Seconds since the switch went off.
+        since_s: f64,
+        /// Heat in the ring then, J.
+        stored_j: f64,
+    },
+}
+
+impl Heat {
+    fn power_w(self, elapsed_s: f64) -> f64 {
+        match self {
+            Self::On(power_w) => power_w,
+            Self::Off { stored_j, .. } if stored_j <= 0.0 => 0.0,
+            Self::Off { since_s, stored_j } => {
+                stored_j / STORED_HEAT_TIME_S * (-(since_s + elapsed_s) / STORED_HEAT_TIME_S).exp()
+            }
+        }
+    }
+}
+
+/// The pan at one moment.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct PanState {
+    /// Time since the start, s.
+    pub elapsed_s: f64,
+    /// Water in the pan, g.
+    pub water_g: f64,
+    /// Temperature of the liquid, °C.
+    pub liquid_c: f64,
+    /// Temperature of the wall, °C.
+    pub wall_c: f64,
+    /// Whether it boils.
+    pub boiling: bool,
+    /// Heat booked so far.
+    pub balance: Balance,
+}
+
+/// Heat that came and went since the start, J.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Balance {
+    /// Into the wall from the ring.
+    pub heat_in_j: f64,
+    /// Lost to the room.
+    pub heat_lost_j: f64,
+    /// Carried off by vapour.
+    pub heat_vapour_j: f64,
+}
+
+/// When to stop following the pan before its time is up.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Stop {
+    /// Only when the time is up.
+    Never,
+    /// When this strength is reached.
+    AtStrength(f64),
+    /// When it starts to boil.
+    AtBoil,
+}
+
+/// One pan with its solids, in its kitchen.
+#[derive(Debug, Clone)]
+pub struct PanModel {
+    solids: Charge,
+    pan: Pan,
+    air: Air,
+}
+
+/// Rates at one moment.
+struct Rates {
+    loss_w: f64,
+    wall_flow_w: f64,
+    surface_g_s: f64,
+    boil_g_s: f64,
+    latent_j_g: f64,
+    heat_capacity_j_k: f64,
+    boil_slope_k_g: f64,
+}
+
+const STEP_SCALE: [f64; 6] = [2e-4, 2e-3, 2e-2, 1.0, 1.0, 1.0];
+
+impl PanModel {
+    /// A pan with a charge in it.
+    ///
+    /// # Errors
+    /// A charge or pan that cannot be, a charge without sugar, or one that does not fit the pan.
+    pub fn new(charge: &Charge, pan: &Pan, air: Air) -> Result<Self> {
+        let solids = charge.checked()?;
+        pan.check()?;
+        if solids.dissolved_g() <= 0.0 {
+            return Err(CoreError::NoSugar);
+        }
+        let contents_ml = contents_ml(&solids);
+        if contents_ml > pan.capacity_ml() {
+            return Err(CoreError::PanTooSmall { contents_ml, capacity_ml: pan.capacity_ml() });
+        }
+        Ok(Self { solids, pan: pan.clone(), air })
+    }
+
+    /// The solids with `water_g` of water.
+    #[must_use]
+    pub fn charge_with(&self, water_g: f64) -> Charge {
+        self.solids.with_water(water_g)
+    }
+
+    /// Strength with `water_g` of water.
+    #[must_use]
+    pub fn solids_frac(&self, water_g: f64) -> f64 {
+        self.charge_with(water_g).solids_frac()
+    }
+
+    /// Water, g, at a strength.
+    #[must_use]
+    pub fn water_at(&self, solids_frac: f64) -> f64 {
+        self.solids.water_at(solids_frac)
+    }
+
+    /// Boiling point, °C, with `water_g` of water.
+    #[must_use]
+    pub fn boil_c(&self, water_g: f64) -> f64 {
+        boil_c(&self.charge_with(water_g), self.air.pressure_pa)
+    }
+
+    /// Pan and contents on the scale, g.
+    #[must_use]
+    pub fn gross_g(&self, water_g: f64) -> f64 {
+        self.pan.tare_g + self.charge_with(water_g).total_g()
+    }
+
+    /// Whether the froth of a rolling boil would come over the rim.
+    #[must_use]
+    pub fn may_boil_over(&self) -> bool {
+        contents_ml(&self.solids) * FROTH > self.pan.capacity_ml()
+    }
+
+    /// The charge as it was put in, everything at `start_c`.
+    #[must_use]
+    pub fn start(&self, start_c: f64) -> PanState {
+        PanState {
+            elapsed_s: 0.0,
+            water_g: self.solids.water_g,
+            liquid_c: start_c,
+            wall_c: start_c,
+            boiling: false,
+            balance: Balance::default(),
+        }
+    }
+
+    /// A pan that has been boiling steadily on `power_w` and now holds `water_g`.
+    #[must_use]
+    pub fn steady_boil(&self, water_g: f64, power_w: f64) -> PanState {
+        let liquid_c = self.boil_c(water_g);
+        PanState {
+            elapsed_s: 0.0,
+            water_g,
+            liquid_c,
+            wall_c: liquid_c + power_w / (WALL_TO_SYRUP_W_M2_K * self.pan.base_m2()),
+            boiling: true,
+            balance: Balance::default(),
+        }
+    }
+
+    /// Heat held by liquid and wall above 0 °C, J.
+    #[must_use]
+    pub fn stored_heat_j(&self, state: &PanState) -> f64 {
+        enthalpy_j(self.solids.solids_g(), state.water_g, state.liquid_c)
+            + self.pan.heat_capacity_j_k * state.wall_c
+    }
+
+    fn rates(&self, water_g: f64, liquid_c: f64, wall_c: f64) -> Rates {
+        let charge = self.charge_with(water_g);
+        let area = self.pan.base_m2();
+        let wall_area = std::f64::consts::PI * self.pan.diameter_cm * self.pan.wall_height_cm * 1e-4;
+        let loss_w = LOSS_W_M2_K * (area + wall_area) * (liquid_c - self.air.room_c);
+        let wall_flow_w = WALL_TO_SYRUP_W_M2_K * area * (wall_c - liquid_c);
+        let vapour_pa = water_activity(&charge) * saturation_pressure_pa(liquid_c)
+            - self.air.humidity_frac * saturation_pressure_pa(self.air.room_c);
+        let surface_g_s = 1000.0 * SURFACE_KG_S_M2_PA * area * vapour_pa.max(0.0);
+        let latent_j_g = latent_heat_j_kg(liquid_c) / 1000.0;
+        let solids_g = self.solids.solids_g();
+        let total_g = solids_g + water_g;
+        let heat_capacity_j_k = total_g / 1000.0 * specific_heat_j_kg_k(solids_g / total_g, liquid_c);
+        let boil_slope_k_g = -boil_slope_k_per_g(&charge, self.air.pressure_pa);
+        let boil_g_s = (wall_flow_w - loss_w) / (latent_j_g + heat_capacity_j_k * boil_slope_k_g);
+        Rates { loss_w, wall_flow_w, surface_g_s, boil_g_s, latent_j_g, heat_capacity_j_k, boil_slope_k_g }
+    }
+
+    /// Follows the pan for `duration_s` under `heat`, or until `stop`; `seen` gets every step.
+    /// Returns whether `stop` ended it. A syrup that gets as strong as the model reaches (98 %)
+    /// stops there.
+    pub fn advance(
+        &self,
+        state: &mut PanState,
+        heat: Heat,
+        duration_s: f64,
+        stop: Stop,
+        mut seen: impl FnMut(&PanState),
+    ) -> bool {
+        let start_s = state.elapsed_s;
+        let end_s = start_s + duration_s;
+        let stop_water_g = match stop {
+            Stop::AtStrength(solids_frac) => self.water_at(solids_frac.min(MAX_SOLIDS_FRAC)),
+            Stop::Never | Stop::AtBoil => self.water_at(MAX_SOLIDS_FRAC),
+        };
+        if state.water_g <= stop_water_g || (stop == Stop::AtBoil && state.boiling) {
+            return stop != Stop::Never;
+        }
+        while end_s - state.elapsed_s > 1e-6 {
+            let boiling = state.boiling;
+            let mut t = state.elapsed_s;
+            let b = state.balance;
+            let mut y =
+                [state.water_g, state.liquid_c, state.wall_c, b.heat_in_j, b.heat_lost_j, b.heat_vapour_j];
+            let outcome = integrate(
+                &mut t,
+                &mut y,
+                end_s,
+                &STEP_SCALE,
+                60.0,
+                |t, y| self.slopes(boiling, heat.power_w(t - start_s), y),
+                |_, y| {
+                    let regime = if boiling {
+                        let rates = self.rates(y[0], self.boil_c(y[0]), y[2]);
+                        rates.surface_g_s - rates.boil_g_s
+                    } else {
+                        y[1] - self.boil_c(y[0])
+                    };
+                    [stop_water_g - y[0], regime]
+                },
+                |t, y| {
+                    *state = self.state_of(t, y, boiling);
+                    seen(state);
+                },
+            );
+            match outcome {
+                Outcome::Finished => return false,
+                Outcome::Event(0) => return stop != Stop::Never && stop != Stop::AtBoil,
+                Outcome::Event(_) => {
+                    state.boiling = !boiling;
+                    if state.boiling && stop == Stop::AtBoil {
+                        return true;
+                    }
+                }
+            }
+        }
+        false
+    }
+
+    fn state_of(&self, elapsed_s: f64, y: &[f64; 6], boiling: bool) -> PanState {
+        PanState {
+            elapsed_s,
+            water_g: y[0],
+            liquid_c: if boiling { self.boil_c(y[0]) } else { y[1] },
+            wall_c: y[2],
+            boiling,
+            balance: Balance { heat_in_j: y[3], heat_lost_j: y[4], heat_vapour_j: y[5] },
+        }
+    }
+
+    fn slopes(&self, boiling: bool, power_w: f64, y: &[f64; 6]) -> [f64; 6] {
+        let water_g = y[0].max(1e-3);
+        let liquid_c = if boiling { self.boil_c(water_g) } else { y[1] };
+        let r = self.rates(water_g, liquid_c, y[2]);
+        let leaving_g_s = if boiling { r.boil_g_s } else { r.surface_g_s };
+        let warming_k_s = if boiling {
+            leaving_g_s * r.boil_slope_k_g
+        } else {
+            (r.wall_flow_w - r.loss_w - leaving_g_s * r.latent_j_g) / r.heat_capacity_j_k
+        };
+        // Vapour carries its latent heat and the heat the water had in the liquid.
+        let vapour_w = leaving_g_s * (r.latent_j_g + 4.1868 * liquid_c);
+        [
+            -leaving_g_s,
+            warming_k_s,
+            (power_w - r.wall_flow_w) / self.pan.heat_capacity_j_k,
+            power_w,
+            r.loss_w,
+            vapour_w,
+        ]
+    }
+}
+
+/// Volume of a charge at 20 °C with its insolubles, ml.
+fn contents_ml(charge: &Charge) -> f64 {
+    (charge.dissolved_g() + charge.water_g) / density_kg_m3(charge.solids_frac(), 20.0) * 1000.0
+        + charge.insoluble_g / 1.5
+}
+
+/// What a ring sends into a pan, W, and what it still holds when switched off, J.
+#[must_use]
+pub fn off_heat(ring: &Ring, flame_frac: f64) -> Heat {
+    let stored_j = if flame_frac > 0.0 { ring.kind.stored_heat_j() } else { 0.0 };
+    Heat::Off { since_s: 0.0, stored_j }
+}

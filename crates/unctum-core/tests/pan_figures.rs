@@ -1,0 +1,94 @@
+//! Worked boil-downs and carry-overs, and the laws every boil keeps.
+
+use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
+use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
+use unctum_core::syrup::Charge;
+
+fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
+    Pan { name: "pan".into(), tare_g: 900.0, diameter_cm, wall_height_cm: 9.0, heat_capacity_j_k }
+}
+
+fn minutes_from_boil(sugar_g: f64, water_g: f64, diameter_cm: f64, percents: &[f64]) -> (f64, Vec<f64>) {
+    let charge = Charge::sugar_and_water(sugar_g, water_g);
+    let model = PanModel::new(&charge, &pan(diameter_cm, 500.0), Air::default()).expect("valid");
+    let mut state = model.start(28.0);
+    assert!(model.advance(&mut state, Heat::On(900.0), 3600.0, Stop::AtBoil, |_| {}));
+    let boil_s = state.elapsed_s;
+    let minutes = percents
+        .iter()
+        .map(|p| {
+            assert!(model.advance(&mut state, Heat::On(900.0), 7200.0, Stop::AtStrength(p / 100.0), |_| {}));
+            (state.elapsed_s - boil_s) / 60.0
+        })
+        .collect();
+    (boil_s / 60.0, minutes)
+}
+
+#[track_caller]
+fn all_near(computed: &[f64], worked: &[f64], tolerance: f64) {
+    for (c, w) in computed.iter().zip(worked) {
+        assert!((c - w).abs() <= tolerance, "computed {computed:?}, worked {worked:?}");
+    }
+}
+
+#[test]
+fn boil_down_meets_the_worked_minutes() {
+    let (boil, after) = minutes_from_boil(480.0, 320.0, 24.0, &[65.0, 70.0, 73.0, 77.0, 80.0, 84.0]);
+    all_near(&[boil], &[4.4], 0.05);
+    all_near(&after, &[2.9, 5.5, 6.9, 8.6, 9.9, 11.4], 0.13);
+    let (_, after) = minutes_from_boil(1440.0, 960.0, 28.0, &[65.0, 70.0, 73.0, 77.0]);
+    all_near(&after, &[8.5, 16.6, 21.0, 26.0], 0.5);
+}
+
+#[test]
+fn carry_over_meets_the_worked_landings() {
+    let landings = |sugar_g: f64, diameter_cm: f64, power_w: f64| {
+        [(300.0, 0.0), (1150.0, 0.0), (700.0, 30_000.0)].map(|(heat_capacity_j_k, stored_j)| {
+            let charge = Charge::sugar_and_water(sugar_g, sugar_g / 3.0);
+            let model =
+                PanModel::new(&charge, &pan(diameter_cm, heat_capacity_j_k), Air::default()).expect("valid");
+            100.0 * landing_frac(&model, &model.steady_boil(sugar_g / 3.0, power_w), stored_j)
+        })
+    };
+    all_near(&landings(120.0, 20.0, 450.0), &[77.5, 79.1, 81.5], 0.25);
+    all_near(&landings(600.0, 26.0, 1000.0), &[76.1, 76.6, 76.8], 0.1);
+}
+
+#[test]
+fn heat_and_mass_close() {
+    let charge = Charge { insoluble_g: 5.0, reducing_g: 40.0, ..Charge::sugar_and_water(480.0, 320.0) };
+    let model = PanModel::new(&charge, &pan(24.0, 500.0), Air::default()).expect("valid");
+    let mut state = model.start(28.0);
+    let before_j = model.stored_heat_j(&state);
+    let mut last_water_g = state.water_g;
+    model.advance(&mut state, Heat::On(900.0), 900.0, Stop::Never, |s| {
+        assert!(s.water_g <= last_water_g, "water only leaves");
+        last_water_g = s.water_g;
+    });
+    model.advance(&mut state, Heat::Off { since_s: 0.0, stored_j: 25_000.0 }, 600.0, Stop::Never, |_| {});
+    let b = state.balance;
+    let gained_j = model.stored_heat_j(&state) - before_j;
+    let miss = (b.heat_in_j - b.heat_lost_j - b.heat_vapour_j - gained_j) / b.heat_in_j;
+    assert!(miss.abs() < 1e-6, "heat does not close: {miss:e}");
+}
+
+#[test]
+fn turning_off_when_told_lands_on_the_target() {
+    let q = BoilDownQuestion {
+        charge: Charge::sugar_and_water(260.0, 130.0),
+        pan: pan(20.0, 1150.0),
+        ring: Ring::of_kind("large", RingKind::Gas, 3000.0),
+        flame_frac: 0.55,
+        air: Air::default(),
+        target_frac: 0.7575,
+        max_points: 100,
+    };
+    let answer = boil_down(&q).expect("reachable");
+    assert!((answer.turn_off.landing_frac - 0.7575).abs() < 1e-4);
+    assert!(answer.turn_off.solids_frac < 0.75, "cast iron carries the syrup on");
+    assert!(
+        answer.turn_off.at.low_s < answer.turn_off.at.mid_s
+            && answer.turn_off.at.mid_s < answer.turn_off.at.high_s
+    );
+    assert!(answer.series.len() <= 100 && answer.series.windows(2).all(|p| p[0].elapsed_s < p[1].elapsed_s));
+}
