@@ -1,4 +1,5 @@
 //! Worked boil-downs and carry-overs, and the laws every boil keeps.
+#![allow(clippy::expect_used, missing_docs)]
 
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};

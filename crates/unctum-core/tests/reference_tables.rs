@@ -1,4 +1,5 @@
 //! The published tables, read from their files, each within its stated tolerance.
+#![allow(clippy::expect_used, missing_docs)]
 
 use std::path::Path;
 

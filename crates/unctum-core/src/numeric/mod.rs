@@ -5,5 +5,5 @@ mod ode;
 mod root;
 
 pub use interpolate::Pchip;
-pub use ode::{Outcome, integrate};
+pub use ode::{Outcome, Span, integrate};
 pub use root::bisect;

@@ -60,28 +60,36 @@ fn step<const N: usize>(
     (last, error)
 }
 
-/// Integrates `y' = f(t, y)` from `t` to `end`, calling `seen(t, y)` after each accepted step.
+/// How far and how finely to integrate.
+#[derive(Debug, Clone, Copy)]
+pub struct Span<const N: usize> {
+    /// Where to stop.
+    pub end: f64,
+    /// Longest step.
+    pub max_step: f64,
+    /// Tolerated error of each component over one step.
+    pub scale: [f64; N],
+}
+
+/// Integrates `y' = f(t, y)` from `t` over `span`, calling `seen(t, y)` after each accepted step.
 ///
-/// `scale` is the tolerated error of each component over one step. `events` must be negative before
-/// and non-negative after each event; integration stops at the first one, located to about
-/// 1e-6 s. Deterministic: the same input takes the same steps.
+/// `events` must be negative before and non-negative after each event; integration stops at the
+/// first one, located to about 1e-6 s. Deterministic: the same input takes the same steps.
 pub fn integrate<const N: usize, const E: usize>(
     t: &mut f64,
     y: &mut [f64; N],
-    end: f64,
-    scale: &[f64; N],
-    max_step: f64,
+    span: &Span<N>,
     f: impl Fn(f64, &[f64; N]) -> [f64; N],
     events: impl Fn(f64, &[f64; N]) -> [f64; E],
     mut seen: impl FnMut(f64, &[f64; N]),
 ) -> Outcome {
+    let Span { end, max_step, scale } = *span;
     let mut h = (max_step * 0.1).min(end - *t);
     while end - *t > 1e-9 {
         h = h.min(end - *t).min(max_step);
         let (next, error) = step(*t, y, h, &f);
-        let ratio = error.iter().zip(scale).map(|(e, s)| (e / s).abs()).fold(0.0_f64, f64::max);
-        // The negated comparison also turns away a step that produced NaN.
-        if !(ratio <= 1.0) && h > 1e-6 {
+        let ratio = error.iter().zip(&scale).map(|(e, s)| (e / s).abs()).fold(0.0_f64, f64::max);
+        if (ratio.is_nan() || ratio > 1.0) && h > 1e-6 {
             let factor = if ratio.is_finite() { (0.9 * ratio.powf(-0.2)).max(0.1) } else { 0.1 };
             h *= factor;
             continue;
@@ -119,9 +127,7 @@ mod tests {
         let outcome = integrate(
             &mut t,
             &mut y,
-            10.0,
-            &[1e-9, 1e-9],
-            1.0,
+            &Span { end: 10.0, max_step: 1.0, scale: [1e-9, 1e-9] },
             |_, y| [y[1], -y[0]],
             |_, y| [-y[0]],
             |_, _| {},

@@ -8,7 +8,7 @@
 
 use crate::error::{CoreError, Result};
 use crate::kitchen::{Air, Pan, Ring};
-use crate::numeric::{Outcome, integrate};
+use crate::numeric::{Outcome, Span, integrate};
 use crate::syrup::activity::water_activity;
 use crate::syrup::boiling::{boil_c, boil_slope_k_per_g};
 use crate::syrup::physical::{density_kg_m3, enthalpy_j, specific_heat_j_kg_k};
@@ -247,9 +247,7 @@ impl PanModel {
             let outcome = integrate(
                 &mut t,
                 &mut y,
-                end_s,
-                &STEP_SCALE,
-                60.0,
+                &Span { end: end_s, max_step: 60.0, scale: STEP_SCALE },
                 |t, y| self.slopes(boiling, heat.power_w(t - start_s), y),
                 |_, y| {
                     let regime = if boiling {
