@@ -110,7 +110,8 @@ fn is_undo(logged: &Logged) -> bool {
     matches!(logged.event, BatchEvent::Undone { .. })
 }
 
-fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
+/// Numbers of the events that were taken back.
+pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
     log.iter()
         .filter_map(|l| match l.event {
             BatchEvent::Undone { seq } => Some(seq),

@@ -7,7 +7,9 @@ mod event;
 mod fold;
 mod guidance;
 mod state;
+mod summary;
 
 pub use event::{BatchEvent, BatchSetup, Logged, SeenReading, Texture, Verdict};
 pub use fold::{admit, state_at};
 pub use state::{Advice, BatchState, Phase, Range, StepState, SyrupState};
+pub use summary::{BatchSummary, ReadingMade, summary};

@@ -1,0 +1,139 @@
+//! A batch in the notebook: what was planned, what happened.
+
+use serde::Serialize;
+
+use crate::batch::fold::undone_seqs;
+use crate::batch::{BatchEvent, BatchSetup, Logged};
+use crate::kitchen::Flame;
+use crate::pan::{BoilDownQuestion, boil_down};
+use crate::process::StepKind;
+use crate::syrup::locate::strength_of;
+use crate::syrup::{Reading, Stage, StageKey};
+
+/// One reading with what it said.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ReadingMade {
+    /// Number of the event.
+    pub seq: i32,
+    /// When, ms since 1970.
+    pub at_ms: i64,
+    /// The reading, instrument errors taken out.
+    pub reading: Reading,
+    /// Strength it says, 0–1.
+    pub solids_frac: f64,
+    /// Lower end of its 80 % interval.
+    pub solids_frac_low: f64,
+    /// Upper end of its 80 % interval.
+    pub solids_frac_high: f64,
+}
+
+/// Planned against real.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct BatchSummary {
+    /// Whether nothing more is to be done.
+    pub over: bool,
+    /// Whether it was given up.
+    pub given_up: bool,
+    /// Stage aimed for.
+    pub stage: StageKey,
+    /// Strength aimed for, 0–1.
+    pub target_solids_frac: f64,
+    /// Strength by the last reading, 0–1.
+    pub last_solids_frac: Option<f64>,
+    /// Stage by the last reading.
+    pub last_stage: Option<StageKey>,
+    /// Minutes from heat on to turn-off, as reckoned from the ring's plate.
+    pub planned_min: Option<f64>,
+    /// Earliest (80 %) of the same.
+    pub planned_low_min: Option<f64>,
+    /// Latest (80 %) of the same.
+    pub planned_high_min: Option<f64>,
+    /// Minutes from first heat on to the last turn-off.
+    pub real_min: Option<f64>,
+    /// Water poured back in, g.
+    pub water_added_g: f64,
+    /// When the last thing happened, ms since 1970.
+    pub last_ms: i64,
+    /// The readings that stand.
+    pub readings: Vec<ReadingMade>,
+}
+
+/// Sums up a batch from setup and log.
+#[must_use]
+pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSummary {
+    let undone = undone_seqs(log);
+    let active: Vec<&Logged> = log
+        .iter()
+        .filter(|l| !undone.contains(&l.seq) && !matches!(l.event, BatchEvent::Undone { .. }))
+        .collect();
+    let done = active.iter().filter(|l| matches!(l.event, BatchEvent::StepDone { .. })).count();
+    let given_up = active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp));
+    let readings: Vec<ReadingMade> = active.iter().filter_map(|l| reading_made(setup, l)).collect();
+    let last_solids_frac = readings.last().map(|r| r.solids_frac);
+    let planned = first_flame(&active).and_then(|(_, flame)| {
+        let question = BoilDownQuestion {
+            charge: setup.charge,
+            pan: setup.pan.clone(),
+            ring: setup.ring.clone(),
+            flame_frac: flame.frac(),
+            air: setup.air,
+            target_frac: setup.target_solids_frac,
+            max_points: 2,
+        };
+        boil_down(&question).ok().map(|b| b.turn_off.at)
+    });
+    BatchSummary {
+        over: given_up || done == setup.steps.len(),
+        given_up,
+        stage: setup.stage,
+        target_solids_frac: setup.target_solids_frac,
+        last_solids_frac,
+        last_stage: last_solids_frac.map(|w| Stage::at(w).key),
+        planned_min: planned.map(|m| m.mid_s / 60.0),
+        planned_low_min: planned.map(|m| m.low_s / 60.0),
+        planned_high_min: planned.map(|m| m.high_s / 60.0),
+        real_min: real_ms(setup, &active).map(|ms| ms as f64 / 60_000.0),
+        water_added_g: active
+            .iter()
+            .map(|l| if let BatchEvent::WaterAdded { water_g } = l.event { water_g } else { 0.0 })
+            .sum(),
+        last_ms: active.last().map_or(started_ms, |l| l.at_ms),
+        readings,
+    }
+}
+
+fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {
+    let BatchEvent::Reading { reading } = &logged.event else { return None };
+    let reading = reading.corrected(setup);
+    let strength = strength_of(&setup.charge, reading, setup.air.pressure_pa).ok()?;
+    Some(ReadingMade {
+        seq: logged.seq,
+        at_ms: logged.at_ms,
+        reading,
+        solids_frac: strength.frac,
+        solids_frac_low: strength.low_frac,
+        solids_frac_high: strength.high_frac,
+    })
+}
+
+fn first_flame(active: &[&Logged]) -> Option<(i64, Flame)> {
+    active.iter().find_map(|l| match l.event {
+        BatchEvent::Flame { flame } if flame != Flame::Off => Some((l.at_ms, flame)),
+        _ => None,
+    })
+}
+
+/// From first heat on to the last turn-off before the syrup was used, or to the step's end.
+fn real_ms(setup: &BatchSetup, active: &[&Logged]) -> Option<i64> {
+    let boil = setup.steps.iter().find(|s| s.kind == StepKind::BoilToStage)?;
+    let end =
+        active.iter().position(|l| matches!(&l.event, BatchEvent::StepDone { step } if *step == boil.key))?;
+    let off = active[..=end]
+        .iter()
+        .rev()
+        .find(|l| matches!(l.event, BatchEvent::Flame { flame: Flame::Off }))
+        .unwrap_or(&active[end]);
+    Some(off.at_ms - first_flame(active)?.0)
+}

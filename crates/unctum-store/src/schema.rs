@@ -1,0 +1,77 @@
+//! The tables, as the migrations make them.
+#![allow(missing_docs)]
+
+diesel::table! {
+    kitchen (id) {
+        id -> Integer,
+        name -> Text,
+        altitude_m -> Nullable<Double>,
+        pressure_pa -> Nullable<Double>,
+        room_c -> Double,
+        humidity_frac -> Double,
+    }
+}
+
+diesel::table! {
+    ring (id) {
+        id -> Integer,
+        name -> Text,
+        kind -> Text,
+        rated_power_w -> Double,
+        efficiency_frac -> Double,
+        efficiency_sd -> Double,
+    }
+}
+
+diesel::table! {
+    pan (id) {
+        id -> Integer,
+        name -> Text,
+        tare_g -> Double,
+        diameter_cm -> Double,
+        wall_height_cm -> Double,
+        heat_capacity_j_k -> Double,
+    }
+}
+
+diesel::table! {
+    thermometer (id) {
+        id -> Integer,
+        name -> Text,
+        offset_k -> Double,
+    }
+}
+
+diesel::table! {
+    batch (id) {
+        id -> Integer,
+        title -> Text,
+        sweet_key -> Nullable<Text>,
+        started_ms -> BigInt,
+        setup_json -> Text,
+    }
+}
+
+diesel::table! {
+    batch_event (batch_id, seq) {
+        batch_id -> Integer,
+        seq -> Integer,
+        at_ms -> BigInt,
+        event_json -> Text,
+    }
+}
+
+diesel::table! {
+    verdict (batch_id) {
+        batch_id -> Integer,
+        at_ms -> BigInt,
+        texture -> Text,
+        pieces -> Nullable<Integer>,
+        finished_g -> Nullable<Double>,
+        note -> Text,
+    }
+}
+
+diesel::joinable!(batch_event -> batch (batch_id));
+diesel::joinable!(verdict -> batch (batch_id));
+diesel::allow_tables_to_appear_in_same_query!(kitchen, ring, pan, thermometer, batch, batch_event, verdict);
