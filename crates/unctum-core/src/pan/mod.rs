@@ -7,7 +7,9 @@
 pub mod boil_down;
 pub mod landing;
 pub mod model;
+mod signs;
 
-pub use boil_down::{BoilDown, BoilDownQuestion, boil_down};
+pub use boil_down::{BoilDown, BoilDownQuestion, TurnOff, boil_down};
 pub use landing::{LANDING_S, landing_frac, turn_off_frac};
 pub use model::{Balance, Heat, PanModel, PanState, Stop};
+pub use signs::{Sign, StageSigns, stage_signs};

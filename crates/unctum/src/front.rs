@@ -1,0 +1,109 @@
+//! The front end, served from inside the program.
+
+use std::path::PathBuf;
+
+use rocket::get;
+use rocket::http::{ContentType, Header, Status};
+use rocket::request::{FromRequest, Outcome};
+use rocket::response::{self, Responder};
+use rocket::{Request, Response};
+use rust_embed::{EmbeddedFile, RustEmbed};
+
+use crate::problem::Problem;
+
+#[derive(RustEmbed)]
+#[folder = "../../web/dist"]
+struct Files;
+
+/// Encodings the browser takes and the version it already has.
+pub struct Wants {
+    encodings: String,
+    etag: Option<String>,
+}
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Wants {
+    type Error = std::convert::Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        let header = |name| request.headers().get_one(name).map(str::to_owned);
+        Outcome::Success(Self {
+            encodings: header("Accept-Encoding").unwrap_or_default(),
+            etag: header("If-None-Match"),
+        })
+    }
+}
+
+/// One file of the front end.
+pub struct Asset {
+    file: EmbeddedFile,
+    content_type: ContentType,
+    encoding: Option<&'static str>,
+    immutable: bool,
+    etag: String,
+    unchanged: bool,
+}
+
+impl<'r> Responder<'r, 'static> for Asset {
+    fn respond_to(self, _request: &'r Request<'_>) -> response::Result<'static> {
+        let cache = if self.immutable { "public, max-age=31536000, immutable" } else { "no-cache" };
+        let mut answer = Response::build();
+        answer
+            .header(Header::new("Cache-Control", cache))
+            .header(Header::new("Vary", "Accept-Encoding"))
+            .header(Header::new("ETag", self.etag));
+        if self.unchanged {
+            return answer.status(Status::NotModified).ok();
+        }
+        if let Some(encoding) = self.encoding {
+            answer.header(Header::new("Content-Encoding", encoding));
+        }
+        let data = self.file.data.into_owned();
+        answer.header(self.content_type).sized_body(data.len(), std::io::Cursor::new(data)).ok()
+    }
+}
+
+fn asset(path: &str, wants: &Wants) -> Option<Asset> {
+    let twin = |name: &str| wants.encodings.contains(name).then_some(name.to_owned());
+    let (file, encoding) = [("br", "br"), ("gzip", "gz")]
+        .into_iter()
+        .filter(|(name, _)| twin(name).is_some())
+        .find_map(|(name, ending)| Files::get(&format!("{path}.{ending}")).map(|f| (f, Some(name))))
+        .or_else(|| Files::get(path).map(|f| (f, None)))?;
+    let hash: String = file.metadata.sha256_hash().iter().take(12).map(|b| format!("{b:02x}")).collect();
+    let etag = format!("\"{hash}\"");
+    let ending = path.rsplit('.').next().unwrap_or_default();
+    Some(Asset {
+        content_type: ContentType::from_extension(ending).unwrap_or(ContentType::Binary),
+        encoding,
+        immutable: path.starts_with("assets/"),
+        unchanged: wants.etag.as_deref() == Some(&etag),
+        etag,
+        file,
+    })
+}
+
+/// A file if there is one; the page itself for a room's address; 404 for a missing file.
+///
+/// # Errors
+/// 404.
+#[get("/<path..>", rank = 20)]
+pub fn file(path: PathBuf, wants: Wants) -> Result<Asset, Problem> {
+    let path = path.to_string_lossy().replace('\\', "/");
+    let nothing = || {
+        Problem::new(
+            Status::NotFound,
+            "not-found",
+            "Not there",
+            "There is nothing at this address. Go back and choose from the list.",
+        )
+    };
+    let last = path.rsplit('/').next().unwrap_or_default();
+    if path == "api" || path.starts_with("api/") {
+        return Err(nothing());
+    }
+    if path.is_empty() || (!last.contains('.') && !path.starts_with("assets/")) {
+        return asset("index.html", &wants).ok_or_else(nothing);
+    }
+    asset(&path, &wants).ok_or_else(nothing)
+}

@@ -1,0 +1,12 @@
+//! The program around the core: web routes, live events, command line, and the embedded front end.
+
+pub mod app;
+pub mod body;
+pub mod catalogue;
+pub mod clock;
+pub mod demo;
+pub mod front;
+pub mod openapi;
+pub mod problem;
+pub mod routes;
+pub mod server;

@@ -1,0 +1,116 @@
+//! Errors as problem details (RFC 9457): a sentence that says what to do, and a code that stays.
+
+use rocket::http::{ContentType, Status};
+use rocket::response::{self, Responder};
+use rocket::{Request, Response, catch};
+use serde::Serialize;
+use unctum_core::CoreError;
+use unctum_store::StoreError;
+use utoipa::ToSchema;
+
+/// A route's answer.
+pub type Answer<T> = Result<T, Problem>;
+
+/// Problem details.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct Problem {
+    /// `urn:unctum:problem:` and the code.
+    #[serde(rename = "type")]
+    pub kind: String,
+    /// A few words.
+    pub title: String,
+    /// HTTP status.
+    pub status: u16,
+    /// What is wrong and what to do.
+    pub detail: String,
+    /// Stable code.
+    pub code: String,
+}
+
+impl Problem {
+    /// A problem from its parts.
+    #[must_use]
+    pub fn new(status: Status, code: &str, title: &str, detail: impl Into<String>) -> Self {
+        Self {
+            kind: format!("urn:unctum:problem:{code}"),
+            title: title.to_owned(),
+            status: status.code,
+            detail: detail.into(),
+            code: code.to_owned(),
+        }
+    }
+
+    /// A fault of the program itself.
+    #[must_use]
+    pub fn broken() -> Self {
+        Self::new(
+            Status::InternalServerError,
+            "internal",
+            "Something broke",
+            "Something broke on our side. What you entered before is safe; please try again.",
+        )
+    }
+
+    fn not_found() -> Self {
+        Self::new(
+            Status::NotFound,
+            "not-found",
+            "Not there",
+            "There is nothing at this address. Go back and choose from the list.",
+        )
+    }
+}
+
+impl From<CoreError> for Problem {
+    fn from(error: CoreError) -> Self {
+        Self::new(Status::UnprocessableEntity, error.code(), "That cannot be", error.to_string())
+    }
+}
+
+impl From<StoreError> for Problem {
+    fn from(error: StoreError) -> Self {
+        match error {
+            StoreError::Core(core) => core.into(),
+            StoreError::NotFound { .. } => {
+                Self::new(Status::NotFound, "not-found", "Not there", error.to_string())
+            }
+            StoreError::Pool(_) => Self::new(Status::ServiceUnavailable, "busy", "Busy", error.to_string()),
+            StoreError::Database(_) | StoreError::Open(_) | StoreError::Corrupt(_) => {
+                eprintln!("store: {error:?}");
+                Self::new(Status::InternalServerError, "storage", "Storage", error.to_string())
+            }
+        }
+    }
+}
+
+impl<'r> Responder<'r, 'static> for Problem {
+    fn respond_to(self, request: &'r Request<'_>) -> response::Result<'static> {
+        let status = Status::from_code(self.status).unwrap_or(Status::InternalServerError);
+        let body = serde_json::to_string(&self).map_err(|_| Status::InternalServerError)?;
+        Response::build_from(body.respond_to(request)?)
+            .status(status)
+            .header(ContentType::new("application", "problem+json"))
+            .ok()
+    }
+}
+
+/// Whatever no route took.
+#[catch(default)]
+pub fn fallback(status: Status, _request: &Request<'_>) -> Problem {
+    match status.code {
+        404 => Problem::not_found(),
+        405 => Problem::new(
+            status,
+            "method-not-allowed",
+            "Not this way",
+            "This address exists, but not for this kind of request.",
+        ),
+        400..=499 => Problem::new(
+            status,
+            "bad-request",
+            "Not understood",
+            "The request could not be understood. Check what was entered and send it again.",
+        ),
+        _ => Problem::broken(),
+    }
+}
