@@ -83,6 +83,7 @@ fn turning_off_when_told_lands_on_the_target() {
         air: Air::default(),
         target_frac: 0.7575,
         max_points: 100,
+        thermometer: None,
     };
     let answer = boil_down(&q).expect("reachable");
     assert!((answer.turn_off.landing_frac - 0.7575).abs() < 1e-4);

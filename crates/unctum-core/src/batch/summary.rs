@@ -79,6 +79,7 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
             ring: setup.ring.clone(),
             flame_frac: flame.frac(),
             air: setup.air,
+            thermometer: setup.thermometer.clone(),
             target_frac: setup.target_solids_frac,
             max_points: 2,
         };

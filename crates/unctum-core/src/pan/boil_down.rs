@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::error::{CoreError, Result, within};
-use crate::kitchen::{Air, Pan, Ring};
+use crate::kitchen::{Air, Pan, Ring, Thermometer};
 use crate::pan::landing::{LANDING_S, turn_off_frac};
 use crate::pan::model::{Heat, PanModel, PanState, Stop};
 use crate::syrup::locate::Z80;
@@ -28,6 +28,8 @@ pub struct BoilDownQuestion {
     pub flame_frac: f64,
     /// The air.
     pub air: Air,
+    /// The thermometer to read the temperatures on; a true one if none.
+    pub thermometer: Option<Thermometer>,
     /// Strength to land on, 0–1.
     pub target_frac: f64,
     /// Most points wanted in a series.
@@ -44,6 +46,8 @@ pub struct Point {
     pub solids_frac: f64,
     /// Temperature of the syrup, °C.
     pub liquid_c: f64,
+    /// What the thermometer shows then, °C.
+    pub shown_c: f64,
     /// Pan and contents on the scale, g.
     pub gross_g: f64,
     /// Volume of the syrup, hot, ml.
@@ -78,6 +82,8 @@ pub struct StageReached {
     pub at: Moment,
     /// Boiling temperature at its lower edge, °C.
     pub boil_c: f64,
+    /// What the thermometer shows there, °C.
+    pub shown_c: f64,
     /// Pan and contents there, g.
     pub gross_g: f64,
 }
@@ -92,6 +98,8 @@ pub struct TurnOff {
     pub solids_frac: f64,
     /// True temperature then, °C.
     pub boil_c: f64,
+    /// What the thermometer shows then, °C.
+    pub shown_c: f64,
     /// Pan and contents then, g.
     pub gross_g: f64,
     /// Strength the pan lands on, 0–1.
@@ -168,6 +176,8 @@ impl Run {
 pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     let q = question;
     q.ring.check()?;
+    q.thermometer.iter().try_for_each(Thermometer::check)?;
+    let shown = |true_c: f64| q.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
     let flame_frac = within("The flame", q.flame_frac, 0.01, 1.0, "(share of the full flame)")?;
     let target_frac = within("The strength asked for", q.target_frac, 0.05, 0.95, "(fraction)")?;
     let model = PanModel::new(&q.charge, &q.pan, q.air)?;
@@ -201,7 +211,7 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
         tail_steps.push(*s)
     });
 
-    let point = |s: &PanState, at: Moment| describe(&model, s, at);
+    let point = |s: &PanState, at: Moment| describe(&model, s, at, shown(s.liquid_c));
     let series = thinned(&mid.steps, q.max_points).into_iter().map(|s| {
         let mut at = moment(s.water_g);
         at.mid_s = s.elapsed_s;
@@ -220,6 +230,7 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
             stage: s.key,
             at: moment(water_g),
             boil_c: model.boil_c(water_g),
+            shown_c: shown(model.boil_c(water_g)),
             gross_g: model.gross_g(water_g),
         }
     });
@@ -235,6 +246,7 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
             at: off_at,
             solids_frac: off_frac,
             boil_c: model.boil_c(off_water_g),
+            shown_c: shown(model.boil_c(off_water_g)),
             gross_g: model.gross_g(off_water_g),
             landing_frac: model.solids_frac(off_state.water_g),
             landing_gross_g: model.gross_g(off_state.water_g),
@@ -246,13 +258,14 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     })
 }
 
-fn describe(model: &PanModel, s: &PanState, at: Moment) -> Point {
+fn describe(model: &PanModel, s: &PanState, at: Moment, shown_c: f64) -> Point {
     let solids_frac = model.solids_frac(s.water_g);
     let solution_g = model.gross_g(s.water_g) - model.gross_g(0.0) + model.charge_with(0.0).dissolved_g();
     Point {
         elapsed_s: at.mid_s,
         solids_frac,
         liquid_c: s.liquid_c,
+        shown_c,
         gross_g: model.gross_g(s.water_g),
         volume_ml: solution_g / density_kg_m3(solids_frac, s.liquid_c) * 1000.0,
         string_cm: string_cm(solids_frac),

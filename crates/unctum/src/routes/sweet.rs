@@ -45,8 +45,6 @@ pub struct FormulaAnswer {
     pub signs: StageSigns,
     /// When to turn off, on a medium flame.
     pub turn_off: TurnOff,
-    /// What her thermometer shows at the turn-off, °C.
-    pub turn_off_shown_c: f64,
     /// Whether the froth may come over the rim.
     pub may_boil_over: bool,
     /// Boiling point of water here, °C.
@@ -138,6 +136,7 @@ pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Ans
         ring: chosen.ring,
         flame_frac: Flame::Medium.frac(),
         air,
+        thermometer: chosen.thermometer.clone(),
         target_frac: formula.target_solids_frac,
         max_points: 2,
     })?;
@@ -145,7 +144,6 @@ pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Ans
     Ok(Json(FormulaAnswer {
         signs: stage_signs(&formula.charge, formula.stage, &chosen.pan, thermometer, &air),
         turn_off: boil.turn_off,
-        turn_off_shown_c: thermometer.map_or(boil.turn_off.boil_c, |t| t.shows_c(boil.turn_off.boil_c)),
         may_boil_over: boil.may_boil_over,
         water_boil_c: unctum_core::water::saturation_temperature_c(air.pressure_pa),
         formula,

@@ -4,7 +4,7 @@ use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Deserialize;
 use unctum_core::CoreError;
-use unctum_core::kitchen::{Pan, Ring, Room};
+use unctum_core::kitchen::{Flame, Pan, Ring, Room, Thermometer};
 use unctum_core::pan::{BoilDown, BoilDownQuestion};
 use unctum_core::syrup::locate::Target;
 use unctum_core::syrup::stage::LADDER;
@@ -89,7 +89,7 @@ pub struct LocateQuestion {
     "charge": {"sucrose_g": 260, "water_g": 130},
     "pan": {"name": "Kadai", "tare_g": 1850, "diameter_cm": 24, "wall_height_cm": 9, "heat_capacity_j_k": 850},
     "ring": {"name": "Left", "kind": "gas", "rated_power_w": 1800, "efficiency_frac": 0.42, "efficiency_sd": 0.08},
-    "flame_frac": 0.55, "room": {"altitude_m": 1480, "room_c": 24}, "target_stage": "one-string"}))]
+    "flame": "medium", "room": {"altitude_m": 1480, "room_c": 24}, "target_stage": "one-string"}))]
 pub struct BoilDownAsk {
     /// What is in the pan.
     pub charge: Charge,
@@ -97,8 +97,15 @@ pub struct BoilDownAsk {
     pub pan: Pan,
     /// The ring.
     pub ring: Ring,
-    /// Share of the full flame, 0–1.
-    pub flame_frac: f64,
+    /// Share of the full flame, 0–1; wins over the word.
+    #[serde(default)]
+    pub flame_frac: Option<f64>,
+    /// The flame in words.
+    #[serde(default)]
+    pub flame: Option<Flame>,
+    /// The thermometer to read temperatures on; a true one if left out.
+    #[serde(default)]
+    pub thermometer: Option<Thermometer>,
     /// The room.
     #[serde(default)]
     pub room: Room,
@@ -180,8 +187,12 @@ pub fn boil_down(body: Body<BoilDownAsk>) -> Answer<Json<BoilDown>> {
         charge: q.charge,
         pan: q.pan,
         ring: q.ring,
-        flame_frac: q.flame_frac,
+        flame_frac: q
+            .flame_frac
+            .or(q.flame.map(Flame::frac))
+            .ok_or_else(|| CoreError::NotNow("Say how high the flame is.".into()))?,
         air: q.room.air()?,
+        thermometer: q.thermometer,
         target_frac: goal.solids_frac()?,
         max_points: usize::try_from(q.max_points.unwrap_or(200)).unwrap_or(200),
     };

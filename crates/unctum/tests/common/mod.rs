@@ -1,0 +1,77 @@
+//! A server on a real SQLite file in a folder of its own.
+#![allow(dead_code, clippy::expect_used)]
+
+use rocket::http::{ContentType, Status};
+use rocket::local::blocking::Client;
+use serde_json::Value;
+use unctum::clock::Clock;
+use unctum::{demo, server};
+use unctum_store::Store;
+
+pub struct Server {
+    pub client: Client,
+    pub folder: tempfile::TempDir,
+}
+
+impl Server {
+    pub fn empty() -> Self {
+        let folder = tempfile::tempdir().expect("folder");
+        let store = Store::open(&folder.path().join("notebook.db")).expect("store");
+        let rocket = server::build(store, Clock::simulated(), 0).expect("server");
+        Self { client: Client::untracked(rocket).expect("client"), folder }
+    }
+
+    pub fn lantern_steps() -> Self {
+        let server = Self::empty();
+        demo::fill(&server.store(), server.now_ms()).expect("demo");
+        server
+    }
+
+    /// A second handle on the same file.
+    pub fn store(&self) -> Store {
+        Store::open(&self.folder.path().join("notebook.db")).expect("store")
+    }
+
+    pub fn now_ms(&self) -> i64 {
+        self.get("/api/v1/clock").1["now_ms"].as_i64().expect("time")
+    }
+
+    pub fn get(&self, path: &str) -> (Status, Value) {
+        let answer = self.client.get(path.to_owned()).dispatch();
+        (answer.status(), answer.into_json().unwrap_or(Value::Null))
+    }
+
+    pub fn post_text(&self, path: &str, body: &str) -> (Status, Value) {
+        let answer = self.client.post(path.to_owned()).header(ContentType::JSON).body(body).dispatch();
+        (answer.status(), answer.into_json().unwrap_or(Value::Null))
+    }
+
+    pub fn post(&self, path: &str, body: &Value) -> (Status, Value) {
+        self.post_text(path, &body.to_string())
+    }
+
+    pub fn put(&self, path: &str, body: &Value) -> (Status, Value) {
+        let answer =
+            self.client.put(path.to_owned()).header(ContentType::JSON).body(body.to_string()).dispatch();
+        (answer.status(), answer.into_json().unwrap_or(Value::Null))
+    }
+
+    /// Posts what must succeed.
+    #[track_caller]
+    pub fn ok(&self, path: &str, body: &Value) -> Value {
+        let (status, answer) = self.post(path, body);
+        assert!(status.code < 300, "{path}: {status} {answer}");
+        answer
+    }
+
+    /// Everything that is stored, for comparing before and after.
+    pub fn stored(&self) -> (Value, Value) {
+        (self.get("/api/v1/kitchen").1, self.get("/api/v1/batches").1)
+    }
+}
+
+#[track_caller]
+pub fn near(value: &Value, wanted: f64, tolerance: f64) {
+    let value = value.as_f64().unwrap_or_else(|| panic!("{value} is no number"));
+    assert!((value - wanted).abs() <= tolerance, "{value} is not {wanted} ± {tolerance}");
+}
