@@ -16,7 +16,13 @@ impl Clock {
     /// A clock that stands at the present until it is moved.
     #[must_use]
     pub fn simulated() -> Self {
-        Self::Simulated(AtomicI64::new(Self::System.now_ms()))
+        Self::standing_at(Self::System.now_ms())
+    }
+
+    /// A clock that stands at a moment, ms since 1970, until it is moved.
+    #[must_use]
+    pub fn standing_at(at_ms: i64) -> Self {
+        Self::Simulated(AtomicI64::new(at_ms))
     }
 
     /// Milliseconds since 1970.

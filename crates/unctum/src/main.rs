@@ -26,18 +26,18 @@ enum Command {
         /// Port on 127.0.0.1.
         #[arg(long, default_value_t = 8080)]
         port: u16,
-        /// Let the time stand still until it is moved through the API (for tests and practice).
-        #[arg(long)]
-        simulated_clock: bool,
+        /// Let the time stand still, now or at MS since 1970, until it is moved through the API.
+        #[arg(long, value_name = "MS", num_args = 0..=1, require_equals = true)]
+        simulated_clock: Option<Option<i64>>,
     },
     /// Serve the made-up Lantern Steps kitchen from a throw-away notebook.
     Demo {
         /// Port on 127.0.0.1.
         #[arg(long, default_value_t = 8080)]
         port: u16,
-        /// Let the time stand still until it is moved through the API.
-        #[arg(long)]
-        simulated_clock: bool,
+        /// Let the time stand still, now or at MS since 1970, until it is moved through the API.
+        #[arg(long, value_name = "MS", num_args = 0..=1, require_equals = true)]
+        simulated_clock: Option<Option<i64>>,
     },
     /// Print the OpenAPI description.
     Openapi,
@@ -64,7 +64,7 @@ fn run(command: Command) -> Result<(), Failure> {
             }
             let store = Store::open(&path)?;
             println!("Notebook: {}", path.display());
-            serve(store, port, simulated_clock)
+            serve(store, port, clock(simulated_clock))
         }
         Command::Demo { port, simulated_clock } => {
             let folder = tempfile::tempdir()?;
@@ -72,7 +72,7 @@ fn run(command: Command) -> Result<(), Failure> {
             let clock = clock(simulated_clock);
             demo::fill(&store, clock.now_ms())?;
             println!("The Lantern Steps kitchen. Nothing here is kept when you stop it.");
-            serve(store, port, simulated_clock)
+            serve(store, port, clock)
         }
         Command::Openapi => {
             println!("{}", openapi::document().to_pretty_json()?);
@@ -81,13 +81,13 @@ fn run(command: Command) -> Result<(), Failure> {
     }
 }
 
-fn clock(simulated: bool) -> Clock {
-    if simulated { Clock::simulated() } else { Clock::System }
+fn clock(simulated: Option<Option<i64>>) -> Clock {
+    simulated.map_or(Clock::System, |at_ms| at_ms.map_or_else(Clock::simulated, Clock::standing_at))
 }
 
-fn serve(store: Store, port: u16, simulated_clock: bool) -> Result<(), Failure> {
+fn serve(store: Store, port: u16, clock: Clock) -> Result<(), Failure> {
     println!("Unctum listens on http://127.0.0.1:{port} (Ctrl-C ends it)");
-    let rocket = server::build(store, clock(simulated_clock), port)?;
+    let rocket = server::build(store, clock, port)?;
     rocket::execute(rocket.launch())?;
     Ok(())
 }

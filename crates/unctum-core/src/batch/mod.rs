@@ -12,4 +12,4 @@ mod summary;
 pub use event::{BatchEvent, BatchSetup, Logged, SeenReading, Texture, Verdict};
 pub use fold::{admit, state_at};
 pub use state::{Advice, BatchState, Phase, Range, StepState, SyrupState};
-pub use summary::{BatchSummary, ReadingMade, summary};
+pub use summary::{BatchSummary, ReadingMade, is_over, summary};

@@ -60,15 +60,26 @@ pub struct BatchSummary {
     pub readings: Vec<ReadingMade>,
 }
 
+fn standing(log: &[Logged]) -> Vec<&Logged> {
+    let undone = undone_seqs(log);
+    log.iter().filter(|l| !undone.contains(&l.seq) && !matches!(l.event, BatchEvent::Undone { .. })).collect()
+}
+
+fn ended(setup: &BatchSetup, active: &[&Logged]) -> bool {
+    let done = active.iter().filter(|l| matches!(l.event, BatchEvent::StepDone { .. })).count();
+    done == setup.steps.len() || active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp))
+}
+
+/// Whether nothing more is to be done on a batch: its last step is done, or it was given up.
+#[must_use]
+pub fn is_over(setup: &BatchSetup, log: &[Logged]) -> bool {
+    ended(setup, &standing(log))
+}
+
 /// Sums up a batch from setup and log.
 #[must_use]
 pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSummary {
-    let undone = undone_seqs(log);
-    let active: Vec<&Logged> = log
-        .iter()
-        .filter(|l| !undone.contains(&l.seq) && !matches!(l.event, BatchEvent::Undone { .. }))
-        .collect();
-    let done = active.iter().filter(|l| matches!(l.event, BatchEvent::StepDone { .. })).count();
+    let active = standing(log);
     let given_up = active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp));
     let readings: Vec<ReadingMade> = active.iter().filter_map(|l| reading_made(setup, l)).collect();
     let last_solids_frac = readings.last().map(|r| r.solids_frac);
@@ -86,7 +97,7 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
         boil_down(&question).ok().map(|b| b.turn_off.at)
     });
     BatchSummary {
-        over: given_up || done == setup.steps.len(),
+        over: ended(setup, &active),
         given_up,
         stage: setup.stage,
         target_solids_frac: setup.target_solids_frac,

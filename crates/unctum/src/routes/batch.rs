@@ -6,7 +6,7 @@ use rocket::{State, get, post, put};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, Verdict, state_at, summary,
+    BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, Verdict, is_over, state_at, summary,
 };
 use unctum_core::process::plain_syrup_steps;
 use unctum_core::syrup::{Charge, Stage, StageKey};
@@ -168,15 +168,19 @@ fn set_up(app: &App, ask: StartAsk, kitchen: &kitchen::Kitchen) -> Answer<BatchS
     })
 }
 
-/// All batches, newest first.
+/// All batches, newest first; only those going on, if so asked.
 ///
 /// # Errors
 /// Those of the store.
-#[utoipa::path(context_path = "/api/v1", tag = "batch", responses((status = 200, body = Vec<BatchLine>)))]
-#[get("/batches")]
-pub async fn batches(app: &State<App>) -> Answer<Json<Vec<BatchLine>>> {
+#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("going_on" = Option<bool>, Query, description = "Only those going on.")),
+    responses((status = 200, body = Vec<BatchLine>)))]
+#[get("/batches?<going_on>")]
+pub async fn batches(app: &State<App>, going_on: Option<bool>) -> Answer<Json<Vec<BatchLine>>> {
     let now_ms = app.clock.now_ms();
-    let lines = app.read(move |c| rows::list(c)?.into_iter().map(|b| line(b, now_ms)).collect()).await?;
+    let wanted = move |b: &Batch| !going_on.unwrap_or(false) || !is_over(&b.setup, &b.log);
+    let lines = app
+        .read(move |c| rows::list(c)?.into_iter().filter(wanted).map(|b| line(b, now_ms)).collect())
+        .await?;
     Ok(Json(lines))
 }
 

@@ -1,0 +1,56 @@
+# The two commands of the README, and what they are made of. Everything a fresh machine lacks is
+# installed by scripts/; see there.
+
+NPM = npm --no-fund --no-audit
+PORT ?= 8080
+
+.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench
+
+demo: build
+	./target/release/unctum demo --port $(PORT)
+
+# The complete program, front end inside, at target/release/unctum.
+build: tools web
+	cargo build --release -p unctum
+
+tools:
+	@scripts/tools
+
+modules: web/node_modules/.stamp e2e/node_modules/.stamp
+
+%/node_modules/.stamp: %/package-lock.json
+	cd $* && $(NPM) ci
+	@touch $@
+
+# Built only when something in it changed: every build makes the program link again.
+web: web/node_modules/.stamp
+	@scripts/build-web
+
+test: build modules check-format lint api test-rust test-web test-e2e
+
+check-format: modules
+	cargo fmt --all -- --check
+	cd web && $(NPM) run -s format:check
+	cd e2e && $(NPM) run -s format:check
+
+lint: modules web
+	cargo clippy --workspace --all-targets -- -D warnings
+	cd web && $(NPM) run -s lint && $(NPM) run -s typecheck
+	cd e2e && $(NPM) run -s typecheck
+
+# The committed description and its TypeScript types are what the program says now.
+api: build modules
+	@scripts/check-api
+
+test-rust: web
+	cargo test --workspace
+
+test-web: modules
+	cd web && $(NPM) run -s test
+
+test-e2e: build modules
+	@scripts/tools browser
+	cd e2e && $(NPM) run -s test
+
+bench: web
+	cargo bench --workspace

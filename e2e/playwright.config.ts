@@ -1,0 +1,35 @@
+import { defineConfig } from '@playwright/test'
+import { PORT } from './program'
+
+export default defineConfig({
+  testDir: './tests',
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: Boolean(process.env['CI']),
+  reporter: [['list']],
+  timeout: 60_000,
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `exec ../target/release/unctum demo --simulated-clock --port ${PORT}`,
+    url: `http://127.0.0.1:${PORT}/api/v1/health`,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+    reuseExistingServer: false,
+  },
+})

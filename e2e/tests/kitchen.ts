@@ -1,0 +1,31 @@
+import { expect, test as base, type Page } from '@playwright/test'
+
+/** A page that fails its test on any error of the console. */
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    const errors: string[] = []
+    page.on('pageerror', (error) => errors.push(error.message))
+    page.on('console', (message) => {
+      if (message.type() === 'error') errors.push(message.text())
+    })
+    await use(page)
+    expect(errors, 'errors on the console').toEqual([])
+  },
+})
+
+export { expect }
+
+/** Lets simulated time go by; the page hears of it from the server. */
+export async function advance(page: Page, seconds: number): Promise<void> {
+  const origin = new URL(page.url()).origin
+  const answer = await page.request.post(`${origin}/api/v1/clock`, { data: { advance_s: seconds } })
+  expect(answer.ok()).toBe(true)
+}
+
+/** The batch as the server sees it now. */
+export async function batchState(page: Page, id: string) {
+  const origin = new URL(page.url()).origin
+  const answer = await page.request.get(`${origin}/api/v1/batches/${id}`)
+  expect(answer.ok()).toBe(true)
+  return answer.json()
+}

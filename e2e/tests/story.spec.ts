@@ -1,0 +1,115 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Program } from '../program'
+import { advance, batchState, expect, test } from './kitchen'
+
+test('a cashew sheet, from the question to the notebook', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Put something on', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cashew sheet')
+  await page.getByLabel('Cashew nuts').fill('400')
+
+  const weigh = page.getByRole('region', { name: 'Weigh' })
+  await expect(weigh).toContainText(/Sugar\s*260/)
+  await expect(weigh).toContainText(/Water\s*130/)
+  const signs = page.getByRole('region', { name: 'Signs of the stage' })
+  await expect(signs).toContainText('one string, in this kitchen')
+  await expect(signs).toContainText('2193')
+  await expect(signs).toContainText('the probe reads 0.8 K high')
+
+  await page.getByRole('button', { name: 'Put it on the stove' }).click()
+  await page.waitForURL(/\/stove\/\d+$/)
+  const id = page.url().split('/').at(-1) ?? ''
+  for (const gate of await page.getByRole('checkbox').all()) await gate.click()
+  await expect(page.getByText('not ticked yet')).toHaveCount(0)
+  await page.getByRole('button', { name: 'All is ready' }).click()
+  await page.getByRole('button', { name: 'The flame is on, medium' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stir until no grain is left')
+  await advance(page, 240)
+  await page.getByRole('button', { name: 'All sugar has dissolved' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Let it boil')
+
+  // Three readings: the thermometer, then the scale twice.
+  await advance(page, 240)
+  const told = (await batchState(page, id)).state.syrup
+  await page.getByRole('button', { name: 'Thermometer' }).click()
+  await page.getByLabel('What the probe shows').fill(told.shown_c.toFixed(1))
+  await page.getByRole('button', { name: 'Log it' }).click()
+  await expect(page.getByLabel('What the probe shows')).toHaveCount(0)
+
+  const weighAt = async (gross_g: number) => {
+    await page.getByRole('button', { name: 'Weigh' }).click()
+    await page.getByLabel('Pan with everything in it').fill(`${gross_g}`)
+    await page.keyboard.press('Enter')
+    await expect(page.getByLabel('Pan with everything in it')).toHaveCount(0)
+  }
+  await weighAt(2225)
+  const after = (await batchState(page, id)).state.syrup
+  expect(after.solids_frac.mid).toBeCloseTo(260 / (2225 - 1850), 2)
+  const now = page.getByRole('region', { name: 'The syrup now' })
+  await expect(now).toContainText('still to boil off')
+  await expect(now).toContainText(`${Math.round(after.water_to_turn_off_g.mid)}`)
+  await advance(page, after.turn_off_in_s.mid - 20)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Read the pan now')
+  await weighAt(Math.round(after.turn_off_gross_g))
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Turn off now')
+  await page.getByRole('button', { name: 'The flame is off' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Test a cooled drop')
+
+  // A reload shows the same sheet.
+  await page.reload()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Test a cooled drop')
+
+  await page.getByRole('button', { name: 'The string holds' }).click()
+  const ends = ['It is smooth', 'It leaves the sides', 'It is smooth and shines', 'It is rolled']
+  for (const words of [...ends, 'Cut and lifted']) {
+    await advance(page, 180)
+    await page.getByRole('button', { name: words, exact: false }).first().click()
+  }
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Done')
+  await page.getByRole('button', { name: 'Just right' }).click()
+  await page.getByLabel('Pieces').fill('43')
+  await page.getByLabel('To remember next time').fill('The probe and the scale agreed.')
+  await page.getByRole('button', { name: 'Write it in the notebook' }).click()
+  await expect(page.getByRole('status')).toHaveText('It is written down.')
+
+  await page.getByRole('link', { name: 'Notebook', exact: true }).click()
+  await page.getByRole('link', { name: 'Cashew sheet' }).first().click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cashew sheet: just right')
+  await expect(page.getByText('“The probe and the scale agreed.”')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'What happened' })).toContainText('Weighed 2225 g')
+})
+
+test('a power cut in the middle of a batch loses nothing', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
+  const program = new Program(join(folder, 'notebook.db'), 18_431)
+  try {
+    await program.start()
+    await page.goto(`${program.url}/bench?sugar_g=300&water_g=150`)
+    await page.getByRole('button', { name: 'Put it on the gas ring' }).click()
+    await page.waitForURL(/\/stove\/\d+$/)
+    const id = page.url().split('/').at(-1) ?? ''
+    await page.getByRole('button', { name: 'The flame is on, medium' }).click()
+    await advance(page, 400)
+    await page.getByRole('button', { name: 'All sugar has dissolved' }).click()
+    await advance(page, 200)
+    await page.getByRole('button', { name: 'Weigh' }).click()
+    await page.getByLabel('Pan with everything in it').fill('1312')
+    await page.keyboard.press('Enter')
+    await expect(page.getByLabel('Pan with everything in it')).toHaveCount(0)
+    const before = await batchState(page, id)
+    expect(before.log).toHaveLength(3)
+
+    await page.goto('about:blank')
+    await program.kill()
+    await program.start(before.state.now_ms)
+    await page.goto(`${program.url}/stove/${id}`)
+    await expect(page.getByRole('region', { name: 'The syrup now' })).toBeVisible()
+    const after = await batchState(page, id)
+    expect(after).toEqual(before)
+  } finally {
+    await program.kill()
+    rmSync(folder, { recursive: true })
+  }
+})

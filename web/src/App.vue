@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { useLocalStorage, usePreferredDark } from '@vueuse/core'
+import { computed, watchEffect } from 'vue'
+import { useTheme } from 'vuetify'
+import TroubleNote from './look/pieces/TroubleNote.vue'
+import { useChanges } from './live/changes'
+import { useKitchen } from './live/kitchen'
+import RoomsStrip from './shell/RoomsStrip.vue'
+
+const kitchen = useKitchen()
+void kitchen.load()
+useChanges((change) => {
+  if (change === 'reconnected' || change.kind === 'kitchen') void kitchen.load()
+})
+
+const chosen = useLocalStorage<'enamel' | 'slate' | 'room'>('unctum.light', 'room')
+const evening = usePreferredDark()
+const theme = useTheme()
+const light = computed(() =>
+  chosen.value === 'room' ? (evening.value ? 'slate' : 'enamel') : chosen.value,
+)
+watchEffect(() => theme.change(light.value))
+const turn = () => (chosen.value = light.value === 'slate' ? 'enamel' : 'slate')
+</script>
+
+<template>
+  <v-app>
+    <a class="skip key" href="#room">To the room</a>
+    <RoomsStrip :dark="light === 'slate'" @turn="turn" />
+    <main id="room" tabindex="-1">
+      <TroubleNote v-if="kitchen.trouble" :words="kitchen.trouble" />
+      <router-view />
+    </main>
+  </v-app>
+</template>
+
+<style scoped>
+main {
+  width: 100%;
+  max-width: 88rem;
+  margin: 0 auto;
+  padding: var(--gap-5) clamp(var(--gap-4), 3vw, var(--gap-7)) var(--gap-7);
+}
+
+main:focus {
+  outline: none;
+}
+
+.skip {
+  position: absolute;
+  left: -999rem;
+  z-index: 10;
+}
+
+.skip:focus {
+  left: var(--gap-2);
+  top: var(--gap-2);
+}
+
+@media (max-width: 640px) {
+  main {
+    padding-top: var(--gap-4);
+    padding-bottom: 6rem;
+  }
+}
+
+@media print {
+  main {
+    padding: 0;
+  }
+}
+</style>

@@ -1,0 +1,47 @@
+import type { Api } from '@/api/client'
+import { celsius, grams, number } from '@/units/format'
+
+/** An entry of the log, in kitchen words. */
+export function sayEvent(
+  logged: Api<'Logged'>,
+  setup: Api<'BatchSetup'>,
+  stageName: (key: string) => string,
+): string {
+  switch (logged.event) {
+    case 'gate': {
+      const gate = setup.steps
+        .find((s) => s.key === logged.step)
+        ?.gates?.find((g) => g.key === logged.gate)
+      return `${gate?.text ?? logged.gate}${logged.ticked ? '' : ': not after all'}`
+    }
+    case 'flame':
+      return logged.flame === 'off' ? 'Flame off' : `Flame ${logged.flame}`
+    case 'step_done':
+      return setup.steps.find((s) => s.key === logged.step)?.event ?? logged.step
+    case 'reading':
+      return sayReading(logged.reading, setup, stageName)
+    case 'water_added':
+      return `${grams(logged.water_g)} g of water poured in`
+    case 'undone':
+      return 'Taken back'
+    case 'given_up':
+      return 'Given up'
+  }
+}
+
+function sayReading(
+  reading: Api<'SeenReading'>,
+  setup: Api<'BatchSetup'>,
+  stageName: (key: string) => string,
+): string {
+  switch (reading.kind) {
+    case 'weight':
+      return `Weighed ${grams(reading.gross_g)} g`
+    case 'thermometer':
+      return `${setup.thermometer?.name ?? 'Thermometer'} showed ${celsius(reading.shown_c)} °C`
+    case 'string':
+      return `String of ${number(reading.string_cm, 1)} cm`
+    case 'seen':
+      return `Looked like ${stageName(reading.stage)}`
+  }
+}

@@ -1,0 +1,332 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useId } from 'vue'
+import type { Api } from '@/api/client'
+import { handLine, polyline, type Dot } from '@/look/hand'
+import StageMark from '@/look/marks/StageMark.vue'
+import { height, inkOn, strengthAt, syrupColour } from '@/look/strata'
+import { celsius, number } from '@/units/format'
+
+/**
+ * The boil drawn: minutes to the right, strength upwards, the ladder of stages as strata. Shows the
+ * curve with its band, the turn-off and the carry-over tail, and whatever else is put over it.
+ */
+const props = defineProps<{
+  ladder: readonly Api<'Stage'>[]
+  /** Strength at the bottom and at the top. */
+  from: number
+  to: number
+  /** Last minute drawn, s. */
+  end_s: number
+  boil?: Api<'BoilDown'>
+  /** Where the cursor stands, s. */
+  cursor_s?: number
+  label: string
+}>()
+const emit = defineEmits<{ 'update:cursor_s': [s: number] }>()
+
+const clip = useId()
+const frame = ref<HTMLElement>()
+const size = useElementSize(frame)
+const LEFT = 148
+const RIGHT = 66
+const TOP = 14
+const BOTTOM = 34
+const narrow = computed(() => size.width.value < 560)
+const left = computed(() => (narrow.value ? 40 : LEFT))
+const right = computed(() => (narrow.value ? 52 : RIGHT))
+const box = computed(() => ({
+  w: Math.max(size.width.value, 240),
+  h: Math.max(size.height.value, 220),
+}))
+
+const x = (s: number) => left.value + (s / props.end_s) * (box.value.w - left.value - right.value)
+const y = (frac: number) => {
+  const [low, high] = [height(props.from), height(props.to)]
+  const share = (height(frac) - low) / (high - low)
+  return box.value.h - BOTTOM - share * (box.value.h - TOP - BOTTOM)
+}
+defineExpose({ x, y })
+
+const bands = computed(() =>
+  props.ladder
+    .filter((s) => s.high_frac > props.from + 0.003 && s.low_frac < props.to - 0.003)
+    .map((stage) => {
+      const top = y(Math.min(stage.high_frac, props.to))
+      const bottom = y(Math.max(stage.low_frac, props.from))
+      return { stage, top, bottom, tall: bottom - top }
+    }),
+)
+
+const marks = computed(() =>
+  (props.boil?.stages ?? [])
+    .filter((s) => s.at.mid_s <= props.end_s)
+    .map((s) => {
+      const low = props.ladder.find((l) => l.key === s.stage)?.low_frac ?? 0
+      return { key: s.stage, y: y(low), shown: celsius(s.shown_c) }
+    })
+    .filter((m, i, all) => i === 0 || Math.abs((all[i - 1]?.y ?? 0) - m.y) > 13),
+)
+
+const ticks = computed(() => {
+  const min = props.end_s / 60
+  const step = [1, 2, 5, 10, 15, 30, 60].find((n) => min / n <= (narrow.value ? 5 : 9)) ?? 120
+  return Array.from({ length: Math.floor(min / step) + 1 }, (_, i) => i * step)
+})
+
+const inside = (s: number) => Math.min(Math.max(s, 0), props.end_s)
+const band = computed(() => {
+  const points = props.boil?.series.filter((p) => p.solids_frac >= props.from) ?? []
+  const dots: Dot[] = [
+    ...points.map((p) => ({ x: x(p.elapsed_low_s), y: y(p.solids_frac) })),
+    ...points.map((p) => ({ x: x(p.elapsed_high_s), y: y(p.solids_frac) })).reverse(),
+  ]
+  return dots.length > 2 ? `${polyline(dots)}Z` : ''
+})
+const off_s = computed(() => props.boil?.turn_off.at.mid_s ?? 0)
+const way = (keep: (s: number) => boolean) =>
+  polyline(
+    (props.boil?.series ?? [])
+      .filter((p) => keep(p.elapsed_s) && p.elapsed_s <= props.end_s && p.solids_frac <= props.to)
+      .map((p) => ({ x: x(p.elapsed_s), y: y(p.solids_frac) })),
+  )
+const before = computed(() => way((s) => s <= off_s.value))
+const beyond = computed(() => way((s) => s >= off_s.value))
+const tail = computed(() =>
+  polyline(
+    (props.boil?.tail ?? [])
+      .filter((p) => p.elapsed_s <= props.end_s)
+      .map((p) => ({ x: x(p.elapsed_s), y: y(p.solids_frac) })),
+  ),
+)
+const floor = computed(() =>
+  handLine({ x: left.value, y: y(props.from) }, { x: x(props.end_s), y: y(props.from) }, 3),
+)
+const aim = computed(() => {
+  const target = props.boil?.target_frac
+  return target === undefined
+    ? ''
+    : handLine({ x: left.value, y: y(target) }, { x: x(props.end_s), y: y(target) }, 5, 0.5)
+})
+
+function seconds(event: PointerEvent): number {
+  const at = event.clientX - (frame.value?.getBoundingClientRect().left ?? 0)
+  const share = (at - left.value) / (box.value.w - left.value - right.value)
+  return inside(share * props.end_s)
+}
+function grab(event: PointerEvent): void {
+  if (props.cursor_s === undefined) return
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  emit('update:cursor_s', seconds(event))
+}
+function drag(event: PointerEvent): void {
+  if (props.cursor_s !== undefined && event.buttons) emit('update:cursor_s', seconds(event))
+}
+const STEPS: Record<string, number> = { ArrowLeft: -5, ArrowRight: 5, PageDown: -60, PageUp: 60 }
+function step(event: KeyboardEvent): void {
+  const by = STEPS[event.key]
+  if (props.cursor_s === undefined || by === undefined) return
+  event.preventDefault()
+  emit('update:cursor_s', inside(props.cursor_s + by))
+}
+const top = computed(() => strengthAt(height(props.to)))
+</script>
+
+<template>
+  <div ref="frame" class="strata">
+    <svg
+      :viewBox="`0 0 ${box.w} ${box.h}`"
+      role="img"
+      :aria-label="label"
+      @pointerdown="grab"
+      @pointermove="drag"
+    >
+      <rect
+        v-for="b in bands"
+        :key="b.stage.key"
+        x="0"
+        :width="box.w - right"
+        :y="b.top"
+        :height="b.tall"
+        :fill="syrupColour(b.stage.key)"
+      />
+      <g v-for="b in bands" :key="`n-${b.stage.key}`" :style="{ color: inkOn(b.stage.key) }">
+        <svg v-if="b.tall > 20" x="8" :y="(b.top + b.bottom) / 2 - 12" width="24" height="24">
+          <StageMark :stage="b.stage.key" :size="24" />
+        </svg>
+        <text
+          v-if="b.tall > 12 && !narrow"
+          x="40"
+          :y="(b.top + b.bottom) / 2"
+          class="stage"
+          fill="currentColor"
+        >
+          {{ b.stage.name }}
+        </text>
+      </g>
+      <line :x1="left" :x2="left" :y1="y(top)" :y2="y(from)" class="wall" />
+
+      <clipPath :id="clip">
+        <rect :x="left" y="0" :width="box.w - left - right" :height="box.h" />
+      </clipPath>
+      <path v-if="band" class="band" :d="band" :clip-path="`url(#${clip})`" />
+      <path v-if="aim" class="aim" :d="aim" />
+      <path class="halo" :d="before" />
+      <path class="halo" :d="tail" />
+      <path class="curve beyond" :d="beyond" />
+      <path class="curve" :d="before" />
+      <path class="curve tail" :d="tail" />
+      <slot :x="x" :y="y" />
+
+      <path class="floor" :d="floor" />
+      <g v-for="t in ticks" :key="t">
+        <line :x1="x(t * 60)" :x2="x(t * 60)" :y1="y(from)" :y2="y(from) + 5" class="floor" />
+        <text :x="x(t * 60)" :y="y(from) + 20" class="tick" text-anchor="middle">
+          {{ number(t) }}{{ t === ticks.at(-1) ? ' min' : '' }}
+        </text>
+      </g>
+      <g v-for="m in marks" :key="m.key">
+        <line :x1="box.w - right" :x2="box.w - right + 6" :y1="m.y" :y2="m.y" class="floor" />
+        <text :x="box.w - right + 9" :y="m.y" class="tick middle">{{ m.shown }}°</text>
+      </g>
+      <text v-if="marks.length" :x="box.w - right + 9" :y="TOP - 3" class="tick">°C</text>
+
+      <g v-if="boil" class="off">
+        <line :x1="x(off_s)" :x2="x(off_s)" :y1="y(boil.turn_off.solids_frac)" :y2="y(from)" />
+        <circle :cx="x(off_s)" :cy="y(boil.turn_off.solids_frac)" r="7" />
+      </g>
+      <line
+        v-if="cursor_s !== undefined"
+        class="cursor"
+        :x1="x(cursor_s)"
+        :x2="x(cursor_s)"
+        :y1="TOP"
+        :y2="y(from)"
+      />
+    </svg>
+    <div
+      v-if="cursor_s !== undefined"
+      class="grip"
+      role="slider"
+      tabindex="0"
+      aria-label="Moment looked at"
+      aria-valuemin="0"
+      :aria-valuemax="Math.round(end_s)"
+      :aria-valuenow="Math.round(cursor_s)"
+      :aria-valuetext="`${number(cursor_s / 60, 1)} minutes`"
+      :style="{ left: `${x(cursor_s)}px` }"
+      @keydown="step"
+    ></div>
+  </div>
+</template>
+
+<style scoped>
+.strata {
+  position: relative;
+  min-height: 15rem;
+}
+
+.strata > svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  touch-action: pan-y;
+  user-select: none;
+}
+
+text {
+  font-family: var(--text-face);
+  font-size: 0.875rem;
+  font-variant-numeric: tabular-nums;
+}
+
+.stage,
+.middle {
+  dominant-baseline: central;
+}
+
+.tick {
+  fill: var(--ink-soft);
+}
+
+.wall {
+  stroke: color-mix(in srgb, var(--ground) 60%, transparent);
+}
+
+.floor {
+  fill: none;
+  stroke: var(--steel-strong);
+}
+
+.band {
+  fill: var(--ink);
+  opacity: 0.13;
+}
+
+.halo {
+  fill: none;
+  stroke: var(--sheet);
+  stroke-width: 7;
+  stroke-linejoin: round;
+  opacity: 0.75;
+}
+
+.curve {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 3;
+  stroke-linejoin: round;
+}
+
+.beyond {
+  stroke-width: 1.75;
+  stroke-dasharray: 2 6;
+}
+
+.tail {
+  stroke-width: 3;
+  stroke-dasharray: 9 4;
+}
+
+.aim {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.25;
+  stroke-dasharray: 6 4;
+}
+
+.off line {
+  stroke: var(--ink);
+}
+
+.off circle {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+
+.cursor {
+  stroke: var(--ink);
+  stroke-width: 1.25;
+}
+
+.grip {
+  position: absolute;
+  bottom: 4px;
+  width: 1.9rem;
+  height: 1.9rem;
+  margin-left: -0.95rem;
+  border: 2px solid var(--ink);
+  border-radius: 50%;
+  background: var(--sheet);
+  pointer-events: none;
+}
+
+.grip::after {
+  content: '';
+  position: absolute;
+  inset: 0.45rem 0.62rem;
+  border-inline: 2px solid var(--ink);
+}
+</style>

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+/**
+ * The one large button of a sheet: what just happened, in the cook's words. Big enough for the heel
+ * of a greasy hand; `busy` while it is being written down.
+ */
+defineProps<{ words: string; hotkey?: string; busy?: boolean; disabled?: boolean }>()
+defineEmits<{ happened: [] }>()
+</script>
+
+<template>
+  <button class="event" type="button" :disabled="disabled || busy" @click="$emit('happened')">
+    <span>{{ words }}</span>
+    <kbd v-if="hotkey">{{ hotkey }}</kbd>
+  </button>
+</template>
+
+<style scoped>
+.event {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--gap-4);
+  width: 100%;
+  min-height: 5.25rem;
+  padding: var(--gap-3) var(--gap-5);
+  border: 0;
+  border-radius: var(--corner);
+  /* Enamel over iron: a dark plate with a lighter rim. */
+  background: var(--ink);
+  box-shadow:
+    inset 0 0 0 4px var(--ink),
+    inset 0 0 0 5px var(--on-ink);
+  color: var(--on-ink);
+  font-family: var(--display-face);
+  font-size: clamp(1.375rem, 1.1rem + 1.2vw, 1.875rem);
+  font-weight: 600;
+  line-height: 1.15;
+  text-align: left;
+  cursor: pointer;
+}
+
+.event:active {
+  transform: translateY(1px);
+}
+
+.event:disabled {
+  opacity: 0.6;
+  cursor: progress;
+}
+
+kbd {
+  font-family: var(--text-face);
+  border-color: currentColor;
+}
+
+@media (pointer: coarse) {
+  kbd {
+    display: none;
+  }
+}
+</style>

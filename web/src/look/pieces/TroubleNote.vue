@@ -1,0 +1,14 @@
+<script setup lang="ts">
+/** Something did not work: what it is and what to do, read out at once. */
+defineProps<{ words: string }>()
+</script>
+
+<template>
+  <p class="trouble caution" role="alert">{{ words }}</p>
+</template>
+
+<style scoped>
+.trouble {
+  font-weight: 600;
+}
+</style>

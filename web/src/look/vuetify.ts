@@ -1,0 +1,54 @@
+import { createVuetify, type ThemeDefinition } from 'vuetify'
+import { aliases as noAliases, mdi } from 'vuetify/iconsets/mdi-svg'
+
+/** The few strokes Vuetify's own parts need, drawn for this product (24 × 24). */
+const strokes = {
+  dropdown: 'svg:M6.2 9.6 12 15.100 17.8 9.600l-1-1.1-4.800 4.500-4.800-4.500z',
+  clear:
+    'svg:M6.4 5.400 12 11l5.600-5.600 1 1L13 12l5.600 5.600-1 1L12 13l-5.600 5.600-1-1L11 12 5.400 6.400z',
+  checkboxOn:
+    'svg:M4 4h16v16H4zM5.500 5.500v13h13v-13zM10.500 16.200 7 12.700l1-1 2.500 2.500L16 8.700l1 1z',
+  checkboxOff: 'svg:M4 4h16v16H4zM5.500 5.500v13h13v-13z',
+}
+
+const enamel: ThemeDefinition = {
+  dark: false,
+  colors: {
+    background: '#edefec',
+    surface: '#f8f9f6',
+    primary: '#20282b',
+    secondary: '#4b575b',
+    error: '#20282b',
+    'on-background': '#20282b',
+    'on-surface': '#20282b',
+  },
+  variables: { 'medium-emphasis-opacity': 0.86, 'high-emphasis-opacity': 1 },
+}
+
+const slate: ThemeDefinition = {
+  dark: true,
+  colors: {
+    background: '#161c1f',
+    surface: '#1e2629',
+    primary: '#e8ebe6',
+    secondary: '#a9b4b5',
+    error: '#e8ebe6',
+    'on-background': '#e8ebe6',
+    'on-surface': '#e8ebe6',
+  },
+  variables: { 'medium-emphasis-opacity': 0.86, 'high-emphasis-opacity': 1 },
+}
+
+export const vuetify = createVuetify({
+  theme: { defaultTheme: 'enamel', themes: { enamel, slate } },
+  icons: {
+    defaultSet: 'mdi',
+    aliases: { ...noAliases, ...strokes },
+    sets: { mdi },
+  },
+  defaults: {
+    VTextField: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
+    VTextarea: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
+    VSelect: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
+  },
+})

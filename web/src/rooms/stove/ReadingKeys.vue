@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue'
+import type { Api } from '@/api/client'
+import StageMark from '@/look/marks/StageMark.vue'
+import type { StageKey } from '@/look/strata'
+
+/** Quick keys for what was seen: weigh, thermometer, string, or a stage by spoon and water. */
+const props = defineProps<{
+  thermometer?: string
+  ladder: readonly Api<'Stage'>[]
+  /** What the scale and the thermometer are expected to show, for the placeholder. */
+  gross_g: number
+  shown_c: number
+}>()
+const emit = defineEmits<{ read: [reading: Api<'SeenReading'>] }>()
+
+type Kind = 'weight' | 'thermometer' | 'string' | 'seen'
+const open = ref<Kind>()
+const text = ref('')
+const field = ref<HTMLInputElement>()
+
+const kinds = computed(() => [
+  { kind: 'weight' as const, name: 'Weigh', hotkey: 'W' },
+  { kind: 'thermometer' as const, name: 'Thermometer', hotkey: 'T' },
+  { kind: 'string' as const, name: 'String', hotkey: 'S' },
+  { kind: 'seen' as const, name: 'Spoon or drop', hotkey: 'D' },
+])
+const asked = computed(() => {
+  switch (open.value) {
+    case 'weight':
+      return {
+        words: 'Pan with everything in it',
+        unit: 'g',
+        like: `about ${props.gross_g.toFixed(0)}`,
+      }
+    case 'thermometer':
+      return {
+        words: `What the ${(props.thermometer ?? 'thermometer').toLowerCase()} shows`,
+        unit: '°C',
+        like: `about ${props.shown_c.toFixed(1)}`,
+      }
+    default:
+      return { words: 'Length of the string before it breaks', unit: 'cm', like: 'for instance 1' }
+  }
+})
+const seen = computed(() => props.ladder.filter((s) => s.low_frac >= 0.5 && s.low_frac < 0.93))
+
+async function choose(kind: Kind): Promise<void> {
+  open.value = open.value === kind ? undefined : kind
+  text.value = ''
+  await nextTick()
+  field.value?.focus()
+}
+defineExpose({ choose })
+
+function done(reading: Api<'SeenReading'>): void {
+  emit('read', reading)
+  open.value = undefined
+}
+function enter(): void {
+  const value = Number(text.value.replace(',', '.'))
+  if (text.value.trim() === '' || !Number.isFinite(value)) return
+  if (open.value === 'weight') done({ kind: 'weight', gross_g: value })
+  if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: value })
+  if (open.value === 'string') done({ kind: 'string', string_cm: value })
+}
+const looksLike = (stage: StageKey) => done({ kind: 'seen', stage })
+</script>
+
+<template>
+  <section class="reading" aria-label="What do you see?">
+    <div class="kinds">
+      <button
+        v-for="k in kinds"
+        :key="k.kind"
+        type="button"
+        class="key"
+        :aria-expanded="open === k.kind"
+        :class="{ chosen: open === k.kind }"
+        @click="choose(k.kind)"
+      >
+        {{ k.name }} <kbd>{{ k.hotkey }}</kbd>
+      </button>
+    </div>
+    <form v-if="open && open !== 'seen'" class="entry" @submit.prevent="enter">
+      <label>
+        <span class="label">{{ asked.words }}</span>
+        <span class="line">
+          <input
+            ref="field"
+            v-model="text"
+            class="figures"
+            inputmode="decimal"
+            autocomplete="off"
+            :placeholder="asked.like"
+          />
+          <span class="unit">{{ asked.unit }}</span>
+        </span>
+      </label>
+      <button class="key strong" type="submit">Log it</button>
+    </form>
+    <div v-if="open === 'seen'" class="seen">
+      <button
+        v-for="s in seen"
+        :key="s.key"
+        type="button"
+        class="key like"
+        @click="looksLike(s.key)"
+      >
+        <StageMark :stage="s.key" :size="30" />
+        <span
+          ><strong>{{ s.name }}</strong
+          ><br /><span class="small">{{ s.sign }}</span></span
+        >
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.reading {
+  display: grid;
+  gap: var(--gap-3);
+}
+
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: var(--gap-2);
+}
+
+.entry {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: end;
+  gap: var(--gap-4);
+}
+
+.line {
+  display: flex;
+  align-items: baseline;
+  border-bottom: 2px solid var(--ink);
+}
+
+input {
+  width: 100%;
+  font: inherit;
+  font-family: var(--display-face);
+  font-size: var(--size-figure);
+  line-height: 1.2;
+  color: inherit;
+  background: none;
+  border: 0;
+}
+
+input:focus {
+  outline: none;
+}
+
+.line:focus-within {
+  outline: 3px solid var(--ink);
+  outline-offset: 4px;
+}
+
+input::placeholder {
+  color: var(--ink-soft);
+  opacity: 0.75;
+  font-size: 0.6em;
+}
+
+.unit {
+  font-size: var(--size-lead);
+  color: var(--ink-soft);
+}
+
+.seen {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
+  gap: var(--gap-2);
+}
+
+.like {
+  justify-content: flex-start;
+  text-align: left;
+  line-height: 1.2;
+}
+
+@media (max-width: 640px) {
+  .kinds {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+
+@media (pointer: coarse) {
+  kbd {
+    display: none;
+  }
+}
+</style>

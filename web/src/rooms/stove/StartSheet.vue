@@ -1,0 +1,320 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
+import StageMark from '@/look/marks/StageMark.vue'
+import EventButton from '@/look/pieces/EventButton.vue'
+import FigureValue from '@/look/pieces/FigureValue.vue'
+import GramField from '@/look/pieces/GramField.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { celsius, grams, minutes, number, stringLength } from '@/units/format'
+
+/** What to make and how much; what to weigh, and what the stage looks like on her instruments. */
+const kitchen = useKitchen()
+const route = useRoute()
+const router = useRouter()
+
+const sweets = shallowRef<Api<'Sweet'>[]>([])
+const plan = shallowRef<Api<'FormulaAnswer'>>()
+const trouble = ref('')
+
+const text = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : undefined)
+const id = (key: string) => (text(key) === undefined ? undefined : Number(text(key)))
+const sweet_key = computed(() => text('sweet') ?? sweets.value[0]?.key)
+const sweet = computed(() => sweets.value.find((s) => s.key === sweet_key.value))
+const base_g = computed(() => Number(text('base_g') ?? 400))
+const pan_id = computed(() => id('pan') ?? kitchen.pans[0]?.id ?? undefined)
+const ring_id = computed(() => id('ring') ?? kitchen.rings[0]?.id ?? undefined)
+const thermometer = computed(() =>
+  kitchen.thermometer(text('thermometer') === 'none' ? 'none' : id('thermometer')),
+)
+const set = (part: Record<string, string | number>) =>
+  void router.replace({ query: { ...route.query, ...part } })
+
+const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
+const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
+const thermometers = computed(() => [
+  ...kitchen.thermometers.map((t) => ({ title: t.thermometer.name, value: t.id })),
+  { title: 'None', value: 'none' },
+])
+
+async function list(): Promise<void> {
+  try {
+    sweets.value = await answer(api.GET('/api/v1/sweets'))
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+void list()
+
+const how = computed(() => ({
+  pan_id: pan_id.value,
+  ring_id: ring_id.value,
+  thermometer_id: thermometer.value?.id,
+}))
+watch(
+  [sweet_key, base_g, how],
+  async ([key, mass_g]) => {
+    if (!key || !kitchen.view) return
+    try {
+      const found = await answer(
+        api.POST('/api/v1/sweets/{key}/formula', {
+          params: { path: { key } },
+          body: { base_g: mass_g, ...how.value },
+        }),
+      )
+      if (key !== sweet_key.value || mass_g !== base_g.value) return
+      plan.value = found
+      trouble.value = ''
+    } catch (thrown) {
+      plan.value = undefined
+      trouble.value = wordsOf(thrown)
+    }
+  },
+  { immediate: true },
+)
+
+const base = computed(() => plan.value?.formula.lines[0]?.name ?? 'Amount')
+const f = computed(() => plan.value?.formula)
+const busy = ref(false)
+async function putOn(): Promise<void> {
+  busy.value = true
+  try {
+    const batch = await answer(
+      api.POST('/api/v1/batches', {
+        body: { sweet_key: sweet_key.value, base_g: base_g.value, ...how.value },
+      }),
+    )
+    await router.push(`/stove/${batch.id}`)
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="start">
+    <header>
+      <p class="label">Put something on</p>
+      <h1>{{ sweet?.name ?? 'What are you making?' }}</h1>
+      <p v-if="sweet" class="soft">{{ sweet.about }} Also {{ sweet.aliases?.join(', ') }}.</p>
+    </header>
+
+    <form class="ask" aria-label="How much, and on what" @submit.prevent="putOn">
+      <v-select
+        v-if="sweets.length > 1"
+        label="Sweet"
+        :items="sweets.map((s) => ({ title: s.name, value: s.key }))"
+        :model-value="sweet_key"
+        @update:model-value="set({ sweet: $event })"
+      />
+      <GramField
+        :label="base"
+        unit="g"
+        :model-value="base_g"
+        @update:model-value="set({ base_g: $event })"
+      />
+      <v-select
+        label="Pan"
+        :items="pans"
+        :model-value="pan_id"
+        @update:model-value="set({ pan: $event })"
+      />
+      <v-select
+        label="Ring"
+        :items="rings"
+        :model-value="ring_id"
+        @update:model-value="set({ ring: $event })"
+      />
+      <v-select
+        label="Thermometer"
+        :items="thermometers"
+        :model-value="thermometer?.id ?? 'none'"
+        @update:model-value="set({ thermometer: $event })"
+      />
+    </form>
+
+    <TroubleNote v-if="trouble" class="trouble" :words="trouble" />
+
+    <template v-if="plan && f">
+      <section class="weigh" aria-label="Weigh">
+        <h2>Weigh</h2>
+        <dl>
+          <div v-for="line in f.lines" :key="line.ingredient">
+            <dt>{{ line.name }}</dt>
+            <dd class="figures">{{ grams(line.mass_g) }}<span class="unit">&#8239;g</span></dd>
+          </div>
+        </dl>
+        <p class="soft">
+          Makes {{ grams(f.finished_g) }} g: a sheet of {{ number(f.sheet_cm2) }} cm² at
+          {{ number(f.thickness_mm) }} mm.
+        </p>
+        <p v-if="f.allergens.length">Contains {{ f.allergens.join(', ') }}.</p>
+      </section>
+
+      <section class="signs" aria-label="Signs of the stage">
+        <h2>
+          <StageMark :stage="f.stage" :size="34" /> {{ kitchen.stageName(f.stage) }}, in this
+          kitchen
+        </h2>
+        <div class="figures-row">
+          <FigureValue
+            label="pan with syrup, on the scale"
+            size="figure"
+            :value="grams(plan.signs.aim.gross_g)"
+            unit="g"
+            :low="grams(plan.signs.high.gross_g)"
+            :high="grams(plan.signs.low.gross_g)"
+          />
+          <FigureValue
+            :label="`on the ${(thermometer?.thermometer.name ?? 'true thermometer').toLowerCase()}`"
+            size="figure"
+            :value="celsius(plan.signs.aim.shown_c)"
+            unit="°C"
+            :low="celsius(plan.signs.low.shown_c)"
+            :high="celsius(plan.signs.high.shown_c)"
+          />
+          <FigureValue
+            label="between the fingers"
+            size="figure"
+            :value="stringLength(plan.signs.aim.string_cm)"
+            :low="stringLength(plan.signs.low.string_cm)"
+            :high="stringLength(plan.signs.high.string_cm)"
+          />
+        </div>
+        <p class="lead">
+          Boil off {{ grams(f.syrup_water_to_lose_g) }} g of water. On a medium flame turn off after
+          about
+          <strong>{{ minutes(plan.turn_off.at.mid_s) }} min</strong>
+          ({{ minutes(plan.turn_off.at.low_s) }}–{{ minutes(plan.turn_off.at.high_s) }}), at
+          <strong>{{ grams(plan.turn_off.gross_g) }} g</strong> or
+          <strong>{{ celsius(plan.turn_off.shown_c) }} °C</strong>: the pan carries it the rest of
+          the way.
+        </p>
+        <p class="soft">
+          Water boils at {{ celsius(plan.water_boil_c) }} °C here<template
+            v-if="thermometer?.thermometer.offset_k"
+          >
+            and the {{ thermometer.thermometer.name.toLowerCase() }} reads
+            {{ number(Math.abs(thermometer.thermometer.offset_k), 1) }} K
+            {{ thermometer.thermometer.offset_k > 0 ? 'high' : 'low' }}</template
+          >: both are in these figures.
+        </p>
+        <p v-if="plan.may_boil_over" class="caution">
+          The froth may come over the rim of this pan. Take a larger one, or stay beside it.
+        </p>
+        <EventButton words="Put it on the stove" :busy="busy" @happened="putOn" />
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  grid-template:
+    'head head' auto
+    'ask ask' auto
+    'trouble trouble' auto
+    'weigh signs' 1fr / 17rem minmax(0, 1fr);
+  gap: var(--gap-5) var(--gap-7);
+}
+
+header {
+  grid-area: head;
+}
+
+header p {
+  margin: 0;
+  max-width: 44rem;
+}
+
+.ask {
+  grid-area: ask;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+  gap: var(--gap-5);
+  max-width: 56rem;
+}
+
+.trouble {
+  grid-area: trouble;
+  margin: 0;
+}
+
+.weigh {
+  grid-area: weigh;
+}
+
+.signs {
+  grid-area: signs;
+  display: grid;
+  gap: var(--gap-4);
+  align-content: start;
+}
+
+.signs p {
+  margin: 0;
+  max-width: 46rem;
+}
+
+.lead {
+  font-size: var(--size-lead);
+}
+
+h2 {
+  display: flex;
+  align-items: center;
+  gap: var(--gap-2);
+  margin: 0;
+}
+
+dl {
+  margin: var(--gap-3) 0;
+  border-bottom: var(--line) solid var(--steel);
+}
+
+dl div {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: var(--gap-2) 0;
+  border-top: var(--line) solid var(--steel);
+}
+
+dt {
+  font-size: var(--size-lead);
+}
+
+dd {
+  margin: 0;
+  font-family: var(--display-face);
+  font-size: 1.75rem;
+  font-weight: 600;
+  line-height: 1.1;
+}
+
+.unit {
+  font-size: 0.6em;
+  color: var(--ink-soft);
+}
+
+.figures-row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-4) var(--gap-7);
+}
+
+@media (max-width: 760px) {
+  .start {
+    grid-template: 'head' 'ask' 'trouble' 'weigh' 'signs' / minmax(0, 1fr);
+  }
+
+  .ask {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,62 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** Which room of the navigation is lit. */
+    room: 'stove' | 'bench' | 'notebook' | 'none'
+    title: string
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    {
+      path: '/',
+      component: () => import('./rooms/stove/StoveRoom.vue'),
+      meta: { room: 'stove', title: 'Stove' },
+    },
+    {
+      path: '/stove/start',
+      component: () => import('./rooms/stove/StartSheet.vue'),
+      meta: { room: 'stove', title: 'Put something on' },
+    },
+    {
+      path: '/stove/:id(\\d+)',
+      component: () => import('./rooms/stove/CookSheet.vue'),
+      props: (to) => ({ id: Number(to.params['id']) }),
+      meta: { room: 'stove', title: 'On the stove' },
+    },
+    {
+      path: '/bench',
+      component: () => import('./rooms/bench/SyrupBench.vue'),
+      meta: { room: 'bench', title: 'Syrup bench' },
+    },
+    {
+      path: '/notebook',
+      component: () => import('./rooms/notebook/NotebookRoom.vue'),
+      meta: { room: 'notebook', title: 'Notebook' },
+    },
+    {
+      path: '/notebook/:id(\\d+)',
+      component: () => import('./rooms/notebook/BatchPage.vue'),
+      props: (to) => ({ id: Number(to.params['id']) }),
+      meta: { room: 'notebook', title: 'Batch' },
+    },
+    {
+      path: '/pieces',
+      component: () => import('./look/PiecesPage.vue'),
+      meta: { room: 'none', title: 'Pieces' },
+    },
+    {
+      path: '/:missing(.*)*',
+      component: () => import('./shell/NothingHere.vue'),
+      meta: { room: 'none', title: 'Nothing here' },
+    },
+  ],
+})
+
+router.afterEach((to) => {
+  document.title = `${to.meta.title} · Unctum`
+})

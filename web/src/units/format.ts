@@ -1,0 +1,66 @@
+/** Numbers as the cook reads them. The one place where units are turned into words. */
+
+/** Thousands parted from 10 000 on, as scales show them; always a point for decimals. */
+export function number(value: number, decimals = 0): string {
+  const [whole = '0', rest] = value.toFixed(decimals).split('.')
+  const grouped = Math.abs(value) < 10_000 ? whole : whole.replace(/\B(?=(\d{3})+$)/g, '\u202f')
+  const parted = grouped.replace('-', '−')
+  return rest ? `${parted}.${rest}` : parted
+}
+
+/** Grams, finer when small. */
+export function grams(mass_g: number): string {
+  return number(mass_g, Math.abs(mass_g) < 10 ? 1 : 0)
+}
+
+/** Degrees Celsius to a tenth. */
+export function celsius(temperature_c: number): string {
+  return number(temperature_c, 1)
+}
+
+/** Strength (0–1) as per cent to a tenth. */
+export function percent(frac: number): string {
+  return number(100 * frac, 1)
+}
+
+/** Whole minutes, or tenths below ten. */
+export function minutes(duration_s: number): string {
+  const min = duration_s / 60
+  return number(min, min < 10 ? 1 : 0)
+}
+
+/** A kitchen clock: 0:45, 12:05, 1:02:03. */
+export function clock(duration_s: number): string {
+  const s = Math.max(0, Math.round(duration_s))
+  const two = (n: number) => String(n).padStart(2, '0')
+  const h = Math.floor(s / 3600)
+  const m = Math.floor((s % 3600) / 60)
+  return h > 0 ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`
+}
+
+/** About how long, in words: "45 s", "2½ min", "14 min". */
+export function about(duration_s: number): string {
+  if (duration_s < 57) return `${Math.max(5, 5 * Math.round(duration_s / 5))} s`
+  const halves = Math.round(duration_s / 30)
+  if (halves < 20) return `${Math.floor(halves / 2) || ''}${halves % 2 ? '½' : ''} min`
+  return `${Math.round(duration_s / 60)} min`
+}
+
+/** Length of a string as fingers judge it. */
+export function stringLength(length_cm: number): string {
+  if (length_cm < 0.1) return 'none'
+  if (length_cm < 1) return `${number(10 * length_cm)} mm`
+  if (length_cm < 30) return `${number(length_cm, length_cm < 5 ? 1 : 0)} cm`
+  return 'an arm’s length'
+}
+
+/** A day and an hour, in the reader's own way. */
+export function dayAndHour(at_ms: number): string {
+  return new Intl.DateTimeFormat(undefined, {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(at_ms)
+}

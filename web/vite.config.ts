@@ -1,0 +1,17 @@
+import vue from '@vitejs/plugin-vue'
+import { fileURLToPath } from 'node:url'
+import vuetify from 'vite-plugin-vuetify'
+import { defineConfig } from 'vitest/config'
+import { compressedTwins } from './scripts/compressed-twins'
+
+export default defineConfig({
+  plugins: [vue(), vuetify({ autoImport: true }), compressedTwins()],
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  build: { target: 'es2022', chunkSizeWarningLimit: 600 },
+  test: {
+    environment: 'happy-dom',
+    server: { deps: { inline: ['vuetify'] } },
+    setupFiles: ['src/test/setup.ts'],
+  },
+})
