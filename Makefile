@@ -54,3 +54,8 @@ test-e2e: build modules
 
 bench: web
 	cargo bench --workspace
+
+# The screenshots of docs/, made from the demo.
+pictures: build modules
+	@scripts/tools browser
+	cd e2e && npx playwright test -c pictures.config.ts

@@ -2,7 +2,7 @@ import vue from '@vitejs/plugin-vue'
 import { fileURLToPath } from 'node:url'
 import vuetify from 'vite-plugin-vuetify'
 import { defineConfig } from 'vitest/config'
-import { compressedTwins } from './scripts/compressed-twins'
+import { compressedTwins } from './scripts/compressed-twins.ts'
 
 export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true }), compressedTwins()],

@@ -1,4 +1,43 @@
-//! How long the core takes; figures in docs/performance.md.
+//! How long the questions take that are asked while a control is dragged.
+#![allow(clippy::expect_used, missing_docs)]
+
+use divan::{Bencher, black_box};
+use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
+use unctum_core::pan::{BoilDownQuestion, boil_down};
+use unctum_core::syrup::{Charge, properties};
+use unctum_core::water::SEA_LEVEL_PA;
+
 fn main() {
     divan::main();
+}
+
+fn question() -> BoilDownQuestion {
+    BoilDownQuestion {
+        charge: Charge::sugar_and_water(480.0, 320.0),
+        pan: Pan {
+            name: "pan".into(),
+            tare_g: 900.0,
+            diameter_cm: 24.0,
+            wall_height_cm: 9.0,
+            heat_capacity_j_k: 500.0,
+        },
+        ring: Ring::of_kind("ring", RingKind::Gas, 3000.0),
+        flame_frac: 0.7,
+        air: Air::default(),
+        thermometer: None,
+        target_frac: 0.7575,
+        max_points: 160,
+    }
+}
+
+#[divan::bench]
+fn properties_of_a_syrup(bencher: Bencher) {
+    let charge = Charge::sugar_and_water(700.0, 300.0);
+    bencher.bench(|| properties(black_box(&charge), 20.0, SEA_LEVEL_PA).expect("valid"));
+}
+
+#[divan::bench]
+fn boil_down_with_spread(bencher: Bencher) {
+    let q = question();
+    bencher.bench(|| boil_down(black_box(&q)).expect("reachable"));
 }

@@ -1,5 +1,5 @@
 import type { Api } from '@/api/client'
-import { about, celsius, clock, grams, stringLength } from '@/units/format'
+import { celsius, clock, grams, stringLength } from '@/units/format'
 
 export interface Said {
   /** What to do now, a few words. */
@@ -31,16 +31,8 @@ export function sayAdvice(
         detail: step?.cue ?? '',
         urgent: false,
       }
-    case 'keep_boiling': {
-      const left = syrup?.turn_off_in_s
-      return {
-        headline: left ? `Let it boil, about ${about(left.mid)} more` : 'Let it boil',
-        detail: left
-          ? `Between ${about(left.low)} and ${about(left.high)}. Turn off at ${off}.`
-          : `Turn off at ${off}.`,
-        urgent: false,
-      }
-    }
+    case 'keep_boiling':
+      return { headline: 'Let it boil', detail: step?.text ?? '', urgent: false }
     case 'read_now':
       return {
         headline: 'Read the pan now',

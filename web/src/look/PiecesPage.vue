@@ -25,7 +25,7 @@ const kitchen = useKitchen()
         <span class="small">{{ s.local_name }}</span>
       </div>
     </section>
-    <section class="row">
+    <section class="samples">
       <FigureValue
         label="shout: two metres away"
         size="shout"
@@ -96,7 +96,7 @@ const kitchen = useKitchen()
   line-height: 1.2;
 }
 
-.row {
+.samples {
   display: flex;
   flex-wrap: wrap;
   align-items: end;

@@ -7,11 +7,9 @@ export function syrupColour(stage: StageKey): string {
   return `var(--syrup-${stage})`
 }
 
-const DEEP: readonly StageKey[] = ['soft-ball', 'firm-ball', 'hard-ball', 'crack']
-
 /** Ink that can be read on a stage's stratum. */
 export function inkOn(stage: StageKey): string {
-  return DEEP.includes(stage) ? 'var(--on-deep-syrup)' : 'var(--on-pale-syrup)'
+  return `var(--on-${stage})`
 }
 
 /**

@@ -8,9 +8,9 @@ export function number(value: number, decimals = 0): string {
   return rest ? `${parted}.${rest}` : parted
 }
 
-/** Grams, finer when small. */
+/** Grams, to a tenth below ten. */
 export function grams(mass_g: number): string {
-  return number(mass_g, Math.abs(mass_g) < 10 ? 1 : 0)
+  return Math.abs(mass_g) < 0.05 ? '0' : number(mass_g, Math.abs(mass_g) < 9.95 ? 1 : 0)
 }
 
 /** Degrees Celsius to a tenth. */

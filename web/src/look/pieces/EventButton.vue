@@ -53,7 +53,7 @@ kbd {
   border-color: currentColor;
 }
 
-@media (pointer: coarse) {
+@media (pointer: coarse), (max-width: 640px) {
   kbd {
     display: none;
   }

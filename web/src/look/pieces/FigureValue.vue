@@ -35,6 +35,7 @@ withDefaults(
 .figure {
   display: grid;
   justify-items: start;
+  align-content: start;
   line-height: 1.15;
 }
 

@@ -99,9 +99,17 @@ const words = computed(() => {
 
 .target {
   position: absolute;
-  left: 0;
-  right: 4.75rem;
-  border-top: 2px dashed var(--ink);
+  left: calc(100% - 4.75rem - 2.6rem);
+  right: 3.85rem;
+  border-top: 3px double var(--ink);
+}
+
+.target::before {
+  content: 'aim';
+  position: absolute;
+  right: 1.2rem;
+  bottom: 0;
+  font-size: var(--size-small);
 }
 
 .doubt {

@@ -14,7 +14,7 @@ const said = { done: 'done', now: 'at hand', ahead: 'to come' }
 </script>
 
 <template>
-  <div class="row" :class="place" :aria-current="place === 'now' ? 'step' : undefined">
+  <div class="row" :class="`is-${place}`" :aria-current="place === 'now' ? 'step' : undefined">
     <span class="number figures" aria-hidden="true">
       <svg v-if="place === 'done'" viewBox="0 0 20 20" width="18" height="18">
         <path d="M3.500 10.800c2 1.600 3.300 3 4.500 5.200 2-5 4.600-8.700 8.900-12" />
@@ -49,16 +49,16 @@ path {
   stroke-linecap: round;
 }
 
-.done .title,
-.ahead .title {
+.is-done .title,
+.is-ahead .title {
   color: var(--ink-soft);
 }
 
-.now {
+.is-now {
   border-top: 3px solid var(--ink);
 }
 
-.now .title {
+.is-now .title {
   font-weight: 650;
 }
 

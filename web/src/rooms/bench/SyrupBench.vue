@@ -268,7 +268,7 @@ async function putOn(): Promise<void> {
 
 .strata {
   flex: 1;
-  min-height: min(27rem, 60vh);
+  min-height: max(22rem, calc(100vh - 22rem));
 }
 
 .here {

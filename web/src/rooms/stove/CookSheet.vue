@@ -77,7 +77,7 @@ const onStep = computed(() => {
 })
 
 // The large button is what the advice asks for: the flame while the flame matters, else the event.
-const wantsOff = computed(() => state.value?.advice.kind === 'turn_off_now')
+const wantsOff = computed(() => state.value?.advice.kind === 'turn_off_now' || boils.value)
 const wantsOn = computed(
   () =>
     state.value?.advice.kind === 'heat_on' ||
@@ -87,6 +87,10 @@ const wantsWater = computed(() => {
   const advice = state.value?.advice
   return advice?.kind === 'add_water' ? Math.round(advice.water_g) : undefined
 })
+// A boil ends with the flame: only a pan that is off can be tested.
+const boils = computed(
+  () => step.value?.kind === 'boil_to_stage' && state.value?.flame !== 'off' && !wantsWater.value,
+)
 const bigWords = computed(() => {
   if (wantsOff.value) return 'The flame is off'
   if (wantsOn.value) return 'The flame is on, medium'
@@ -131,7 +135,7 @@ onKey('e', happened)
   <TroubleNote v-if="trouble && !batch" :words="trouble" />
   <p v-else-if="!batch || !state || !setup || !said">Fetching the sheet…</p>
   <div v-else class="sheet" :class="{ urgent: said.urgent }">
-    <section class="now" aria-live="polite">
+    <section class="at-hand" aria-live="polite">
       <p class="label">
         {{ setup.title }} · {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
         <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
@@ -286,7 +290,7 @@ onKey('e', happened)
   align-items: start;
 }
 
-.now,
+.at-hand,
 .figures-row,
 .gates,
 .in-hand,
@@ -300,7 +304,7 @@ onKey('e', happened)
   grid-row: 1 / span 4;
 }
 
-.sheet:not(:has(.side)) > :is(.now, .gates, .in-hand, .act) {
+.sheet:not(:has(.side)) > :is(.at-hand, .gates, .in-hand, .act) {
   grid-column: 1 / span 2;
 }
 
@@ -323,7 +327,7 @@ h1 {
   font-size: var(--size-shout);
 }
 
-.now p {
+.at-hand p {
   margin: 0 0 var(--gap-2);
 }
 
@@ -333,14 +337,14 @@ h1 {
 }
 
 /* What cannot wait turns the plate over: light on dark, or dark on light. */
-.urgent .now {
+.urgent .at-hand {
   margin: calc(-1 * var(--gap-3)) calc(-1 * var(--gap-4)) 0;
   padding: var(--gap-3) var(--gap-4);
   background: var(--ink);
   color: var(--on-ink);
 }
 
-.urgent .now .label {
+.urgent .at-hand .label {
   color: inherit;
 }
 
@@ -410,7 +414,7 @@ h1 {
   border-color: var(--steel);
 }
 
-@media (pointer: coarse) {
+@media (pointer: coarse), (max-width: 640px) {
   .quiet kbd {
     display: none;
   }
@@ -449,7 +453,7 @@ h1 {
     order: 2;
   }
 
-  .sheet:not(:has(.side)) > :is(.now, .gates, .in-hand, .act) {
+  .sheet:not(:has(.side)) > :is(.at-hand, .gates, .in-hand, .act) {
     grid-column: 1;
   }
 }

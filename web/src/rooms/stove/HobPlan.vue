@@ -2,13 +2,15 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { handLine, handRing } from '@/look/hand'
-import { syrupColour } from '@/look/strata'
+import { inkOn, syrupColour } from '@/look/strata'
+import { about } from '@/units/format'
 
 /** The hob seen from above: her rings as they lie, her pans on them, the syrup glowing in them. */
 const props = defineProps<{
   rings: readonly { id: number | null | undefined; name: string; kind: Api<'RingKind'> }[]
   /** What stands on each ring, by the ring's name. */
   pans: ReadonlyMap<string, Api<'BatchLine'>>
+  stageName: (key: string) => string
 }>()
 
 const PITCH = 250
@@ -17,10 +19,16 @@ const places = computed(() =>
     const centre = { x: 150 + i * PITCH, y: 165 }
     const batch = props.pans.get(ring.name)
     const gas = ring.kind === 'gas'
+    const syrup = batch?.state?.syrup
+    const left = syrup?.turn_off_in_s
     return {
       ring,
       centre,
       batch,
+      ink: syrup ? inkOn(syrup.stage) : 'var(--ink)',
+      stage: syrup ? props.stageName(syrup.stage) : '',
+      left: left ? about(left.mid) : '',
+      spread: left ? `${about(left.low)} – ${about(left.high)}` : '',
       outer: handRing(centre, 104, 104, i + 2),
       inner: handRing(centre, gas ? 40 : 78, gas ? 40 : 78, i + 7),
       grate: gas
@@ -37,8 +45,8 @@ const places = computed(() =>
       syrup: batch ? handRing(centre, 86, 86, i + 17) : '',
       handle: batch
         ? handLine(
-            { x: centre.x + 70, y: centre.y + 70 },
-            { x: centre.x + 128, y: centre.y + 126 },
+            { x: centre.x + 68, y: centre.y - 68 },
+            { x: centre.x + 112, y: centre.y - 112 },
             i,
           )
         : '',
@@ -75,6 +83,12 @@ const width = computed(() => 300 + (props.rings.length - 1) * PITCH)
             fill: p.batch.state?.syrup ? syrupColour(p.batch.state.syrup.stage) : 'var(--well)',
           }"
         />
+        <g class="words" text-anchor="middle" :style="{ fill: p.ink }">
+          <text :x="p.centre.x" :y="p.centre.y - 34">{{ p.stage || p.batch.title }}</text>
+          <text class="left" :x="p.centre.x" :y="p.centre.y + 14">{{ p.left }}</text>
+          <text :x="p.centre.x" :y="p.centre.y + 40">{{ p.spread }}</text>
+          <text v-if="p.left" :x="p.centre.x" :y="p.centre.y + 60">to flame off</text>
+        </g>
       </template>
       <text :x="p.centre.x" y="308" text-anchor="middle">{{ p.ring.name }}</text>
     </router-link>
@@ -128,6 +142,26 @@ a:focus-visible .reach {
 text {
   fill: var(--ink-soft);
   font-family: var(--text-face);
-  font-size: 16px;
+  font-size: 15px;
+}
+
+.words text {
+  fill: inherit;
+}
+
+.words .left {
+  font-family: var(--display-face);
+  font-size: 38px;
+  font-weight: 600;
+}
+
+@media (max-width: 640px) {
+  .words {
+    display: none;
+  }
+
+  text {
+    font-size: 26px;
+  }
 }
 </style>

@@ -191,7 +191,7 @@ input::placeholder {
   }
 }
 
-@media (pointer: coarse) {
+@media (pointer: coarse), (max-width: 640px) {
   kbd {
     display: none;
   }

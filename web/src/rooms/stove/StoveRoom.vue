@@ -51,13 +51,19 @@ const urgent = (line: Api<'BatchLine'>) =>
 </script>
 
 <template>
-  <div class="stove" :class="{ cold: !going.length }">
+  <div class="stove">
     <header>
       <h1>{{ going.length ? 'On the stove' : 'The stove is cold' }}</h1>
       <router-link class="key strong" to="/stove/start">Put something on</router-link>
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />
-    <HobPlan v-if="rings.length" :rings="rings" :pans="onRing" class="hob" />
+    <HobPlan
+      v-if="rings.length"
+      :rings="rings"
+      :pans="onRing"
+      :stage-name="kitchen.stageName"
+      class="hob"
+    />
     <ul class="pans" aria-label="What is going on">
       <li v-for="line in going" :key="line.id" :class="{ urgent: urgent(line) }">
         <router-link :to="`/stove/${line.id}`">
@@ -96,7 +102,9 @@ const urgent = (line: Api<'BatchLine'>) =>
 <style scoped>
 .stove {
   display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(18rem, 1fr);
+  grid-template-columns: minmax(0, 1fr);
+  max-width: 66rem;
+  margin: 0 auto;
   gap: var(--gap-5) var(--gap-6);
   align-items: start;
 }
@@ -122,6 +130,11 @@ header h1 {
 }
 
 .pans li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  justify-content: space-between;
+  gap: var(--gap-3) var(--gap-6);
   padding: var(--gap-4) 0;
   border-top: var(--line) solid var(--steel);
 }
@@ -151,15 +164,6 @@ header h1 {
   display: flex;
   flex-wrap: wrap;
   gap: var(--gap-3) var(--gap-6);
-  margin-top: var(--gap-3);
-}
-
-.cold {
-  grid-template-columns: minmax(0, 1fr);
-}
-
-.cold .hob {
-  max-width: 62rem;
 }
 
 .nothing {
@@ -167,9 +171,9 @@ header h1 {
   font-size: var(--size-lead);
 }
 
-@media (max-width: 860px) {
-  .stove {
-    grid-template-columns: minmax(0, 1fr);
+@media (max-width: 640px) {
+  .hob {
+    order: 1;
   }
 }
 </style>

@@ -1,0 +1,78 @@
+import { test, type Page } from '@playwright/test'
+import { advance, batchState } from '../tests/kitchen'
+
+const FOLDER = process.env['PICTURES'] ?? '../docs/screenshots'
+
+async function picture(page: Page, name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForLoadState('networkidle').catch(() => undefined)
+  await page.mouse.move(0, 0)
+  await page.screenshot({ path: `${FOLDER}/${name}.png`, animations: 'disabled' })
+}
+
+async function narrow(page: Page, name: string): Promise<void> {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await picture(page, name)
+  await page.setViewportSize({ width: 1280, height: 800 })
+}
+
+/** A cashew sheet on the ring, boiling and weighed once. */
+async function boilingSheet(page: Page): Promise<string> {
+  const origin = new URL(page.url()).origin
+  const post = async (path: string, data: object) =>
+    (await page.request.post(`${origin}/api/v1${path}`, { data })).json()
+  const batch = await post('/batches', {
+    sweet_key: 'cashew-sheet',
+    base_g: 400,
+    pan_id: 1,
+    ring_id: 1,
+    thermometer_id: 1,
+  })
+  const log = (event: object) => post(`/batches/${batch.id}/events`, event)
+  await log({ event: 'step_done', step: 'ready' })
+  await log({ event: 'flame', flame: 'medium' })
+  await advance(page, 300)
+  await log({ event: 'step_done', step: 'dissolve' })
+  await advance(page, 260)
+  await log({ event: 'reading', reading: { kind: 'weight', gross_g: 2219 } })
+  return `${batch.id}`
+}
+
+test('every view', async ({ page }) => {
+  test.setTimeout(120_000)
+  await page.goto('/stove/start?base_g=400')
+  await page.getByText('in this kitchen').waitFor()
+  await picture(page, 'start')
+  await page.goto('/')
+  await page.getByText('Left ring').waitFor()
+  await picture(page, 'stove-cold')
+  const id = await boilingSheet(page)
+  await page.goto(`/stove/${id}`)
+  await page.getByText('still to boil off').waitFor()
+  await picture(page, 'cook-sheet')
+  await narrow(page, 'cook-sheet-phone')
+  await page.goto('/')
+  await page.getByText('still to boil off').waitFor()
+  await picture(page, 'stove')
+  await narrow(page, 'stove-phone')
+  await page.goto(`/stove/${id}`)
+  const left = (await batchState(page, id)).state.syrup.turn_off_in_s.mid
+  await advance(page, left + 2)
+  await page.getByText('Turn off now').waitFor()
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await picture(page, 'cook-sheet-evening')
+  await page.emulateMedia({ colorScheme: 'light' })
+  await page.goto('/bench?sugar_g=300&water_g=200')
+  await page.getByText('Turn off after').waitFor()
+  await picture(page, 'bench')
+  await narrow(page, 'bench-phone')
+  await page.goto('/notebook')
+  await page.getByText('Each strip').waitFor()
+  await picture(page, 'notebook')
+  await page.goto('/notebook/18')
+  await page.getByText('What happened').waitFor()
+  await picture(page, 'batch')
+  await page.goto('/pieces')
+  await page.getByText('soft ball').first().waitFor()
+  await picture(page, 'pieces')
+})

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import { about, clock, grams, minutes, number, percent, stringLength } from './format'
+
+describe('numbers as the cook reads them', () => {
+  it('parts thousands only where a scale would', () => {
+    expect(number(2193.4)).toBe('2193')
+    expect(number(12345)).toBe('12\u202f345')
+    expect(number(-3.25, 1)).toBe('−3.3')
+  })
+  it('shows small grams finer and nothing as nothing', () => {
+    expect([grams(0.01), grams(2.84), grams(9.97), grams(260.4)]).toEqual(['0', '2.8', '10', '260'])
+  })
+  it('tells times as a kitchen does', () => {
+    expect([clock(5), clock(136.4), clock(3723)]).toEqual(['0:05', '2:16', '1:02:03'])
+    expect([about(12), about(44), about(150), about(30 * 60)]).toEqual([
+      '10 s',
+      '45 s',
+      '2½ min',
+      '30 min',
+    ])
+    expect([minutes(136), minutes(1236)]).toEqual(['2.3', '21'])
+  })
+  it('measures strings with fingers', () => {
+    expect([0.02, 0.6, 1.62, 7.4, 80].map(stringLength)).toEqual([
+      'none',
+      '6 mm',
+      '1.6 cm',
+      '7 cm',
+      'an arm’s length',
+    ])
+    expect(percent(0.7575)).toBe('75.8')
+  })
+})
