@@ -2,11 +2,19 @@
 #![allow(clippy::expect_used, missing_docs)]
 
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
+use unctum_core::pan::program::Change;
 use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
-use unctum_core::syrup::Charge;
+use unctum_core::syrup::{Charge, Ladder};
 
 fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
-    Pan { name: "pan".into(), tare_g: 900.0, diameter_cm, wall_height_cm: 9.0, heat_capacity_j_k }
+    Pan {
+        name: "pan".into(),
+        tare_g: 900.0,
+        diameter_cm,
+        wall_height_cm: 9.0,
+        heat_capacity_j_k,
+        metal: None,
+    }
 }
 
 fn minutes_from_boil(sugar_g: f64, water_g: f64, diameter_cm: f64, percents: &[f64]) -> (f64, Vec<f64>) {
@@ -79,7 +87,9 @@ fn turning_off_when_told_lands_on_the_target() {
         charge: Charge::sugar_and_water(260.0, 130.0),
         pan: pan(20.0, 1150.0),
         ring: Ring::of_kind("large", RingKind::Gas, 3000.0),
-        flame_frac: 0.55,
+        program: vec![Change::steady(0.55)],
+        charge_water_sd_g: 0.0,
+        ladder: Ladder::default(),
         air: Air::default(),
         target_frac: 0.7575,
         max_points: 100,

@@ -5,6 +5,7 @@ mod common;
 
 use common::{cashew_sheet, larder};
 use unctum_core::process::{Step, StepKind, formula};
+use unctum_core::syrup::Ladder;
 
 #[test]
 fn the_catalogue_is_well_formed() {
@@ -17,7 +18,7 @@ fn the_catalogue_is_well_formed() {
 fn cashew_sheet_meets_its_composition() {
     let sweet = cashew_sheet();
     let targets = &sweet.method(None).expect("method").targets;
-    let f = formula(targets, &larder(), 400.0).expect("formula");
+    let f = formula(targets, &larder(), 400.0, &Ladder::default()).expect("formula");
     let grams: Vec<f64> = f.lines.iter().map(|l| l.mass_g).collect();
     assert_eq!(grams, [400.0, 260.0, 130.0, 14.0]);
     let share = |g: f64| g / f.finished_g;
@@ -35,12 +36,12 @@ fn amounts_scale_and_come_back() {
     let sweet = cashew_sheet();
     let targets = &sweet.method(None).expect("method").targets;
     for factor in [0.25, 2.0, 10.0] {
-        let one = formula(targets, &larder(), 1000.0).expect("one");
-        let other = formula(targets, &larder(), 1000.0 * factor).expect("other");
+        let one = formula(targets, &larder(), 1000.0, &Ladder::default()).expect("one");
+        let other = formula(targets, &larder(), 1000.0 * factor, &Ladder::default()).expect("other");
         assert!((other.finished_g / one.finished_g - factor).abs() < 0.02 * factor, "rounding only");
     }
     for base_g in [f64::NAN, -400.0, 0.0, 1e7] {
-        assert!(formula(targets, &larder(), base_g).is_err());
+        assert!(formula(targets, &larder(), base_g, &Ladder::default()).is_err());
     }
 }
 

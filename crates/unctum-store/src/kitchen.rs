@@ -1,35 +1,19 @@
-//! The kitchen: room, rings, pans, thermometers.
+//! The kitchen: its rows, turned into one document and back, and what it was before each change.
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::kitchen::{Pan, Ring, RingKind, Room, Thermometer};
+use serde::Serialize;
+use serde::de::DeserializeOwned;
+use unctum_core::kitchen::{
+    Bench, KitchenDocument, Measure, NumberedMeasure, NumberedPan, NumberedRing, NumberedThermometer,
+    NumberedTray, Pan, Ring, Room, Thermometer, Tray,
+};
 
 use crate::error::{Result, StoreError};
-use crate::schema;
+use crate::schema::{self, kitchen_history};
 
-/// Something of the kitchen with its number.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Numbered<T> {
-    /// Its number; none before it was saved.
-    pub id: Option<i32>,
-    /// It.
-    pub value: T,
-}
-
-/// The whole kitchen.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Kitchen {
-    /// What the cook calls it.
-    pub name: String,
-    /// The air in it.
-    pub room: Room,
-    /// Its rings.
-    pub rings: Vec<Numbered<Ring>>,
-    /// Its pans.
-    pub pans: Vec<Numbered<Pan>>,
-    /// Its thermometers.
-    pub thermometers: Vec<Numbered<Thermometer>>,
-}
+/// Most changes kept to be taken back.
+const HISTORY_KEPT: i64 = 200;
 
 #[derive(Queryable, Selectable, AsChangeset, Identifiable)]
 #[diesel(table_name = schema::kitchen, treat_none_as_null = true)]
@@ -40,11 +24,17 @@ struct KitchenRow {
     pressure_pa: Option<f64>,
     room_c: f64,
     humidity_frac: f64,
+    scale_step_g: Option<f64>,
+    refractometer_offset_brix: Option<f64>,
+    temperature_unit: String,
+    mass_unit: String,
+    ladder_json: String,
 }
 
 #[derive(Queryable, Selectable, Insertable)]
 #[diesel(table_name = schema::ring)]
 struct RingRow {
+    #[diesel(select_expression = schema::ring::id.nullable())]
     id: Option<i32>,
     name: String,
     kind: String,
@@ -56,90 +46,73 @@ struct RingRow {
 #[derive(Queryable, Selectable, Insertable)]
 #[diesel(table_name = schema::pan)]
 struct PanRow {
+    #[diesel(select_expression = schema::pan::id.nullable())]
     id: Option<i32>,
     name: String,
     tare_g: f64,
     diameter_cm: f64,
     wall_height_cm: f64,
     heat_capacity_j_k: f64,
+    metal: Option<String>,
 }
 
 #[derive(Queryable, Selectable, Insertable)]
 #[diesel(table_name = schema::thermometer)]
 struct ThermometerRow {
+    #[diesel(select_expression = schema::thermometer::id.nullable())]
     id: Option<i32>,
     name: String,
     offset_k: f64,
+    ice_offset_k: Option<f64>,
+    sd_k: f64,
 }
 
-impl RingRow {
-    fn into_numbered(self) -> Result<Numbered<Ring>> {
-        let kind: RingKind = serde_json::from_value(self.kind.into())?;
-        let ring = Ring {
-            name: self.name,
-            kind,
-            rated_power_w: self.rated_power_w,
-            efficiency_frac: self.efficiency_frac,
-            efficiency_sd: self.efficiency_sd,
-        };
-        Ok(Numbered { id: self.id, value: ring })
-    }
+#[derive(Queryable, Selectable, Insertable)]
+#[diesel(table_name = schema::tray)]
+struct TrayRow {
+    #[diesel(select_expression = schema::tray::id.nullable())]
+    id: Option<i32>,
+    name: String,
+    length_cm: f64,
+    width_cm: f64,
+    height_cm: f64,
+}
 
-    fn of(numbered: &Numbered<Ring>) -> Result<Self> {
-        let ring = &numbered.value;
-        Ok(Self {
-            id: numbered.id,
-            name: ring.name.clone(),
-            kind: serde_json::from_value(serde_json::to_value(ring.kind)?)?,
-            rated_power_w: ring.rated_power_w,
-            efficiency_frac: ring.efficiency_frac,
-            efficiency_sd: ring.efficiency_sd,
-        })
-    }
+#[derive(Queryable, Selectable, Insertable)]
+#[diesel(table_name = schema::measure)]
+struct MeasureRow {
+    #[diesel(select_expression = schema::measure::id.nullable())]
+    id: Option<i32>,
+    name: String,
+    volume_ml: f64,
+    volume_sd_ml: f64,
+}
+
+/// The word of a plain enum, as it stands in a row.
+fn word<T: Serialize>(value: T) -> Result<String> {
+    Ok(serde_json::from_value(serde_json::to_value(value)?)?)
+}
+
+fn from_word<T: DeserializeOwned>(word: String) -> Result<T> {
+    Ok(serde_json::from_value(word.into())?)
 }
 
 /// The kitchen as it stands.
 ///
 /// # Errors
 /// Those of the database.
-pub fn load(c: &mut SqliteConnection) -> Result<Kitchen> {
+pub fn load(c: &mut SqliteConnection) -> Result<KitchenDocument> {
     let row = schema::kitchen::table.select(KitchenRow::as_select()).first(c)?;
-    let rings = {
-        use schema::ring::dsl as r;
-        r::ring
-            .order(r::id)
-            .select((
-                r::id.nullable(),
-                r::name,
-                r::kind,
-                r::rated_power_w,
-                r::efficiency_frac,
-                r::efficiency_sd,
-            ))
-            .load::<RingRow>(c)?
-    };
-    let pans = {
-        use schema::pan::dsl as p;
-        p::pan
-            .order(p::id)
-            .select((
-                p::id.nullable(),
-                p::name,
-                p::tare_g,
-                p::diameter_cm,
-                p::wall_height_cm,
-                p::heat_capacity_j_k,
-            ))
-            .load::<PanRow>(c)?
-    };
-    let thermometers = {
-        use schema::thermometer::dsl as t;
-        t::thermometer
-            .order(t::id)
-            .select((t::id.nullable(), t::name, t::offset_k))
-            .load::<ThermometerRow>(c)?
-    };
-    Ok(Kitchen {
+    let rings = schema::ring::table.order(schema::ring::id).select(RingRow::as_select()).load(c)?;
+    let pans = schema::pan::table.order(schema::pan::id).select(PanRow::as_select()).load(c)?;
+    let thermometers = schema::thermometer::table
+        .order(schema::thermometer::id)
+        .select(ThermometerRow::as_select())
+        .load(c)?;
+    let trays = schema::tray::table.order(schema::tray::id).select(TrayRow::as_select()).load(c)?;
+    let measures =
+        schema::measure::table.order(schema::measure::id).select(MeasureRow::as_select()).load(c)?;
+    Ok(KitchenDocument {
         name: row.name,
         room: Room {
             altitude_m: row.altitude_m,
@@ -147,46 +120,91 @@ pub fn load(c: &mut SqliteConnection) -> Result<Kitchen> {
             room_c: row.room_c,
             humidity_frac: row.humidity_frac,
         },
-        rings: rings.into_iter().map(RingRow::into_numbered).collect::<Result<_>>()?,
-        pans: pans
-            .into_iter()
-            .map(|p| Numbered {
-                id: p.id,
-                value: Pan {
-                    name: p.name,
-                    tare_g: p.tare_g,
-                    diameter_cm: p.diameter_cm,
-                    wall_height_cm: p.wall_height_cm,
-                    heat_capacity_j_k: p.heat_capacity_j_k,
-                },
-            })
-            .collect(),
-        thermometers: thermometers
-            .into_iter()
-            .map(|t| Numbered { id: t.id, value: Thermometer { name: t.name, offset_k: t.offset_k } })
-            .collect(),
+        rings: rings.into_iter().map(ring).collect::<Result<_>>()?,
+        pans: pans.into_iter().map(pan).collect::<Result<_>>()?,
+        thermometers: thermometers.into_iter().map(thermometer).collect(),
+        trays: trays.into_iter().map(tray).collect(),
+        measures: measures.into_iter().map(measure).collect(),
+        bench: Bench {
+            scale_step_g: row.scale_step_g,
+            refractometer_offset_brix: row.refractometer_offset_brix,
+            temperature_unit: from_word(row.temperature_unit)?,
+            mass_unit: from_word(row.mass_unit)?,
+        },
+        ladder: serde_json::from_str(&row.ladder_json)?,
     })
 }
 
-/// Replaces the kitchen. Batches keep the copies they started with.
+fn ring(row: RingRow) -> Result<NumberedRing> {
+    let ring = Ring {
+        name: row.name,
+        kind: from_word(row.kind)?,
+        rated_power_w: row.rated_power_w,
+        efficiency_frac: row.efficiency_frac,
+        efficiency_sd: row.efficiency_sd,
+    };
+    Ok(NumberedRing { id: row.id, ring })
+}
+
+fn pan(row: PanRow) -> Result<NumberedPan> {
+    let pan = Pan {
+        name: row.name,
+        tare_g: row.tare_g,
+        diameter_cm: row.diameter_cm,
+        wall_height_cm: row.wall_height_cm,
+        heat_capacity_j_k: row.heat_capacity_j_k,
+        metal: row.metal.map(from_word).transpose()?,
+    };
+    Ok(NumberedPan { id: row.id, pan })
+}
+
+fn thermometer(row: ThermometerRow) -> NumberedThermometer {
+    let thermometer = Thermometer {
+        name: row.name,
+        offset_k: row.offset_k,
+        ice_offset_k: row.ice_offset_k,
+        sd_k: row.sd_k,
+    };
+    NumberedThermometer { id: row.id, thermometer }
+}
+
+fn tray(row: TrayRow) -> NumberedTray {
+    let tray =
+        Tray { name: row.name, length_cm: row.length_cm, width_cm: row.width_cm, height_cm: row.height_cm };
+    NumberedTray { id: row.id, tray }
+}
+
+fn measure(row: MeasureRow) -> NumberedMeasure {
+    let measure = Measure { name: row.name, volume_ml: row.volume_ml, volume_sd_ml: row.volume_sd_ml };
+    NumberedMeasure { id: row.id, measure }
+}
+
+/// Replaces the kitchen and keeps what it was, to be taken back. Batches keep the copies they started
+/// with.
 ///
 /// # Errors
 /// [`StoreError::Core`] for values no kitchen has; those of the database.
-pub fn save(c: &mut SqliteConnection, kitchen: &Kitchen) -> Result<()> {
-    kitchen.room.air()?;
-    kitchen.rings.iter().try_for_each(|r| r.value.check())?;
-    kitchen.pans.iter().try_for_each(|p| p.value.check())?;
-    kitchen.thermometers.iter().try_for_each(|t| t.value.check())?;
-    let named = |name: &String| (1..=80).contains(&name.trim().chars().count());
-    let names = kitchen.rings.iter().map(|r| &r.value.name).chain(kitchen.pans.iter().map(|p| &p.value.name));
-    let mut names = names.chain(kitchen.thermometers.iter().map(|t| &t.value.name)).chain([&kitchen.name]);
-    let words = |words: &str| StoreError::Core(unctum_core::CoreError::NotNow(words.to_owned()));
-    if !names.all(named) {
-        return Err(words("Give everything in the kitchen a name of 1 to 80 letters."));
+pub fn save(c: &mut SqliteConnection, kitchen: &KitchenDocument, reason: &str, now_ms: i64) -> Result<()> {
+    kitchen.check()?;
+    let before = serde_json::to_string(&load(c)?)?;
+    let reason: String = reason.chars().take(200).collect();
+    diesel::insert_into(kitchen_history::table)
+        .values((
+            kitchen_history::at_ms.eq(now_ms),
+            kitchen_history::reason.eq(reason),
+            kitchen_history::document_json.eq(before),
+        ))
+        .execute(c)?;
+    let newest: Option<i32> =
+        kitchen_history::table.select(diesel::dsl::max(kitchen_history::id)).first(c)?;
+    let oldest_kept = i64::from(newest.unwrap_or(0)) - HISTORY_KEPT;
+    if let Ok(oldest_kept) = i32::try_from(oldest_kept) {
+        diesel::delete(kitchen_history::table.filter(kitchen_history::id.le(oldest_kept))).execute(c)?;
     }
-    if kitchen.rings.is_empty() || kitchen.pans.is_empty() {
-        return Err(words("A kitchen needs at least one ring and one pan."));
-    }
+    write(c, kitchen)
+}
+
+fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {
     diesel::update(schema::kitchen::table)
         .set(&KitchenRow {
             id: 1,
@@ -195,28 +213,110 @@ pub fn save(c: &mut SqliteConnection, kitchen: &Kitchen) -> Result<()> {
             pressure_pa: kitchen.room.pressure_pa,
             room_c: kitchen.room.room_c,
             humidity_frac: kitchen.room.humidity_frac,
+            scale_step_g: kitchen.bench.scale_step_g,
+            refractometer_offset_brix: kitchen.bench.refractometer_offset_brix,
+            temperature_unit: word(kitchen.bench.temperature_unit)?,
+            mass_unit: word(kitchen.bench.mass_unit)?,
+            ladder_json: serde_json::to_string(&kitchen.ladder)?,
         })
         .execute(c)?;
     diesel::delete(schema::ring::table).execute(c)?;
-    for ring in &kitchen.rings {
-        diesel::insert_into(schema::ring::table).values(RingRow::of(ring)?).execute(c)?;
+    for NumberedRing { id, ring } in &kitchen.rings {
+        let row = RingRow {
+            id: *id,
+            name: ring.name.clone(),
+            kind: word(ring.kind)?,
+            rated_power_w: ring.rated_power_w,
+            efficiency_frac: ring.efficiency_frac,
+            efficiency_sd: ring.efficiency_sd,
+        };
+        diesel::insert_into(schema::ring::table).values(row).execute(c)?;
     }
     diesel::delete(schema::pan::table).execute(c)?;
-    for Numbered { id, value } in &kitchen.pans {
+    for NumberedPan { id, pan } in &kitchen.pans {
         let row = PanRow {
             id: *id,
-            name: value.name.clone(),
-            tare_g: value.tare_g,
-            diameter_cm: value.diameter_cm,
-            wall_height_cm: value.wall_height_cm,
-            heat_capacity_j_k: value.heat_capacity_j_k,
+            name: pan.name.clone(),
+            tare_g: pan.tare_g,
+            diameter_cm: pan.diameter_cm,
+            wall_height_cm: pan.wall_height_cm,
+            heat_capacity_j_k: pan.heat_capacity_j_k,
+            metal: pan.metal.map(word).transpose()?,
         };
         diesel::insert_into(schema::pan::table).values(row).execute(c)?;
     }
     diesel::delete(schema::thermometer::table).execute(c)?;
-    for Numbered { id, value } in &kitchen.thermometers {
-        let row = ThermometerRow { id: *id, name: value.name.clone(), offset_k: value.offset_k };
+    for NumberedThermometer { id, thermometer } in &kitchen.thermometers {
+        let row = ThermometerRow {
+            id: *id,
+            name: thermometer.name.clone(),
+            offset_k: thermometer.offset_k,
+            ice_offset_k: thermometer.ice_offset_k,
+            sd_k: thermometer.sd_k,
+        };
         diesel::insert_into(schema::thermometer::table).values(row).execute(c)?;
     }
+    diesel::delete(schema::tray::table).execute(c)?;
+    for NumberedTray { id, tray } in &kitchen.trays {
+        let row = TrayRow {
+            id: *id,
+            name: tray.name.clone(),
+            length_cm: tray.length_cm,
+            width_cm: tray.width_cm,
+            height_cm: tray.height_cm,
+        };
+        diesel::insert_into(schema::tray::table).values(row).execute(c)?;
+    }
+    diesel::delete(schema::measure::table).execute(c)?;
+    for NumberedMeasure { id, measure } in &kitchen.measures {
+        let row = MeasureRow {
+            id: *id,
+            name: measure.name.clone(),
+            volume_ml: measure.volume_ml,
+            volume_sd_ml: measure.volume_sd_ml,
+        };
+        diesel::insert_into(schema::measure::table).values(row).execute(c)?;
+    }
+    Ok(())
+}
+
+/// A change of the kitchen that can be taken back.
+#[derive(Debug, Clone, PartialEq, Eq, Queryable, Selectable)]
+#[diesel(table_name = kitchen_history)]
+pub struct KitchenChange {
+    /// Its number.
+    pub id: i32,
+    /// When, ms since 1970.
+    pub at_ms: i64,
+    /// What was done, in the cook's words.
+    pub reason: String,
+}
+
+/// The changes that can be taken back, newest first.
+///
+/// # Errors
+/// Those of the database.
+pub fn history(c: &mut SqliteConnection) -> Result<Vec<KitchenChange>> {
+    Ok(kitchen_history::table.order(kitchen_history::id.desc()).select(KitchenChange::as_select()).load(c)?)
+}
+
+/// Takes the newest change back: the kitchen stands as it did before it.
+///
+/// # Errors
+/// [`StoreError::Core`] when there is nothing to take back, or it is no longer the newest.
+pub fn undo(c: &mut SqliteConnection, id: i32) -> Result<()> {
+    let newest: Option<(i32, String)> = kitchen_history::table
+        .order(kitchen_history::id.desc())
+        .select((kitchen_history::id, kitchen_history::document_json))
+        .first(c)
+        .optional()?;
+    let words = |words: &str| StoreError::Core(unctum_core::CoreError::NotNow(words.to_owned()));
+    let (newest_id, before) =
+        newest.ok_or_else(|| words("There is no change of the kitchen to take back."))?;
+    if newest_id != id {
+        return Err(words("Only the newest change can be taken back. Take the later ones back first."));
+    }
+    write(c, &serde_json::from_str(&before)?)?;
+    diesel::delete(kitchen_history::table.find(newest_id)).execute(c)?;
     Ok(())
 }

@@ -9,6 +9,11 @@ diesel::table! {
         pressure_pa -> Nullable<Double>,
         room_c -> Double,
         humidity_frac -> Double,
+        scale_step_g -> Nullable<Double>,
+        refractometer_offset_brix -> Nullable<Double>,
+        temperature_unit -> Text,
+        mass_unit -> Text,
+        ladder_json -> Text,
     }
 }
 
@@ -31,6 +36,7 @@ diesel::table! {
         diameter_cm -> Double,
         wall_height_cm -> Double,
         heat_capacity_j_k -> Double,
+        metal -> Nullable<Text>,
     }
 }
 
@@ -39,6 +45,36 @@ diesel::table! {
         id -> Integer,
         name -> Text,
         offset_k -> Double,
+        ice_offset_k -> Nullable<Double>,
+        sd_k -> Double,
+    }
+}
+
+diesel::table! {
+    tray (id) {
+        id -> Integer,
+        name -> Text,
+        length_cm -> Double,
+        width_cm -> Double,
+        height_cm -> Double,
+    }
+}
+
+diesel::table! {
+    measure (id) {
+        id -> Integer,
+        name -> Text,
+        volume_ml -> Double,
+        volume_sd_ml -> Double,
+    }
+}
+
+diesel::table! {
+    kitchen_history (id) {
+        id -> Integer,
+        at_ms -> BigInt,
+        reason -> Text,
+        document_json -> Text,
     }
 }
 
@@ -74,4 +110,15 @@ diesel::table! {
 
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
-diesel::allow_tables_to_appear_in_same_query!(kitchen, ring, pan, thermometer, batch, batch_event, verdict);
+diesel::allow_tables_to_appear_in_same_query!(
+    kitchen,
+    ring,
+    pan,
+    thermometer,
+    tray,
+    measure,
+    kitchen_history,
+    batch,
+    batch_event,
+    verdict,
+);

@@ -4,7 +4,7 @@ use utoipa::OpenApi;
 
 use crate::app::Change;
 use crate::problem::Problem;
-use crate::routes::{batch, kitchen, live, sweet, syrup, system};
+use crate::routes::{batch, boil, kitchen, live, sweet, syrup, system};
 
 #[derive(OpenApi)]
 #[openapi(
@@ -20,9 +20,28 @@ use crate::routes::{batch, kitchen, live, sweet, syrup, system};
         syrup::stages,
         syrup::properties,
         syrup::locate,
-        syrup::boil_down,
+        syrup::sweeteners,
+        syrup::charge,
+        syrup::string,
+        syrup::invert,
+        syrup::graining,
+        boil::boil_down,
+        boil::terms,
+        boil::clock,
+        boil::correct,
+        boil::acid,
+        boil::milk,
         kitchen::kitchen,
         kitchen::save_kitchen,
+        kitchen::history,
+        kitchen::undo,
+        kitchen::schools,
+        kitchen::ring_heating,
+        kitchen::ring_boil_off,
+        kitchen::check_thermometer,
+        kitchen::check_measure,
+        kitchen::check_pan,
+        kitchen::check_pressure,
         sweet::sweets,
         sweet::sweet,
         sweet::formula,

@@ -146,11 +146,196 @@ export interface paths {
          */
         get: operations["kitchen"];
         /**
-         * Replaces the kitchen; batches keep the copies they started with.
+         * Replaces the kitchen and keeps what it was; batches keep the copies they started with.
          * @description # Errors
          *     400, 413 or 422 with a sentence and a code; nothing is changed then.
          */
         put: operations["save_kitchen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Volume of a cup or spoon from the water in it. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/pan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tare and stored heat of a pan from one weighing. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_pan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/pressure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Air pressure from boiling water and a trusted thermometer. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_pressure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/ring-boil-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Efficiency of a ring from what boils off in a counted time. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["ring_boil_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/ring-heating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Efficiency of a ring from water heated between two temperatures. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["ring_heating"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/thermometer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Error of a thermometer from boiling water, and ice water if given. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_thermometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The changes that can be taken back, newest first.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/history/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes the newest change back.
+         * @description # Errors
+         *     422 when there is none, or it is not the newest; nothing is changed then.
+         */
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The schools: where their followers place the stages. */
+        get: operations["schools"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -255,6 +440,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/syrup/acid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Acid at the start, at the boil, near the end or off the heat, compared.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["acid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/syrup/boil-down": {
         parameters: {
             query?: never;
@@ -265,11 +471,116 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * A whole boil: series, stages, turn-off, carry-over and spread.
+         * A whole boil: series, events, stages, turn-off, carry-over and spread.
          * @description # Errors
          *     400, 413 or 422 with a sentence and a code.
          */
         post: operations["boil_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/charge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What sweeteners and water make in the pan.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["charge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a clock rule gives, and its minutes for the pan at hand.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Water back, minutes on, two into one, warm again: puts a syrup right.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/graining": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whether a syrup will grain as it cools, and what would hold it back.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["graining"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/invert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How much of the sugar acid and heat split.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["invert"];
         delete?: never;
         options?: never;
         head?: never;
@@ -291,6 +602,27 @@ export interface paths {
          *     400, 413 or 422 with a sentence and a code.
          */
         post: operations["locate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/milk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Milk boiling down, held back where it would scorch.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["milk"];
         delete?: never;
         options?: never;
         head?: never;
@@ -325,10 +657,69 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The ladder of stages. */
+        /** The usual ladder of stages. */
         get: operations["stages"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/string": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The string of a syrup, or the syrup of a string.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["string"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/sweeteners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sweeteners with their analyses. */
+        get: operations["sweeteners"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Every stage in every school's terms, for this syrup in this pan.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["terms"];
         delete?: never;
         options?: never;
         head?: never;
@@ -339,6 +730,85 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description Acid for a boil.
+         * @example {
+         *       "acid": "citrus_juice",
+         *       "acid_g": 5,
+         *       "boil": {
+         *         "charge": {
+         *           "sucrose_g": 500,
+         *           "water_g": 400
+         *         },
+         *         "flame": "medium",
+         *         "pan": {
+         *           "diameter_cm": 24,
+         *           "heat_capacity_j_k": 560,
+         *           "name": "Pan",
+         *           "tare_g": 1100,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         }
+         *       },
+         *       "cooled_c": 30
+         *     }
+         */
+        AcidAsk: {
+            /** @description The acid. */
+            acid: components["schemas"]["AcidKind"];
+            /**
+             * Format: double
+             * @description How much of it, g.
+             */
+            acid_g: number;
+            /** @description The boil. */
+            boil: components["schemas"]["BoilDownAsk"];
+            /**
+             * Format: double
+             * @description Temperature the syrup cools to, °C.
+             */
+            cooled_c?: number;
+            /** @description What may set graining off. */
+            provocation?: components["schemas"]["Provocation"];
+        };
+        /**
+         * @description An acid of the kitchen.
+         * @enum {string}
+         */
+        AcidKind: "citrus_juice" | "citric_acid" | "cream_of_tartar" | "vinegar" | "yoghurt";
+        /** @description One moment to add the acid, and what comes of it. */
+        AcidMoment: {
+            /**
+             * Format: double
+             * @description The moment, s from heat on.
+             */
+            at_s: number;
+            /** @description Risk of graining with it. */
+            graining: components["schemas"]["Graining"];
+            /**
+             * Format: double
+             * @description Share of the sucrose split by the time the heat goes off, 0–1.
+             */
+            inverted_at_off_frac: number;
+            /**
+             * Format: double
+             * @description The same a quarter of an hour later, 0–1.
+             */
+            inverted_frac: number;
+            /**
+             * Format: double
+             * @description pH of the syrup at that moment.
+             */
+            ph: number;
+            /** @description The moment in words. */
+            when: string;
+        };
         /** @description The one next thing to do. */
         Advice: {
             /** @enum {string} */
@@ -395,6 +865,19 @@ export interface components {
              * @description Room temperature, °C.
              */
             room_c: number;
+        };
+        /** @description What a sweetener is made of. The rest up to 1 is other dissolved solids. */
+        Analysis: {
+            /** @description Minerals. */
+            ash: components["schemas"]["Share"];
+            /** @description Grit, fibre and dust, which stay in the sieve. */
+            insoluble: components["schemas"]["Share"];
+            /** @description Glucose and fructose. */
+            reducing: components["schemas"]["Share"];
+            /** @description Sucrose. */
+            sucrose: components["schemas"]["Share"];
+            /** @description Water. */
+            water: components["schemas"]["Share"];
         };
         /**
          * @description How much of the cook a step needs.
@@ -480,6 +963,8 @@ export interface components {
             air: components["schemas"]["Air"];
             /** @description The syrup as it goes on the ring. */
             charge: components["schemas"]["Charge"];
+            /** @description The cook's ladder. */
+            ladder?: components["schemas"]["Ladder"];
             /** @description The measured list. */
             lines: components["schemas"]["Line"][];
             /** @description The pan. */
@@ -606,9 +1091,39 @@ export interface components {
             summary: components["schemas"]["BatchSummary"];
             verdict?: components["schemas"]["Verdict"] | null;
         };
+        /** @description Scale, refractometer, and the units she reads. */
+        Bench: {
+            /**
+             * @description How masses are written.
+             * @default metric
+             */
+            mass_unit: components["schemas"]["MassUnit"];
+            /**
+             * Format: double
+             * @description How much too high the refractometer reads, °Brix; none without one.
+             * @default null
+             */
+            refractometer_offset_brix: number | null;
+            /**
+             * Format: double
+             * @description Step of the kitchen scale, g; none without a scale.
+             * @default 1
+             */
+            scale_step_g: number | null;
+            /**
+             * @description How temperatures are written.
+             * @default celsius
+             */
+            temperature_unit: components["schemas"]["TemperatureUnit"];
+        };
         /** @description The answer. */
         BoilDown: {
             boils_at?: components["schemas"]["Moment"] | null;
+            /**
+             * Format: double
+             * @description When the last grain of sugar is gone, s; none if the water never takes it all.
+             */
+            dissolved_at_s?: number | null;
             /** @description Whether the froth may come over the rim. */
             may_boil_over: boolean;
             /**
@@ -634,6 +1149,12 @@ export interface components {
             target_frac: number;
             /** @description When to turn off. */
             turn_off: components["schemas"]["TurnOff"];
+        };
+        /** @description A whole boil, and what went into it. */
+        BoilDownAnswer: components["schemas"]["BoilDown"] & {
+            /** @description What is in the pan at the start, after straining. */
+            charge: components["schemas"]["Charge"];
+            straining?: components["schemas"]["Straining"] | null;
         };
         /**
          * @description A whole boil.
@@ -665,14 +1186,16 @@ export interface components {
          *     }
          */
         BoilDownAsk: {
-            /** @description What is in the pan. */
-            charge: components["schemas"]["Charge"];
+            charge?: components["schemas"]["Charge"] | null;
+            contents?: components["schemas"]["Contents"] | null;
             flame?: components["schemas"]["Flame"] | null;
             /**
              * Format: double
              * @description Share of the full flame, 0–1; wins over the word.
              */
             flame_frac?: number | null;
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
             /**
              * Format: int32
              * @description Most points in a series, 2–2,000.
@@ -680,6 +1203,8 @@ export interface components {
             max_points?: number | null;
             /** @description The pan. */
             pan: components["schemas"]["Pan"];
+            /** @description Flame, lid, spoon and jug over time; wins over a steady flame. */
+            program?: components["schemas"]["Change"][] | null;
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
             /** @description The room. */
@@ -691,6 +1216,68 @@ export interface components {
             target_solids_frac?: number | null;
             target_stage?: components["schemas"]["StageKey"] | null;
             thermometer?: components["schemas"]["Thermometer"] | null;
+        };
+        /**
+         * @description A check of a ring by boiling water off, in a room.
+         * @example {
+         *       "check": {
+         *         "flame_frac": 1,
+         *         "gross_after_g": 2236,
+         *         "gross_before_g": 2400,
+         *         "pan": {
+         *           "diameter_cm": 22,
+         *           "heat_capacity_j_k": 450,
+         *           "name": "Pan",
+         *           "tare_g": 900,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         },
+         *         "took_s": 600
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       }
+         *     }
+         */
+        BoilOffAsk: {
+            /** @description What was measured. */
+            check: components["schemas"]["BoilOffCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description Water boiled off a ring in a counted time. */
+        BoilOffCheck: {
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1.
+             */
+            flame_frac: number;
+            /**
+             * Format: double
+             * @description The same at the end, g.
+             */
+            gross_after_g: number;
+            /**
+             * Format: double
+             * @description Pan and boiling water on the scale at the start, g.
+             */
+            gross_before_g: number;
+            /** @description The pan it stands in. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /**
+             * Format: double
+             * @description Time at a rolling boil between the two, s.
+             */
+            took_s: number;
         };
         /** @description Something changed that a screen may show. */
         Change: {
@@ -725,6 +1312,11 @@ export interface components {
             insoluble_g?: number;
             /**
              * Format: double
+             * @description Other dissolved solids, g: gums of jaggery, longer sugars of liquid glucose, milk sugar.
+             */
+            other_g?: number;
+            /**
+             * Format: double
              * @description Glucose and fructose together, g.
              */
             reducing_g?: number;
@@ -739,6 +1331,226 @@ export interface components {
              */
             water_g: number;
         };
+        /**
+         * @description A clock rule, where it was learnt and where it is to serve.
+         * @example {
+         *       "here": {
+         *         "charge": {
+         *           "sucrose_g": 1440,
+         *           "water_g": 960
+         *         },
+         *         "flame": "high",
+         *         "pan": {
+         *           "diameter_cm": 28,
+         *           "heat_capacity_j_k": 500,
+         *           "name": "Large",
+         *           "tare_g": 1500,
+         *           "wall_height_cm": 12
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 2143
+         *         }
+         *       },
+         *       "learnt": {
+         *         "charge": {
+         *           "sucrose_g": 480,
+         *           "water_g": 320
+         *         },
+         *         "flame": "high",
+         *         "pan": {
+         *           "diameter_cm": 24,
+         *           "heat_capacity_j_k": 500,
+         *           "name": "Small",
+         *           "tare_g": 900,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 2143
+         *         }
+         *       },
+         *       "minutes": 8,
+         *       "zero": "boil"
+         *     }
+         */
+        ClockAsk: {
+            here?: components["schemas"]["BoilDownAsk"] | null;
+            /** @description Pan, flame and batch it was learnt on. */
+            learnt: components["schemas"]["BoilDownAsk"];
+            /**
+             * Format: double
+             * @description The minutes of the rule.
+             */
+            minutes: number;
+            /** @description From when they count. */
+            zero: components["schemas"]["ClockZero"];
+        };
+        /** @description A strength told by a clock. */
+        ClockStrength: {
+            /**
+             * Format: double
+             * @description Most likely, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of the 80 % interval.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of the 80 % interval.
+             */
+            solids_frac_low: number;
+            /** @description Stage at the most likely strength. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /**
+         * @description From when the minutes count.
+         * @enum {string}
+         */
+        ClockZero: "heat_on" | "dissolved" | "boil";
+        /** @description Sweeteners and water for one syrup. */
+        Contents: {
+            /** @description The sweeteners. */
+            parts: components["schemas"]["Part"][];
+            /** @description Whether it is strained once everything has dissolved. */
+            strained?: boolean;
+            /**
+             * Format: double
+             * @description Water, g.
+             */
+            water_g: number;
+        };
+        /** @description What puts it right. */
+        CorrectAnswer: (components["schemas"]["Correction"] & {
+            /** @enum {string} */
+            kind: "to_strength";
+        }) | {
+            /** @description The mixture. */
+            charge: components["schemas"]["Charge"];
+            /** @enum {string} */
+            kind: "mix";
+            /** @description What it is like at 20 °C. */
+            properties: components["schemas"]["Properties"];
+        } | (components["schemas"]["Warmed"] & {
+            /** @enum {string} */
+            kind: "warm";
+        });
+        /**
+         * @description A syrup to put right.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 300,
+         *         "water_g": 150
+         *       },
+         *       "hob": {
+         *         "pan": {
+         *           "diameter_cm": 20,
+         *           "heat_capacity_j_k": 560,
+         *           "name": "Pan",
+         *           "tare_g": 1100,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         }
+         *       },
+         *       "kind": "to_strength",
+         *       "reading": {
+         *         "gross_g": 1475,
+         *         "kind": "weight",
+         *         "tare_g": 1100
+         *       },
+         *       "target_stage": "one-string"
+         *     }
+         */
+        CorrectAsk: {
+            /** @description What is dissolved in it, and its water if no reading tells the strength. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Its temperature, °C; boiling if left out.
+             */
+            from_c?: number | null;
+            /** @description Where. */
+            hob: components["schemas"]["HobAsk"];
+            /** @enum {string} */
+            kind: "to_strength";
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            reading?: components["schemas"]["Reading"] | null;
+            /**
+             * Format: double
+             * @description Strength to come to, 0–1; wins over the stage.
+             */
+            target_solids_frac?: number | null;
+            target_stage?: components["schemas"]["StageKey"] | null;
+        } | {
+            /** @description One. */
+            a: components["schemas"]["Charge"];
+            /** @description The other. */
+            b: components["schemas"]["Charge"];
+            /** @enum {string} */
+            kind: "mix";
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        } | {
+            /** @description The syrup. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description From, °C.
+             */
+            from_c: number;
+            /** @description Where. */
+            hob: components["schemas"]["HobAsk"];
+            /** @enum {string} */
+            kind: "warm";
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: double
+             * @description To, °C, below its boil.
+             */
+            to_c: number;
+        };
+        /** @description What brings a syrup to its strength. */
+        Correction: {
+            heat?: components["schemas"]["MinuteRange"] | null;
+            /**
+             * Format: double
+             * @description Strength now, 0–1.
+             */
+            solids_frac: number;
+            /** @description Stage now. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description The syrup when it is right, g.
+             */
+            syrup_g: number;
+            /**
+             * Format: double
+             * @description Strength to come to, 0–1.
+             */
+            target_solids_frac: number;
+            water_to_add?: components["schemas"]["GramRange"] | null;
+            water_to_lose?: components["schemas"]["GramRange"] | null;
+        };
         /** @description Part of an ingredient that goes in at a step. */
         Entry: {
             /** @description Key in the larder. */
@@ -748,6 +1560,24 @@ export interface components {
              * @description Share of that ingredient's whole amount, 0–1.
              */
             share_frac: number;
+        };
+        /** @description A string as it is pulled. */
+        Filament: {
+            /**
+             * Format: double
+             * @description Time since the fingers parted, s.
+             */
+            elapsed_s: number;
+            /**
+             * Format: double
+             * @description Length then, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description Thickness then, mm.
+             */
+            thickness_mm: number;
         };
         /**
          * @description A flame in the cook's words.
@@ -897,6 +1727,68 @@ export interface components {
             /** @description What to have done. */
             text: string;
         };
+        /** @description The risk and what it comes from. */
+        Graining: {
+            /** @description What would lower it, best first. */
+            measures: components["schemas"]["Measure"][];
+            /**
+             * Format: double
+             * @description Share of the dissolved sugars that are reducing, 0–1.
+             */
+            reducing_frac: number;
+            /**
+             * Format: double
+             * @description Risk that it grains before it is used, 0–1: a judgement.
+             */
+            risk_frac: number;
+            /**
+             * Format: double
+             * @description Supersaturation at the temperature it cools to; above 1 it wants to grain.
+             */
+            supersaturation: number;
+        };
+        /**
+         * @description A syrup that cools.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 300,
+         *         "water_g": 96
+         *       },
+         *       "cooled_c": 30,
+         *       "provocation": {
+         *         "stirred": true
+         *       }
+         *     }
+         */
+        GrainingAsk: {
+            /** @description The syrup. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Temperature it cools to, °C.
+             */
+            cooled_c: number;
+            /** @description What may set it off. */
+            provocation?: components["schemas"]["Provocation"];
+        };
+        /** @description Grams with their 80 % interval. */
+        GramRange: {
+            /**
+             * Format: double
+             * @description Upper end, g.
+             */
+            high_g: number;
+            /**
+             * Format: double
+             * @description Lower end, g.
+             */
+            low_g: number;
+            /**
+             * Format: double
+             * @description Most likely, g.
+             */
+            mid_g: number;
+        };
         /** @description That the program is up. */
         Health: {
             /** @description `ok`. */
@@ -904,8 +1796,169 @@ export interface components {
             /** @description Version of the program. */
             version: string;
         };
+        /**
+         * @description A check of a ring by heating water, in a room.
+         * @example {
+         *       "check": {
+         *         "flame_frac": 1,
+         *         "from_c": 30,
+         *         "pan": {
+         *           "diameter_cm": 22,
+         *           "heat_capacity_j_k": 450,
+         *           "name": "Pan",
+         *           "tare_g": 900,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         },
+         *         "to_c": 70,
+         *         "took_s": 260,
+         *         "water_g": 1000
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       }
+         *     }
+         */
+        HeatingAsk: {
+            /** @description What was measured. */
+            check: components["schemas"]["HeatingCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description Water heated on a ring from one temperature to another. */
+        HeatingCheck: {
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1.
+             */
+            flame_frac: number;
+            /**
+             * Format: double
+             * @description True temperature at the start, °C.
+             */
+            from_c: number;
+            /** @description The pan it stands in. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /**
+             * Format: double
+             * @description True temperature at the end, below the boil, °C.
+             */
+            to_c: number;
+            /**
+             * Format: double
+             * @description Time between the two, s.
+             */
+            took_s: number;
+            /**
+             * Format: double
+             * @description Water in the pan, g.
+             */
+            water_g: number;
+        };
+        /** @description A pan on a ring in a room. */
+        HobAsk: {
+            flame?: components["schemas"]["Flame"] | null;
+            /** @description The pan. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /**
+         * @description What a drop does in a bowl of cold water.
+         * @enum {string}
+         */
+        InWater: "dissolves" | "lies" | "flat_ball" | "firm_ball" | "hard_ball" | "threads";
+        /** @description What the acid did. */
+        InvertAnswer: {
+            /** @description The syrup afterwards. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Share of the sucrose split, 0–1.
+             */
+            inverted_frac: number;
+            /**
+             * Format: double
+             * @description pH computed with.
+             */
+            ph: number;
+            /**
+             * Format: double
+             * @description Rate, 1/s.
+             */
+            rate_per_s: number;
+        };
+        /**
+         * @description A syrup held hot with acid in it.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 700,
+         *         "water_g": 300
+         *       },
+         *       "duration_s": 300,
+         *       "ph": 3.5,
+         *       "temperature_c": 100
+         *     }
+         */
+        InvertAsk: {
+            acid?: components["schemas"]["AcidKind"] | null;
+            /**
+             * Format: double
+             * @description How much of the acid, g.
+             */
+            acid_g?: number | null;
+            /** @description The syrup. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description How long, s.
+             */
+            duration_s: number;
+            /**
+             * Format: double
+             * @description Its pH, if known.
+             */
+            ph?: number | null;
+            /**
+             * Format: double
+             * @description Its temperature, °C.
+             */
+            temperature_c: number;
+        };
+        /** @description A change of the kitchen that can be taken back. */
+        KitchenChange: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description What was done. */
+            reason: string;
+        };
         /** @description The whole kitchen. */
         KitchenDocument: {
+            /** @description Scale, refractometer, units. */
+            bench?: components["schemas"]["Bench"];
+            /** @description The cook's own edges of the stages. */
+            ladder?: components["schemas"]["Ladder"];
+            /** @description Its cups and spoons. */
+            measures?: components["schemas"]["NumberedMeasure"][];
             /** @description What the cook calls it. */
             name: string;
             /** @description Its pans. */
@@ -916,6 +1969,8 @@ export interface components {
             room: components["schemas"]["Room"];
             /** @description Its thermometers. */
             thermometers: components["schemas"]["NumberedThermometer"][];
+            /** @description Its trays. */
+            trays?: components["schemas"]["NumberedTray"][];
         };
         /** @description The kitchen with what follows from it. */
         KitchenView: {
@@ -926,11 +1981,21 @@ export interface components {
              * @description Air pressure computed with, Pa.
              */
             pressure_pa: number;
+            /** @description The stages at the cook's own edges. */
+            stages: components["schemas"]["Stage"][];
             /**
              * Format: double
              * @description Boiling point of water here, °C.
              */
             water_boil_c: number;
+        };
+        /**
+         * @description A cook's own ladder: the edges between its ten stages, weakest first. Practitioners place “one
+         *     string” anywhere from about 104 to 110 °C at sea level; which school a cook follows is her setting.
+         */
+        Ladder: {
+            /** @description Strength (0–1) at which each stage after the first begins. */
+            edges_frac: number[];
         };
         /** @description One line of the measured list. */
         Line: {
@@ -974,6 +2039,13 @@ export interface components {
              * @description What stays in the sieve, g.
              */
             insoluble_g?: number;
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: double
+             * @description Other dissolved solids, g.
+             */
+            other_g?: number;
             /**
              * Format: double
              * @description Station pressure, Pa; wins over the altitude.
@@ -1066,6 +2138,58 @@ export interface components {
              */
             seq: number;
         };
+        /**
+         * @description How masses and volumes are written.
+         * @enum {string}
+         */
+        MassUnit: "metric" | "us";
+        /** @description A cup, katori, glass or spoon that she measures with. */
+        Measure: {
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description What it holds, level, ml.
+             */
+            volume_ml: number;
+            /**
+             * Format: double
+             * @description Standard deviation of one measuring with it, ml.
+             */
+            volume_sd_ml?: number;
+        };
+        /** @description A cup or spoon weighed empty and full of water. */
+        MeasureCheck: {
+            /**
+             * Format: double
+             * @description Weight empty, g.
+             */
+            empty_g: number;
+            /**
+             * Format: double
+             * @description Weight full of water to where she fills it, g.
+             */
+            full_g: number;
+            /** @description The cup or spoon. */
+            measure: components["schemas"]["Measure"];
+            /**
+             * Format: int32
+             * @description How often it was emptied into the same bowl; one for a cup, ten for a spoon.
+             */
+            times?: number;
+            /**
+             * Format: double
+             * @description Temperature of the water, °C.
+             */
+            water_c: number;
+        };
+        /** @description What a check of a cup found. */
+        MeasureFound: {
+            /** @description The cup as it is known now. */
+            measure: components["schemas"]["Measure"];
+            /** @description Volume, ml. */
+            volume_ml: components["schemas"]["Narrowed"];
+        };
         /** @description A way of making a sweet. */
         Method: {
             /** @description Key within the sweet. */
@@ -1076,6 +2200,80 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** @description What the finished sweet is to be made of. */
             targets: components["schemas"]["FormulaTargets"];
+        };
+        /** @description Milk to reduce. */
+        Milk: {
+            /**
+             * Format: double
+             * @description Fat, share of its mass, 0–0.12.
+             */
+            fat_frac: number;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Solids that are not fat, share of its mass, 0.05–0.15.
+             */
+            solids_not_fat_frac?: number;
+        };
+        /**
+         * @description Milk to reduce.
+         * @example {
+         *       "hob": {
+         *         "flame": "medium",
+         *         "pan": {
+         *           "diameter_cm": 28,
+         *           "heat_capacity_j_k": 950,
+         *           "name": "Milk pan",
+         *           "tare_g": 1920,
+         *           "wall_height_cm": 12
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Right",
+         *           "rated_power_w": 3000
+         *         }
+         *       },
+         *       "milk": {
+         *         "fat_frac": 0.045,
+         *         "mass_g": 2000
+         *       },
+         *       "ratio": 0.333
+         *     }
+         */
+        MilkAsk: {
+            /** @description Where. */
+            hob: components["schemas"]["HobAsk"];
+            /** @description The milk. */
+            milk: components["schemas"]["Milk"];
+            /**
+             * Format: double
+             * @description Share of its mass to reduce it to, 0.1–0.95.
+             */
+            ratio: number;
+        };
+        /** @description Minutes with their 80 % interval. */
+        MinuteRange: {
+            /**
+             * Format: double
+             * @description Upper end, min.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Lower end, min.
+             */
+            low_min: number;
+            /**
+             * Format: double
+             * @description Most likely, min.
+             */
+            mid_min: number;
         };
         /** @description Usual time of a step, minutes. */
         Minutes: {
@@ -1121,6 +2319,39 @@ export interface components {
              */
             advance_s: number;
         };
+        /** @description A value before and after a check. */
+        Narrowed: {
+            /**
+             * Format: double
+             * @description What was taken for it before.
+             */
+            before: number;
+            /**
+             * Format: double
+             * @description Standard deviation of that.
+             */
+            before_sd: number;
+            /**
+             * Format: double
+             * @description Its standard deviation.
+             */
+            sd: number;
+            /**
+             * Format: double
+             * @description The value found.
+             */
+            value: number;
+        };
+        /** @description A cup or spoon with its number. */
+        NumberedMeasure: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            measure: components["schemas"]["Measure"];
+        };
         /** @description A pan with its number. */
         NumberedPan: {
             /**
@@ -1151,6 +2382,16 @@ export interface components {
             /** @description It. */
             thermometer: components["schemas"]["Thermometer"];
         };
+        /** @description A tray with its number. */
+        NumberedTray: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            tray: components["schemas"]["Tray"];
+        };
         /** @description A pan, weighed once. */
         Pan: {
             /**
@@ -1160,9 +2401,10 @@ export interface components {
             diameter_cm: number;
             /**
              * Format: double
-             * @description Heat capacity of base and wall together, J/K (iron 460 J/K per kg, steel 500, aluminium 900).
+             * @description Heat capacity of base and wall together, J/K.
              */
             heat_capacity_j_k: number;
+            metal?: components["schemas"]["PanMetal"] | null;
             /** @description What the cook calls it. */
             name: string;
             /**
@@ -1175,6 +2417,46 @@ export interface components {
              * @description Height of the wall, cm.
              */
             wall_height_cm: number;
+        };
+        /** @description A pan weighed once. */
+        PanCheck: {
+            /**
+             * Format: double
+             * @description Share of its weight in handles and rim, which stay cool, 0–0.6.
+             */
+            cool_frac?: number;
+            /** @description What it is made of. */
+            metal: components["schemas"]["PanMetal"];
+            /** @description The pan. */
+            pan: components["schemas"]["Pan"];
+            /**
+             * Format: double
+             * @description Empty weight without lid, g.
+             */
+            tare_g: number;
+        };
+        /** @description What a weighing of a pan found. */
+        PanFound: {
+            /** @description Heat the wall holds, J/K: what carries the syrup on. */
+            heat_capacity_j_k: components["schemas"]["Narrowed"];
+            /** @description The pan as it is known now. */
+            pan: components["schemas"]["Pan"];
+        };
+        /**
+         * @description What a pan is made of, for its heat capacity.
+         * @enum {string}
+         */
+        PanMetal: "iron" | "steel" | "clad" | "aluminium" | "copper" | "brass" | "clay";
+        /** @description So much of one sweetener. */
+        Part: {
+            analysis?: components["schemas"]["Analysis"] | null;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            /** @description Key of a sweetener that ships with the program. */
+            sweetener: string;
         };
         /**
          * @description Where the batch stands as a whole.
@@ -1229,6 +2511,43 @@ export interface components {
              */
             volume_ml: number;
         };
+        /** @description What that makes in the pan. */
+        Poured: {
+            /** @description What is in the pan, after straining. */
+            charge: components["schemas"]["Charge"];
+            straining?: components["schemas"]["Straining"] | null;
+            /**
+             * Format: double
+             * @description Standard deviation of the water the sweeteners bring, g.
+             */
+            water_sd_g: number;
+        };
+        /**
+         * @description The boil of water by a trusted thermometer.
+         * @example {
+         *       "true_boil_c": 95.1
+         *     }
+         */
+        PressureAsk: {
+            /**
+             * Format: double
+             * @description True temperature of boiling water, °C.
+             */
+            true_boil_c: number;
+        };
+        /** @description The air pressure that tells. */
+        PressureFound: {
+            /**
+             * Format: double
+             * @description Air pressure, Pa.
+             */
+            pressure_pa: number;
+            /**
+             * Format: double
+             * @description Its standard deviation, Pa.
+             */
+            sd_pa: number;
+        };
         /** @description Problem details. */
         Problem: {
             /** @description Stable code. */
@@ -1249,9 +2568,19 @@ export interface components {
         Properties: {
             /**
              * Format: double
+             * @description Degrees Baumé at 20 °C.
+             */
+            baume: number;
+            /**
+             * Format: double
              * @description Boiling point at the air pressure, °C.
              */
             boil_c: number;
+            /**
+             * Format: double
+             * @description What a sucrose refractometer shows for a cooled, clear drop, °Brix; none beyond 85.
+             */
+            brix_refractometer?: number | null;
             /**
              * Format: double
              * @description Density at the temperature asked for, kg/m³.
@@ -1264,9 +2593,9 @@ export interface components {
             pressure_pa: number;
             /**
              * Format: double
-             * @description Refractive index n_D at 20 °C.
+             * @description Refractive index n_D at 20 °C; none beyond what a refractometer is followed to (85 °Brix).
              */
-            refractive_index: number;
+            refractive_index?: number | null;
             /**
              * Format: double
              * @description Strength, mass fraction of dissolved solids, 0–1.
@@ -1289,6 +2618,11 @@ export interface components {
              * @description Length of the string between two fingers, cm.
              */
             string_cm: number;
+            /**
+             * Format: double
+             * @description Sucrose in water against saturation at that temperature; above 1 it wants to grain.
+             */
+            supersaturation: number;
             /**
              * Format: double
              * @description Viscosity at that temperature, mPa·s.
@@ -1331,6 +2665,13 @@ export interface components {
              * @description What stays in the sieve, g.
              */
             insoluble_g?: number;
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: double
+             * @description Other dissolved solids, g.
+             */
+            other_g?: number;
             /**
              * Format: double
              * @description Station pressure, Pa; wins over the altitude.
@@ -1356,6 +2697,44 @@ export interface components {
              * @description Water, g.
              */
             water_g: number;
+        };
+        /** @description What may set graining off. */
+        Provocation: {
+            /**
+             * @description Crystals stick to the wall above the syrup.
+             * @default false
+             */
+            crystals_on_wall: boolean;
+            /**
+             * @description It is stirred after the sugar has dissolved.
+             * @default false
+             */
+            stirred: boolean;
+            /**
+             * @description It went to the boil before all sugar had dissolved.
+             * @default false
+             */
+            undissolved: boolean;
+        };
+        /** @description The string of a syrup, pulled apart between two fingers until it breaks. */
+        PulledString: {
+            /**
+             * Format: double
+             * @description Time until it breaks, s.
+             */
+            break_s: number;
+            /** @description The pull, from the start to the break. */
+            pull: components["schemas"]["Filament"][];
+            /**
+             * Format: double
+             * @description Length at which it breaks, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: int32
+             * @description Strings side by side, 0–3.
+             */
+            strings: number;
         };
         /** @description A value with its 80 % interval. */
         Range: {
@@ -1397,6 +2776,14 @@ export interface components {
              * @description The empty pan, g.
              */
             tare_g: number;
+        } | {
+            /**
+             * Format: double
+             * @description Shown strength, °Brix.
+             */
+            brix: number;
+            /** @enum {string} */
+            kind: "refractometer";
         } | {
             /** @enum {string} */
             kind: "string";
@@ -1441,6 +2828,79 @@ export interface components {
              */
             solids_frac_low: number;
         };
+        /** @description How far it was reduced and how long that takes. */
+        Reduction: {
+            /**
+             * Format: double
+             * @description Depth in this pan at the start, cm.
+             */
+            depth_cm: number;
+            /**
+             * Format: double
+             * @description Depth in this pan at the end, cm.
+             */
+            end_depth_cm: number;
+            /**
+             * Format: double
+             * @description Mass at the end, g.
+             */
+            end_g: number;
+            /**
+             * Format: double
+             * @description The same at the end, 0–1.
+             */
+            end_safe_flame_frac: number;
+            /**
+             * Format: double
+             * @description Total solids at the end, 0–1.
+             */
+            end_solids_frac: number;
+            /**
+             * Format: double
+             * @description Latest (80 %), min.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Earliest (80 %), min.
+             */
+            low_min: number;
+            /**
+             * Format: double
+             * @description Minutes in all, with the flame turned down where it would scorch.
+             */
+            mid_min: number;
+            /**
+             * Format: double
+             * @description Highest share of the flame that does not scorch at the start, 0–1.
+             */
+            safe_flame_frac: number;
+            /** @description Whether the flame asked for would scorch without being turned down. */
+            scorches: boolean;
+            /**
+             * Format: double
+             * @description Total solids at the start, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Minutes to the boil.
+             */
+            to_boil_min: number;
+            /**
+             * Format: double
+             * @description Water to boil away, g.
+             */
+            water_to_lose_g: number;
+        };
+        /** @description A rule learnt on one pan, for another. */
+        Retimed: {
+            here?: components["schemas"]["Moment"] | null;
+            /** @description What the rule gives where it was learnt. */
+            learnt: components["schemas"]["ClockStrength"];
+            /** @description What the same minutes give here. */
+            same_minutes_here: components["schemas"]["ClockStrength"];
+        };
         /** @description A ring of the hob. */
         Ring: {
             /**
@@ -1462,6 +2922,23 @@ export interface components {
              * @description Power at full flame, W.
              */
             rated_power_w: number;
+        };
+        /** @description What a check of a ring found. */
+        RingFound: {
+            /** @description Efficiency of the ring, 0–1. */
+            efficiency: components["schemas"]["Narrowed"];
+            /**
+             * Format: double
+             * @description Of which was lost to the room on the way, W.
+             */
+            lost_w: number;
+            /**
+             * Format: double
+             * @description Heat that went into the pan, W.
+             */
+            net_power_w: number;
+            /** @description The ring as it is known now. */
+            ring: components["schemas"]["Ring"];
         };
         /**
          * @description What heats the pan.
@@ -1490,6 +2967,33 @@ export interface components {
              * @description Room temperature, °C.
              */
             room_c?: number;
+        };
+        /** @description A school: where its followers place the stages. */
+        School: {
+            /** @description How its followers tell a string. */
+            about: string;
+            /** @description Key. */
+            key: string;
+            /** @description Its ladder. */
+            ladder: components["schemas"]["Ladder"];
+            /** @description Name in a few words. */
+            name: string;
+        };
+        /** @description What the other schools see. */
+        Seen: {
+            /** @description What a drop in cold water does. */
+            in_water: components["schemas"]["InWater"];
+            /** @description What the pan shows. */
+            pan: string;
+            /** @description What the spoon shows. */
+            spoon: string;
+            /**
+             * Format: double
+             * @description Film left on a spoon held upright for three seconds, mm.
+             */
+            spoon_film_mm: number;
+            /** @description The same in words. */
+            water: string;
         };
         /** @description What the cook read, as her instrument showed it. */
         SeenReading: {
@@ -1521,6 +3025,19 @@ export interface components {
             kind: "seen";
             /** @description The stage. */
             stage: components["schemas"]["StageKey"];
+        };
+        /** @description A mass fraction with its standard deviation. */
+        Share: {
+            /**
+             * Format: double
+             * @description Most likely, 0–1.
+             */
+            frac: number;
+            /**
+             * Format: double
+             * @description Standard deviation.
+             */
+            sd?: number;
         };
         /** @description Signs of one strength. */
         Sign: {
@@ -1603,6 +3120,29 @@ export interface components {
             low: components["schemas"]["Sign"];
             /** @description Which stage. */
             stage: components["schemas"]["StageKey"];
+        };
+        /** @description One stage, as each school tells it. Lower edge and upper edge. */
+        StageTerms: {
+            /** @description Refractometer, °Brix; none beyond what one reads. */
+            brix: (number | null)[];
+            from_boil?: components["schemas"]["Moment"] | null;
+            /**
+             * Format: double
+             * @description From when the sugar has dissolved: when the stage begins, s.
+             */
+            from_dissolved_s?: number | null;
+            /** @description Pan with contents on the scale, g: heaviest first. */
+            gross_g: number[];
+            /** @description Spoon, water and pan in the middle of the stage. */
+            seen: components["schemas"]["Seen"];
+            /** @description What the thermometer shows, °C. */
+            shown_c: number[];
+            /** @description Strength, 0–1. */
+            solids_frac: number[];
+            /** @description Which. */
+            stage: components["schemas"]["StageKey"];
+            /** @description Length of the string, cm. */
+            string_cm: number[];
         };
         /**
          * @description What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
@@ -1694,6 +3234,69 @@ export interface components {
             /** @description Gates ticked. */
             ticked: string[];
         };
+        /** @description What straining a jaggery syrup takes away. */
+        Straining: {
+            /**
+             * Format: double
+             * @description Grit left in the sieve, dry, g.
+             */
+            grit_g: number;
+            /**
+             * Format: double
+             * @description Syrup that clings to sieve and grit, g.
+             */
+            held_g: number;
+            /** @description What goes on in the pan. */
+            strained: components["schemas"]["Charge"];
+        };
+        /** @description The string of a strength, with what the other schools see. */
+        StringAnswer: components["schemas"]["PulledString"] & {
+            /** @description Spoon, water and pan. */
+            seen: components["schemas"]["Seen"];
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of the same.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of the 80 % interval: a length is judged to within a factor of 1.6; the strength
+             *     itself if that was asked.
+             */
+            solids_frac_low: number;
+            /** @description Stage. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /**
+         * @description A string asked for by its strength, or a strength by its string.
+         * @example {
+         *       "string_cm": 1
+         *     }
+         */
+        StringAsk: {
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: int32
+             * @description Moments of the pull to give, 2–200; 24 if left out.
+             */
+            max_points?: number | null;
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac?: number | null;
+            /**
+             * Format: double
+             * @description Length at which it breaks, cm, as a cook judges it.
+             */
+            string_cm?: number | null;
+        };
         /** @description A sweet of the catalogue. */
         Sweet: {
             /** @description One sentence about it. */
@@ -1706,6 +3309,22 @@ export interface components {
             methods: components["schemas"]["Method"][];
             /** @description Plain name. */
             name: string;
+        };
+        /** @description A sweetener that ships with the program. */
+        Sweetener: {
+            /** @description Its analysis; every lump differs, so all of it can be edited. */
+            analysis: components["schemas"]["Analysis"];
+            /** @description Key. */
+            key: string;
+            /** @description What the kitchen calls it. */
+            local_name: string;
+            /** @description Plain name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Usual pH of its syrup.
+             */
+            ph: number;
         };
         /** @description The syrup as believed now. */
         SyrupState: {
@@ -1781,19 +3400,84 @@ export interface components {
             water_to_turn_off_g: components["schemas"]["Range"];
         };
         /**
+         * @description How temperatures are written.
+         * @enum {string}
+         */
+        TemperatureUnit: "celsius" | "fahrenheit";
+        /**
          * @description How the sweet felt.
          * @enum {string}
          */
         Texture: "too_soft" | "right" | "too_firm" | "crumbly" | "grainy";
-        /** @description A thermometer and its own error. */
+        /** @description A thermometer and its own error, which may change along its scale. */
         Thermometer: {
+            /**
+             * Format: double
+             * @description How much too high it reads in ice water, K; the same as at 100 °C if not known.
+             */
+            ice_offset_k?: number | null;
             /** @description What the cook calls it. */
             name: string;
             /**
              * Format: double
-             * @description How much too high it reads, K.
+             * @description How much too high it reads at 100 °C, K.
              */
             offset_k: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a reading once its own error is taken out, K.
+             */
+            sd_k?: number;
+        };
+        /**
+         * @description A check of a thermometer, in a room.
+         * @example {
+         *       "check": {
+         *         "boiling_shown_c": 95.9,
+         *         "ice_shown_c": 0.8,
+         *         "thermometer": {
+         *           "name": "Probe",
+         *           "offset_k": 0
+         *         }
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       }
+         *     }
+         */
+        ThermometerAsk: {
+            /** @description What was read. */
+            check: components["schemas"]["ThermometerCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description A thermometer held in boiling water, and in ice water if there is some. */
+        ThermometerCheck: {
+            /**
+             * Format: double
+             * @description What it shows in boiling water, °C.
+             */
+            boiling_shown_c: number;
+            /**
+             * Format: double
+             * @description What it shows in crushed ice and water, °C.
+             */
+            ice_shown_c?: number | null;
+            /** @description The thermometer. */
+            thermometer: components["schemas"]["Thermometer"];
+        };
+        /** @description What a check of a thermometer found. */
+        ThermometerFound: {
+            /** @description Error at the boil, K; positive: reads high. */
+            offset_k: components["schemas"]["Narrowed"];
+            /** @description The thermometer as it is known now. */
+            thermometer: components["schemas"]["Thermometer"];
+            /**
+             * Format: double
+             * @description What boiling water really is here, °C.
+             */
+            water_boil_c: number;
         };
         /** @description The program's time. */
         Time: {
@@ -1804,6 +3488,26 @@ export interface components {
             now_ms: number;
             /** @description Whether it stands still until it is moved. */
             simulated: boolean;
+        };
+        /** @description A tray to set sweets in. */
+        Tray: {
+            /**
+             * Format: double
+             * @description Inner height, cm.
+             */
+            height_cm: number;
+            /**
+             * Format: double
+             * @description Inner length, cm.
+             */
+            length_cm: number;
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Inner width, cm.
+             */
+            width_cm: number;
         };
         /** @description When and at what to turn the heat off. */
         TurnOff: {
@@ -1831,6 +3535,16 @@ export interface components {
             landing_gross_g: number;
             /**
              * Format: double
+             * @description Upper end of the same.
+             */
+            landing_high_frac: number;
+            /**
+             * Format: double
+             * @description Lower end (80 %) of the landing, if it is turned off at exactly this weight.
+             */
+            landing_low_frac: number;
+            /**
+             * Format: double
              * @description What the thermometer shows then, °C.
              */
             shown_c: number;
@@ -1856,6 +3570,23 @@ export interface components {
             pieces?: number | null;
             /** @description How it felt. */
             texture: components["schemas"]["Texture"];
+        };
+        /** @description A cold syrup warmed for use. */
+        Warmed: {
+            /** @description Minutes on the heat. */
+            heat: components["schemas"]["MinuteRange"];
+            /**
+             * Format: double
+             * @description Strength when warm, 0–1.
+             */
+            solids_frac: number;
+            /** @description Stage when warm. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Water lost on the way, g: add as much to keep the strength.
+             */
+            water_lost_g: number;
         };
     };
     responses: never;
@@ -2128,7 +3859,10 @@ export interface operations {
     };
     save_kitchen: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What was done, for the history. */
+                reason?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2153,6 +3887,259 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureCheck"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureFound"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanCheck"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanFound"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_pressure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressureAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureFound"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ring_boil_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoilOffAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RingFound"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ring_heating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeatingAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RingFound"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_thermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThermometerAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThermometerFound"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenChange"][];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["School"][];
                 };
             };
         };
@@ -2286,6 +4273,37 @@ export interface operations {
             };
         };
     };
+    acid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcidAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcidMoment"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     boil_down: {
         parameters: {
             query?: never;
@@ -2304,7 +4322,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BoilDown"];
+                    "application/json": components["schemas"]["BoilDownAnswer"];
                 };
             };
             400: {
@@ -2321,6 +4339,173 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    charge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "parts": [
+                 *         {
+                 *           "mass_g": 300,
+                 *           "sweetener": "cane-jaggery"
+                 *         }
+                 *       ],
+                 *       "strained": true,
+                 *       "water_g": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["Contents"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Poured"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Retimed"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    graining: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrainingAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Graining"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvertAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvertAnswer"];
                 };
             };
             422: {
@@ -2368,6 +4553,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    milk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MilkAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reduction"];
                 };
             };
             422: {
@@ -2442,6 +4658,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stage"][];
+                };
+            };
+        };
+    };
+    string: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StringAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sweeteners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sweetener"][];
+                };
+            };
+        };
+    };
+    terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoilDownAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageTerms"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Flame, Pan, Ring, Thermometer};
 use crate::process::{Line, Step};
-use crate::syrup::{Charge, Reading, StageKey};
+use crate::syrup::{Charge, Ladder, Reading, StageKey};
 
 /// Everything a batch needs to know, copied when it starts so that later changes to the kitchen leave
 /// its history alone.
@@ -34,6 +34,9 @@ pub struct BatchSetup {
     pub air: Air,
     /// The steps.
     pub steps: Vec<Step>,
+    /// The cook's ladder.
+    #[serde(default)]
+    pub ladder: Ladder,
 }
 
 /// What the cook read, as her instrument showed it.

@@ -100,7 +100,8 @@ pub fn admit(
             if state.syrup.is_none() {
                 return refuse("Put the heat on first; a cold pan tells nothing about strength.");
             }
-            strength_of(&setup.charge, reading.corrected(setup), setup.air.pressure_pa).map(|_| ())
+            strength_of(&setup.charge, reading.corrected(setup), setup.air.pressure_pa, &setup.ladder)
+                .map(|_| ())
         }
         BatchEvent::Flame { .. } | BatchEvent::GivenUp => Ok(()),
     }
@@ -175,7 +176,12 @@ impl<'a> Fold<'a> {
             }
             BatchEvent::Reading { reading } => {
                 let corrected = reading.corrected(self.setup);
-                let strength = strength_of(&self.setup.charge, corrected, self.setup.air.pressure_pa)?;
+                let strength = strength_of(
+                    &self.setup.charge,
+                    corrected,
+                    self.setup.air.pressure_pa,
+                    &self.setup.ladder,
+                )?;
                 if let Some(belief) = &mut self.watch.belief {
                     if let Reading::Thermometer { boil_c } = corrected
                         && boil_c > saturation_temperature_c(self.setup.air.pressure_pa) + 1.0
@@ -187,7 +193,7 @@ impl<'a> Fold<'a> {
             }
             BatchEvent::WaterAdded { water_g } => {
                 if let Some(belief) = &mut self.watch.belief {
-                    belief.add_water(&self.watch.model, *water_g, self.setup.air.room_c);
+                    belief.add_water(&self.watch.model, *water_g);
                 }
             }
             BatchEvent::GivenUp => self.given_up = true,

@@ -4,7 +4,6 @@ use crate::batch::{Advice, BatchSetup, Range, SyrupState};
 use crate::estimate::{Belief, Spread};
 use crate::kitchen::Flame;
 use crate::pan::{Heat, LANDING_S, PanModel, Stop, landing_frac, turn_off_frac};
-use crate::syrup::Stage;
 use crate::syrup::string::string_cm;
 
 /// From this long before the turn-off on, s, the cook is asked to read.
@@ -87,7 +86,7 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
         dissolved: watch.dissolved,
         boiling: belief.state.boiling,
         solids_frac: range(strength),
-        stage: Stage::at(strength.mid).key,
+        stage: setup.ladder.at(strength.mid),
         liquid_c: belief.state.liquid_c,
         shown_c: shown(belief.state.liquid_c),
         gross_g: model.gross_g(water_g),
@@ -109,7 +108,7 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
 }
 
 fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief, on_heat: Heat) -> Advice {
-    let band = Stage::of(setup.stage);
+    let band = setup.ladder.of(setup.stage);
     let high_frac = band.high_frac.max(setup.target_solids_frac + NEAR_ENOUGH);
     let low_frac = band.low_frac.min(setup.target_solids_frac - NEAR_ENOUGH);
     let model = &watch.model;

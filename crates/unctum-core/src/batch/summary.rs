@@ -5,10 +5,11 @@ use serde::Serialize;
 use crate::batch::fold::undone_seqs;
 use crate::batch::{BatchEvent, BatchSetup, Logged};
 use crate::kitchen::Flame;
+use crate::pan::program::Change;
 use crate::pan::{BoilDownQuestion, boil_down};
 use crate::process::StepKind;
 use crate::syrup::locate::strength_of;
-use crate::syrup::{Reading, Stage, StageKey};
+use crate::syrup::{Reading, StageKey};
 
 /// One reading with what it said.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -88,7 +89,9 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
             charge: setup.charge,
             pan: setup.pan.clone(),
             ring: setup.ring.clone(),
-            flame_frac: flame.frac(),
+            program: vec![Change::steady(flame.frac())],
+            charge_water_sd_g: 0.0,
+            ladder: setup.ladder,
             air: setup.air,
             thermometer: setup.thermometer.clone(),
             target_frac: setup.target_solids_frac,
@@ -102,7 +105,7 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
         stage: setup.stage,
         target_solids_frac: setup.target_solids_frac,
         last_solids_frac,
-        last_stage: last_solids_frac.map(|w| Stage::at(w).key),
+        last_stage: last_solids_frac.map(|w| setup.ladder.at(w)),
         planned_min: planned.map(|m| m.mid_s / 60.0),
         planned_low_min: planned.map(|m| m.low_s / 60.0),
         planned_high_min: planned.map(|m| m.high_s / 60.0),
@@ -119,7 +122,7 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
 fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {
     let BatchEvent::Reading { reading } = &logged.event else { return None };
     let reading = reading.corrected(setup);
-    let strength = strength_of(&setup.charge, reading, setup.air.pressure_pa).ok()?;
+    let strength = strength_of(&setup.charge, reading, setup.air.pressure_pa, &setup.ladder).ok()?;
     Some(ReadingMade {
         seq: logged.seq,
         at_ms: logged.at_ms,

@@ -131,12 +131,9 @@ impl Belief {
         }
     }
 
-    /// Water poured in at `room_c`: it cools the syrup and stops the boil.
-    pub fn add_water(&mut self, model: &PanModel, water_g: f64, room_c: f64) {
-        let before_g = model.charge_with(self.state.water_g).total_g();
-        self.state.liquid_c = (self.state.liquid_c * before_g + room_c * water_g) / (before_g + water_g);
-        self.state.water_g += water_g;
-        self.state.boiling = false;
+    /// Water poured in from the tap: it cools the syrup and stops the boil.
+    pub fn add_water(&mut self, model: &PanModel, water_g: f64) {
+        model.pour_in(&mut self.state, water_g);
         self.water_var += (MEASURING_SD * water_g) * (MEASURING_SD * water_g);
     }
 

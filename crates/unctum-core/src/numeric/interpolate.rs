@@ -41,11 +41,18 @@ impl<const N: usize> Pchip<N> {
     /// stays at the first value.
     #[must_use]
     pub fn at(&self, at: f64) -> f64 {
+        self.with_slope(at).0
+    }
+
+    /// Value and slope at `at`.
+    #[must_use]
+    pub fn with_slope(&self, at: f64) -> (f64, f64) {
         if at <= self.x[0] {
-            return self.y[0];
+            return (self.y[0], 0.0);
         }
         if at >= self.x[N - 1] {
-            return self.y[N - 1] + self.slope[N - 1] * (at - self.x[N - 1]);
+            let slope = self.slope[N - 1];
+            return (self.y[N - 1] + slope * (at - self.x[N - 1]), slope);
         }
         let mut i = 0;
         while at > self.x[i + 1] {
@@ -54,10 +61,13 @@ impl<const N: usize> Pchip<N> {
         let h = self.x[i + 1] - self.x[i];
         let t = (at - self.x[i]) / h;
         let (t2, t3) = (t * t, t * t * t);
-        self.y[i] * (2.0 * t3 - 3.0 * t2 + 1.0)
-            + h * self.slope[i] * (t3 - 2.0 * t2 + t)
-            + self.y[i + 1] * (3.0 * t2 - 2.0 * t3)
-            + h * self.slope[i + 1] * (t3 - t2)
+        let rise = self.y[i + 1] - self.y[i];
+        let (first, last) = (self.slope[i], self.slope[i + 1]);
+        let value =
+            self.y[i] + rise * (3.0 * t2 - 2.0 * t3) + h * (first * (t3 - 2.0 * t2 + t) + last * (t3 - t2));
+        let slope =
+            6.0 * (t - t2) * rise / h + first * (3.0 * t2 - 4.0 * t + 1.0) + last * (3.0 * t2 - 2.0 * t);
+        (value, slope)
     }
 }
 
@@ -81,6 +91,10 @@ mod tests {
         let p = Pchip::new([0.0, 1.0, 3.0, 4.0], [5.0, 4.0, 1.0, 0.5]);
         for (x, y) in [(0.0, 5.0), (1.0, 4.0), (3.0, 1.0), (4.0, 0.5)] {
             assert!((p.at(x) - y).abs() < 1e-12);
+        }
+        for x in [0.3, 1.7, 3.2, 3.9] {
+            let steep = (p.at(x + 1e-6) - p.at(x - 1e-6)) / 2e-6;
+            assert!((p.with_slope(x).1 - steep).abs() < 1e-6);
         }
         let mut last = p.at(0.0);
         for i in 1..=400 {

@@ -94,20 +94,14 @@ pub fn integrate<const N: usize, const E: usize>(
             h *= factor;
             continue;
         }
-        if let Some(which) = events(*t + h, &next).iter().position(|e| *e >= 0.0) {
-            let (mut low, mut high, mut hit, mut state) = (0.0, h, which, next);
-            while high - low > 1e-6 {
-                let middle = 0.5 * (low + high);
-                let (tried, _) = step(*t, y, middle, &f);
-                match events(*t + middle, &tried).iter().position(|e| *e >= 0.0) {
-                    Some(first) => (high, hit, state) = (middle, first, tried),
-                    None => low = middle,
-                }
-            }
-            *t += high;
-            *y = state;
+        let ahead = events(*t + h, &next);
+        if let Some(which) = ahead.iter().position(|e| *e >= 0.0) {
+            let before = events(*t, y);
+            let located = locate_event(*t, y, (h, next, which), (&before, &ahead), &f, &events);
+            *t += located.0;
+            *y = located.1;
             seen(*t, y);
-            return Outcome::Event(hit);
+            return Outcome::Event(located.2);
         }
         *t += h;
         *y = next;
@@ -115,6 +109,44 @@ pub fn integrate<const N: usize, const E: usize>(
         h *= (0.9 * ratio.max(1e-10).powf(-0.2)).clamp(0.2, 5.0);
     }
     Outcome::Finished
+}
+
+/// Where within a step of length `h` the first event happens: false position between a moment before
+/// it and a moment after it, nudged so that both ends close in; to about 1e-6 s, never before it.
+fn locate_event<const N: usize, const E: usize>(
+    t: f64,
+    y: &[f64; N],
+    (h, next, which): (f64, [f64; N], usize),
+    (before, ahead): (&[f64; E], &[f64; E]),
+    f: &impl Fn(f64, &[f64; N]) -> [f64; N],
+    events: &impl Fn(f64, &[f64; N]) -> [f64; E],
+) -> (f64, [f64; N], usize) {
+    const TOLERANCE_S: f64 = 1e-6;
+    let (mut low, mut high, mut hit, mut state) = (0.0, h, which, next);
+    let (mut at_low, mut at_high) = (before[which].min(0.0), ahead[which]);
+    let mut nudge = -0.4 * TOLERANCE_S;
+    let mut tries = 0;
+    while high - low > TOLERANCE_S {
+        tries += 1;
+        let share = if tries % 8 == 0 || at_high <= at_low { 0.5 } else { -at_low / (at_high - at_low) };
+        let inner = 0.25 * TOLERANCE_S;
+        let middle = (low + share * (high - low) + nudge).clamp(low + inner, high - inner);
+        let (tried, _) = step(t, y, middle, f);
+        let values = events(t + middle, &tried);
+        if let Some(first) = values.iter().position(|e| *e >= 0.0) {
+            if first != hit {
+                // Another event comes first: it is the one to close in on.
+                at_low = before[first].min(0.0);
+                low = 0.0;
+            }
+            (high, hit, state, at_high) = (middle, first, tried, values[first]);
+            nudge = -0.4 * TOLERANCE_S;
+        } else {
+            (low, at_low) = (middle, values[hit]);
+            nudge = 0.4 * TOLERANCE_S;
+        }
+    }
+    (high, state, hit)
 }
 
 #[cfg(test)]

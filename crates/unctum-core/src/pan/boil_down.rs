@@ -5,15 +5,12 @@ use serde::Serialize;
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring, Thermometer};
 use crate::pan::landing::{LANDING_S, turn_off_frac};
-use crate::pan::model::{Heat, PanModel, PanState, Stop};
+use crate::pan::model::{Factors, Handling, Heat, PanModel, PanState, Stop};
+use crate::pan::program::{Change, Run, check_program};
 use crate::syrup::locate::Z80;
 use crate::syrup::physical::density_kg_m3;
-use crate::syrup::stage::LADDER;
 use crate::syrup::string::string_cm;
-use crate::syrup::{Charge, StageKey};
-
-/// Longest boil followed, s.
-pub const HORIZON_S: f64 = 6.0 * 3600.0;
+use crate::syrup::{Charge, Ladder, StageKey};
 
 /// What is asked.
 #[derive(Debug, Clone)]
@@ -24,8 +21,8 @@ pub struct BoilDownQuestion {
     pub pan: Pan,
     /// The ring under it.
     pub ring: Ring,
-    /// Share of the full flame, 0–1.
-    pub flame_frac: f64,
+    /// The flame, the lid, the spoon and the jug over time; see [`Change`].
+    pub program: Vec<Change>,
     /// The air.
     pub air: Air,
     /// The thermometer to read the temperatures on; a true one if none.
@@ -34,6 +31,10 @@ pub struct BoilDownQuestion {
     pub target_frac: f64,
     /// Most points wanted in a series.
     pub max_points: usize,
+    /// Standard deviation of the water that came with the sweetener, g.
+    pub charge_water_sd_g: f64,
+    /// The cook's ladder.
+    pub ladder: Ladder,
 }
 
 /// One point of the boil.
@@ -104,6 +105,10 @@ pub struct TurnOff {
     pub gross_g: f64,
     /// Strength the pan lands on, 0–1.
     pub landing_frac: f64,
+    /// Lower end (80 %) of the landing, if it is turned off at exactly this weight.
+    pub landing_low_frac: f64,
+    /// Upper end of the same.
+    pub landing_high_frac: f64,
     /// Weight after landing, g.
     pub landing_gross_g: f64,
 }
@@ -116,6 +121,8 @@ pub struct BoilDown {
     pub series: Vec<Point>,
     /// From turn-off to landing.
     pub tail: Vec<Point>,
+    /// When the last grain of sugar is gone, s; none if the water never takes it all.
+    pub dissolved_at_s: Option<f64>,
     /// When it boils.
     pub boils_at: Option<Moment>,
     /// Stages reached after the start, in order.
@@ -132,53 +139,113 @@ pub struct BoilDown {
     pub pressure_pa: f64,
 }
 
-struct Run {
-    steps: Vec<PanState>,
-    boils_at_s: Option<f64>,
+/// What is not known exactly, beside the ring: independent standard deviations.
+struct Doubt {
+    what: fn(PanModel, f64) -> PanModel,
+    sd: f64,
 }
 
-impl Run {
-    fn follow(model: &PanModel, start_c: f64, power_w: f64, end_frac: f64) -> Result<Self> {
-        let mut state = model.start(start_c);
-        let mut steps = vec![state];
-        let mut boils_at_s = None;
-        let reached =
-            model.advance(&mut state, Heat::On(power_w), HORIZON_S, Stop::AtStrength(end_frac), |s| {
-                if s.boiling && boils_at_s.is_none() {
-                    // The step that reports boiling first began at the boil.
-                    boils_at_s = steps.last().map(|before: &PanState| before.elapsed_s);
-                }
-                steps.push(*s);
-            });
-        if reached {
-            Ok(Self { steps, boils_at_s })
-        } else {
-            Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 })
+/// Relative standard deviation of the heat lost to the room and of the surface evaporation.
+const LOSS_SD: f64 = 0.3;
+const SURFACE_SD: f64 = 0.3;
+/// Amounts are measured to about this share of the water.
+const MEASURING_SD: f64 = 0.02;
+/// Relative standard deviation of the carry-over, beyond that of the heat.
+const CARRY_SD: f64 = 0.2;
+
+fn doubts(q: &BoilDownQuestion) -> [Doubt; 3] {
+    let measured_g = MEASURING_SD * q.charge.water_g;
+    [
+        Doubt { what: |m, f| m.with_factors(Factors { loss: 1.0 + f, ..Factors::default() }), sd: LOSS_SD },
+        Doubt {
+            what: |m, f| m.with_factors(Factors { surface: 1.0 + f, ..Factors::default() }),
+            sd: SURFACE_SD,
+        },
+        Doubt { what: PanModel::with_more_water, sd: measured_g.hypot(q.charge_water_sd_g) },
+    ]
+}
+
+/// The runs that tell the spread: at the 10 % and 90 % points of the ring's efficiency, and one
+/// standard deviation out for each other doubt.
+pub(crate) struct Runs {
+    pub mid: Run,
+    pub fast: Run,
+    pub slow: Run,
+    pub others: Vec<Run>,
+}
+
+impl Runs {
+    /// Follows a question's pan through its program to `end_frac`, as often as its doubts need.
+    pub(crate) fn follow(q: &BoilDownQuestion, end_frac: f64) -> Result<Self> {
+        q.ring.check()?;
+        q.ladder.check()?;
+        check_program(&q.program)?;
+        let model = PanModel::new(&q.charge, &q.pan, q.air)?;
+        let follow = |model: &PanModel, power: f64| {
+            Run::follow(model, q.air.room_c, &q.ring, power, &q.program, end_frac)
+        };
+        let spread = q.ring.spread();
+        Ok(Self {
+            mid: follow(&model, 1.0)?,
+            fast: follow(&model, 1.0 + spread)?,
+            slow: follow(&model, (1.0 - spread).max(0.2))?,
+            others: doubts(q)
+                .iter()
+                .filter(|doubt| doubt.sd > 0.0)
+                .map(|doubt| follow(&(doubt.what)(model, doubt.sd), 1.0))
+                .collect::<Result<_>>()?,
+        })
+    }
+
+    /// When the water has fallen to `water_g`, with the 80 % interval: the efficiency's own end points,
+    /// widened by the other doubts.
+    pub(crate) fn moment(&self, water_g: f64) -> Moment {
+        self.moment_of(|run| run.when_water(water_g))
+    }
+
+    fn moment_of(&self, of: impl Fn(&Run) -> f64) -> Moment {
+        let others: Vec<f64> = self.others.iter().map(&of).collect();
+        self.around(of(&self.mid), of(&self.fast), of(&self.slow), &others)
+    }
+
+    /// The same from times already found in each run. Doubts add up in the rate (one over the time),
+    /// where each acts nearly in proportion and up and down alike; in the time itself the slow end is
+    /// far longer than the fast one.
+    pub(crate) fn around(&self, mid_s: f64, fast_s: f64, slow_s: f64, others_s: &[f64]) -> Moment {
+        let all = others_s.iter().chain([&mid_s, &fast_s, &slow_s]);
+        if all.copied().fold(f64::INFINITY, f64::min) < 1.0 {
+            return Moment { mid_s, low_s: fast_s.min(mid_s), high_s: slow_s.max(mid_s) };
         }
+        let rate = 1.0 / mid_s;
+        let others = others_s.iter().map(|s| self.reach(1.0 / s - rate).powi(2)).sum::<f64>().sqrt();
+        let (up, down) = ((1.0 / fast_s - rate).hypot(others), (rate - 1.0 / slow_s).hypot(others));
+        // However wide the doubt, a boil ten times as long is not what it means.
+        Moment { mid_s, low_s: 1.0 / (rate + up), high_s: 1.0 / (rate - down).max(0.1 * rate) }
     }
 
-    /// Time, s, at which the water had fallen to `water_g`.
-    fn when_water(&self, water_g: f64) -> f64 {
-        let i = self.steps.partition_point(|s| s.water_g > water_g).clamp(1, self.steps.len() - 1);
-        let (a, b) = (&self.steps[i - 1], &self.steps[i]);
-        let span = a.water_g - b.water_g;
-        let share = if span > 0.0 { ((a.water_g - water_g) / span).clamp(0.0, 1.0) } else { 0.0 };
-        a.elapsed_s + share * (b.elapsed_s - a.elapsed_s)
+    /// Half-width of the 80 % interval that one standard deviation of a doubt makes.
+    pub(crate) fn reach(&self, by_one_sd: f64) -> f64 {
+        Z80 * by_one_sd
+    }
+
+    fn boils_at(&self) -> Option<Moment> {
+        let mid_s = self.mid.boils_at_s?;
+        Some(self.moment_of(|run| run.boils_at_s.unwrap_or(mid_s)))
     }
 }
 
-/// Follows the boil of a question. The spread is that of the ring's efficiency: time to a strength
-/// falls steadily as the efficiency rises, so its 10 % and 90 % points are runs at those of the
-/// efficiency.
+/// Follows the boil of a question.
+///
+/// The spread comes from the ring's efficiency, whose 10 % and 90 % points are run whole because time
+/// bends with it, and from first-order steps for the heat lost, the surface evaporation, and the water
+/// (measured, and brought by the sweetener), added in quadrature of the rate. Held against sampling by
+/// a test.
 ///
 /// # Errors
 /// A question that cannot be, a target already passed, a flame too weak.
 pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     let q = question;
-    q.ring.check()?;
     q.thermometer.iter().try_for_each(Thermometer::check)?;
-    let shown = |true_c: f64| q.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
-    let flame_frac = within("The flame", q.flame_frac, 0.01, 1.0, "(share of the full flame)")?;
     let target_frac = within("The strength asked for", q.target_frac, 0.05, 0.95, "(fraction)")?;
     let model = PanModel::new(&q.charge, &q.pan, q.air)?;
     let start_frac = q.charge.solids_frac();
@@ -188,59 +255,62 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
             target_percent: 100.0 * target_frac,
         });
     }
+    let end_frac = (target_frac + 0.35 * (1.0 - target_frac)).min(0.955);
+    let runs = Runs::follow(q, end_frac)?;
+
+    // The flame that is on as the target nears decides the turn-off.
+    let near_s = runs.mid.when_water(model.water_at(target_frac));
+    let last = q.program.iter().rev().find(|c| c.from_s <= near_s && c.flame_frac > 0.0);
+    let flame_frac = last.or(q.program.first()).map_or(0.0, |c| c.flame_frac);
+    let handling = last.map_or_else(Handling::default, |c| Handling { lid: c.lid, stirring: c.stirring });
     let power_w = q.ring.net_power_w(flame_frac);
     let stored_j = q.ring.kind.stored_heat_j();
-    let end_frac = (target_frac + 0.35 * (1.0 - target_frac)).min(0.955);
-    let run = |factor: f64| Run::follow(&model, q.air.room_c, power_w * factor, end_frac);
-    let spread = Z80 * q.ring.efficiency_sd / q.ring.efficiency_frac;
-    let mid = run(1.0)?;
-    let fast = run(1.0 + spread)?;
-    let slow = run((1.0 - spread).max(0.2))?;
-
-    let moment = |water_g: f64| Moment {
-        mid_s: mid.when_water(water_g),
-        low_s: fast.when_water(water_g),
-        high_s: slow.when_water(water_g),
-    };
-    let off_frac = turn_off_frac(&model, power_w, stored_j, target_frac).max(start_frac);
+    let pan = model.handled(handling);
+    let off_frac = turn_off_frac(&pan, power_w, stored_j, target_frac).max(start_frac);
     let off_water_g = model.water_at(off_frac);
-    let off_at = moment(off_water_g);
-    let mut off_state = model.steady_boil(off_water_g, power_w);
+    let off_at = runs.moment(off_water_g);
+    let mut off_state = pan.steady_boil(off_water_g, power_w);
     let mut tail_steps = vec![off_state];
-    model.advance(&mut off_state, Heat::Off { since_s: 0.0, stored_j }, LANDING_S, Stop::Never, |s| {
-        tail_steps.push(*s)
+    pan.advance(&mut off_state, Heat::Off { since_s: 0.0, stored_j }, LANDING_S, Stop::Never, |s| {
+        tail_steps.push(*s);
     });
+    let landing = model.solids_frac(off_state.water_g);
+    let carry_reach = (landing - off_frac) * q.ring.spread().hypot(Z80 * CARRY_SD);
 
-    let point = |s: &PanState, at: Moment| describe(&model, s, at, shown(s.liquid_c));
-    let series = thinned(&mid.steps, q.max_points).into_iter().map(|s| {
-        let mut at = moment(s.water_g);
-        at.mid_s = s.elapsed_s;
-        point(s, at)
+    let shown = |true_c: f64| q.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
+    let settled_s = runs.mid.poured_until_s;
+    let series = thinned(&runs.mid.steps, q.max_points).into_iter().map(|s| {
+        let at = if s.elapsed_s < settled_s {
+            Moment { mid_s: s.elapsed_s, low_s: s.elapsed_s, high_s: s.elapsed_s }
+        } else {
+            Moment { mid_s: s.elapsed_s, ..runs.moment(s.water_g) }
+        };
+        describe(&model, s, at, shown(s.liquid_c))
     });
     let tail = thinned(&tail_steps, q.max_points).into_iter().map(|s| {
         let shift = |t: f64| t + s.elapsed_s;
-        point(
-            s,
-            Moment { mid_s: shift(off_at.mid_s), low_s: shift(off_at.low_s), high_s: shift(off_at.high_s) },
-        )
+        let at =
+            Moment { mid_s: shift(off_at.mid_s), low_s: shift(off_at.low_s), high_s: shift(off_at.high_s) };
+        describe(&model, s, at, shown(s.liquid_c))
     });
-    let stages = LADDER.iter().filter(|s| s.low_frac > start_frac && s.low_frac < end_frac).map(|s| {
+    let ladder = q.ladder.stages();
+    let ahead = ladder.iter().filter(|s| s.low_frac > start_frac && s.low_frac < end_frac);
+    let stages = ahead.map(|s| {
         let water_g = model.water_at(s.low_frac);
         StageReached {
             stage: s.key,
-            at: moment(water_g),
+            at: runs.moment(water_g),
             boil_c: model.boil_c(water_g),
             shown_c: shown(model.boil_c(water_g)),
             gross_g: model.gross_g(water_g),
         }
     });
+    let stirred = q.program.iter().any(|c| c.stirring);
     Ok(BoilDown {
         series: series.collect(),
         tail: tail.collect(),
-        boils_at: match (mid.boils_at_s, fast.boils_at_s, slow.boils_at_s) {
-            (Some(mid_s), Some(low_s), Some(high_s)) => Some(Moment { mid_s, low_s, high_s }),
-            _ => None,
-        },
+        dissolved_at_s: runs.mid.dissolved_at_s(&q.charge, stirred),
+        boils_at: runs.boils_at(),
         stages: stages.collect(),
         turn_off: TurnOff {
             at: off_at,
@@ -248,7 +318,9 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
             boil_c: model.boil_c(off_water_g),
             shown_c: shown(model.boil_c(off_water_g)),
             gross_g: model.gross_g(off_water_g),
-            landing_frac: model.solids_frac(off_state.water_g),
+            landing_frac: landing,
+            landing_low_frac: landing - carry_reach,
+            landing_high_frac: landing + carry_reach,
             landing_gross_g: model.gross_g(off_state.water_g),
         },
         target_frac,

@@ -2,12 +2,20 @@
 //!
 //! [`model`] has the physics of one moment and follows a pan through time; [`boil_down`] answers a
 //! whole question with it: when does it boil, when is each stage reached, when must the heat go off,
-//! where does the pan carry the syrup afterwards ([`landing`]).
+//! where does the pan carry the syrup afterwards ([`landing`]). [`program`] is what the cook does over
+//! time; [`clock`] turns minutes into strengths; [`correct`] puts a syrup right; [`acid`] compares early
+//! and late; [`terms`] says every stage in every school's words; [`milk`] boils milk down.
 
+pub mod acid;
 pub mod boil_down;
+pub mod clock;
+pub mod correct;
 pub mod landing;
+pub mod milk;
 pub mod model;
+pub mod program;
 mod signs;
+pub mod terms;
 
 pub use boil_down::{BoilDown, BoilDownQuestion, TurnOff, boil_down};
 pub use landing::{LANDING_S, landing_frac, turn_off_frac};

@@ -10,7 +10,7 @@ use crate::error::{CoreError, Result};
 use crate::kitchen::{Air, Pan, Ring};
 use crate::numeric::{Outcome, Span, integrate};
 use crate::syrup::activity::water_activity;
-use crate::syrup::boiling::{boil_c, boil_slope_k_per_g};
+use crate::syrup::boiling::{boil_and_slope, boil_c};
 use crate::syrup::physical::{density_kg_m3, enthalpy_j, specific_heat_j_kg_k};
 use crate::syrup::{Charge, MAX_SOLIDS_FRAC};
 use crate::water::{latent_heat_j_kg, saturation_pressure_pa};
@@ -91,26 +91,64 @@ pub enum Stop {
     AtBoil,
 }
 
-/// One pan with its solids, in its kitchen.
-#[derive(Debug, Clone)]
+/// What the cook does to the pan beside the flame.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Handling {
+    /// A lid is on: below the boil hardly any vapour gets away; at a boil it lifts the lid.
+    pub lid: bool,
+    /// It is stirred: heat passes from the wall more freely.
+    pub stirring: bool,
+}
+
+/// Factors on the model's coefficients, 1 each where nothing better is known; for exploring what
+/// their doubt means.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Factors {
+    /// On the heat lost to the room.
+    pub loss: f64,
+    /// On the water leaving the surface below the boil.
+    pub surface: f64,
+    /// On the heat the wall holds and passes.
+    pub wall: f64,
+}
+
+impl Default for Factors {
+    fn default() -> Self {
+        Self { loss: 1.0, surface: 1.0, wall: 1.0 }
+    }
+}
+
+/// One pan with its solids, in its kitchen. Small and cheap to copy.
+#[derive(Debug, Clone, Copy)]
 pub struct PanModel {
     solids: Charge,
-    pan: Pan,
+    tare_g: f64,
+    capacity_ml: f64,
+    base_m2: f64,
+    wall_m2: f64,
+    wall_j_k: f64,
     air: Air,
+    room_vapour_pa: f64,
+    handling: Handling,
+    factors: Factors,
 }
+
+/// Share of the vapour below the boil that gets past a lid.
+const PAST_LID: f64 = 0.15;
+/// Stirring lets this many times the heat through from the wall.
+const STIRRED: f64 = 1.25;
 
 /// Rates at one moment.
 struct Rates {
+    liquid_c: f64,
     loss_w: f64,
     wall_flow_w: f64,
-    surface_g_s: f64,
-    boil_g_s: f64,
     latent_j_g: f64,
-    heat_capacity_j_k: f64,
-    boil_slope_k_g: f64,
+    leaving_g_s: f64,
+    warming_k_s: f64,
 }
 
-const STEP_SCALE: [f64; 6] = [2e-4, 2e-3, 2e-2, 1.0, 1.0, 1.0];
+const STEP_SCALE: [f64; 6] = [1e-4, 1e-4, 1e-3, 1.0, 1.0, 1.0];
 
 impl PanModel {
     /// A pan with a charge in it.
@@ -127,7 +165,60 @@ impl PanModel {
         if contents_ml > pan.capacity_ml() {
             return Err(CoreError::PanTooSmall { contents_ml, capacity_ml: pan.capacity_ml() });
         }
-        Ok(Self { solids, pan: pan.clone(), air })
+        Ok(Self {
+            solids,
+            tare_g: pan.tare_g,
+            capacity_ml: pan.capacity_ml(),
+            base_m2: pan.base_m2(),
+            wall_m2: std::f64::consts::PI * pan.diameter_cm * pan.wall_height_cm * 1e-4,
+            wall_j_k: pan.heat_capacity_j_k,
+            air,
+            room_vapour_pa: air.humidity_frac * saturation_pressure_pa(air.room_c),
+            handling: Handling::default(),
+            factors: Factors::default(),
+        })
+    }
+
+    /// The same pan, handled differently from now on.
+    #[must_use]
+    pub fn handled(self, handling: Handling) -> Self {
+        Self { handling, ..self }
+    }
+
+    /// The same pan with other factors on its coefficients.
+    #[must_use]
+    pub fn with_factors(self, factors: Factors) -> Self {
+        Self { factors, ..self }
+    }
+
+    /// The same pan started with this much more (or less) water, g.
+    #[must_use]
+    pub fn with_more_water(self, water_g: f64) -> Self {
+        Self { solids: self.solids.with_water(self.solids.water_g + water_g), ..self }
+    }
+
+    /// Base of the pan, m².
+    #[must_use]
+    pub fn base_m2(&self) -> f64 {
+        self.base_m2
+    }
+
+    /// Water poured in at room temperature: it cools the contents and stops the boil.
+    pub fn pour_in(&self, state: &mut PanState, water_g: f64) {
+        let before_g = self.solids.solids_g() + state.water_g;
+        let room_c = self.air.room_c;
+        let heat_j = self.stored_heat_j(state) + 4.1868 * water_g * room_c;
+        state.liquid_c = (state.liquid_c * before_g + room_c * water_g) / (before_g + water_g);
+        state.water_g += water_g;
+        state.boiling = false;
+        state.balance.heat_in_j += 4.1868 * water_g * room_c;
+        // Mixing by mass is rough; Newton's steps bring the liquid to where heat closes.
+        let total_g = before_g + water_g;
+        for _ in 0..4 {
+            let miss_j = heat_j - self.stored_heat_j(state);
+            let share = self.solids.solids_g() / total_g;
+            state.liquid_c += 1000.0 * miss_j / (total_g * specific_heat_j_kg_k(share, state.liquid_c));
+        }
     }
 
     /// The solids with `water_g` of water.
@@ -157,13 +248,13 @@ impl PanModel {
     /// Pan and contents on the scale, g.
     #[must_use]
     pub fn gross_g(&self, water_g: f64) -> f64 {
-        self.pan.tare_g + self.charge_with(water_g).total_g()
+        self.tare_g + self.charge_with(water_g).total_g()
     }
 
     /// Whether the froth of a rolling boil would come over the rim.
     #[must_use]
     pub fn may_boil_over(&self) -> bool {
-        contents_ml(&self.solids) * FROTH > self.pan.capacity_ml()
+        contents_ml(&self.solids) * FROTH > self.capacity_ml
     }
 
     /// The charge as it was put in, everything at `start_c`.
@@ -187,7 +278,7 @@ impl PanModel {
             elapsed_s: 0.0,
             water_g,
             liquid_c,
-            wall_c: liquid_c + power_w / (WALL_TO_SYRUP_W_M2_K * self.pan.base_m2()),
+            wall_c: liquid_c + power_w / (self.wall_to_syrup_w_k()),
             boiling: true,
             balance: Balance::default(),
         }
@@ -197,25 +288,57 @@ impl PanModel {
     #[must_use]
     pub fn stored_heat_j(&self, state: &PanState) -> f64 {
         enthalpy_j(self.solids.solids_g(), state.water_g, state.liquid_c)
-            + self.pan.heat_capacity_j_k * state.wall_c
+            + self.wall_capacity_j_k() * state.wall_c
     }
 
-    fn rates(&self, water_g: f64, liquid_c: f64, wall_c: f64) -> Rates {
-        let charge = self.charge_with(water_g);
-        let area = self.pan.base_m2();
-        let wall_area = std::f64::consts::PI * self.pan.diameter_cm * self.pan.wall_height_cm * 1e-4;
-        let loss_w = LOSS_W_M2_K * (area + wall_area) * (liquid_c - self.air.room_c);
-        let wall_flow_w = WALL_TO_SYRUP_W_M2_K * area * (wall_c - liquid_c);
-        let vapour_pa = water_activity(&charge) * saturation_pressure_pa(liquid_c)
-            - self.air.humidity_frac * saturation_pressure_pa(self.air.room_c);
-        let surface_g_s = 1000.0 * SURFACE_KG_S_M2_PA * area * vapour_pa.max(0.0);
-        let latent_j_g = latent_heat_j_kg(liquid_c) / 1000.0;
+    fn wall_capacity_j_k(&self) -> f64 {
+        self.wall_j_k * self.factors.wall
+    }
+
+    fn wall_to_syrup_w_k(&self) -> f64 {
+        let stirred = if self.handling.stirring { STIRRED } else { 1.0 };
+        WALL_TO_SYRUP_W_M2_K * self.base_m2 * stirred
+    }
+
+    fn loss_w(&self, liquid_c: f64) -> f64 {
+        self.factors.loss * LOSS_W_M2_K * (self.base_m2 + self.wall_m2) * (liquid_c - self.air.room_c)
+    }
+
+    /// Water leaving the surface below the boil, g/s, where the syrup's vapour presses with `vapour_pa`.
+    fn surface_g_s(&self, vapour_pa: f64) -> f64 {
+        let past_lid = if self.handling.lid { PAST_LID } else { 1.0 };
+        let pull_pa = (vapour_pa - self.room_vapour_pa).max(0.0);
+        1000.0 * self.factors.surface * past_lid * SURFACE_KG_S_M2_PA * self.base_m2 * pull_pa
+    }
+
+    fn heat_capacity_j_k(&self, water_g: f64, liquid_c: f64) -> f64 {
         let solids_g = self.solids.solids_g();
         let total_g = solids_g + water_g;
-        let heat_capacity_j_k = total_g / 1000.0 * specific_heat_j_kg_k(solids_g / total_g, liquid_c);
-        let boil_slope_k_g = -boil_slope_k_per_g(&charge, self.air.pressure_pa);
-        let boil_g_s = (wall_flow_w - loss_w) / (latent_j_g + heat_capacity_j_k * boil_slope_k_g);
-        Rates { loss_w, wall_flow_w, surface_g_s, boil_g_s, latent_j_g, heat_capacity_j_k, boil_slope_k_g }
+        total_g / 1000.0 * specific_heat_j_kg_k(solids_g / total_g, liquid_c)
+    }
+
+    /// Rates at the boil.
+    fn boiling(&self, water_g: f64, wall_c: f64) -> Rates {
+        let charge = self.charge_with(water_g);
+        let (liquid_c, slope) = boil_and_slope(&charge, self.air.pressure_pa);
+        let loss_w = self.loss_w(liquid_c);
+        let wall_flow_w = self.wall_to_syrup_w_k() * (wall_c - liquid_c);
+        let latent_j_g = latent_heat_j_kg(liquid_c) / 1000.0;
+        let warming_j_g = -slope * self.heat_capacity_j_k(water_g, liquid_c);
+        let leaving_g_s = (wall_flow_w - loss_w) / (latent_j_g + warming_j_g);
+        Rates { liquid_c, loss_w, wall_flow_w, latent_j_g, leaving_g_s, warming_k_s: -slope * leaving_g_s }
+    }
+
+    /// Rates below the boil.
+    fn below(&self, water_g: f64, liquid_c: f64, wall_c: f64) -> Rates {
+        let vapour_pa = water_activity(&self.charge_with(water_g)) * saturation_pressure_pa(liquid_c);
+        let loss_w = self.loss_w(liquid_c);
+        let wall_flow_w = self.wall_to_syrup_w_k() * (wall_c - liquid_c);
+        let latent_j_g = latent_heat_j_kg(liquid_c) / 1000.0;
+        let leaving_g_s = self.surface_g_s(vapour_pa);
+        let warming_k_s =
+            (wall_flow_w - loss_w - leaving_g_s * latent_j_g) / self.heat_capacity_j_k(water_g, liquid_c);
+        Rates { liquid_c, loss_w, wall_flow_w, latent_j_g, leaving_g_s, warming_k_s }
     }
 
     /// Follows the pan for `duration_s` under `heat`, or until `stop`; `seen` gets every step.
@@ -251,8 +374,8 @@ impl PanModel {
                 |t, y| self.slopes(boiling, heat.power_w(t - start_s), y),
                 |_, y| {
                     let regime = if boiling {
-                        let rates = self.rates(y[0], self.boil_c(y[0]), y[2]);
-                        rates.surface_g_s - rates.boil_g_s
+                        // At the boil the syrup's vapour presses with the air's own pressure.
+                        self.surface_g_s(self.air.pressure_pa) - self.boiling(y[0], y[2]).leaving_g_s
                     } else {
                         y[1] - self.boil_c(y[0])
                     };
@@ -290,20 +413,13 @@ impl PanModel {
 
     fn slopes(&self, boiling: bool, power_w: f64, y: &[f64; 6]) -> [f64; 6] {
         let water_g = y[0].max(1e-3);
-        let liquid_c = if boiling { self.boil_c(water_g) } else { y[1] };
-        let r = self.rates(water_g, liquid_c, y[2]);
-        let leaving_g_s = if boiling { r.boil_g_s } else { r.surface_g_s };
-        let warming_k_s = if boiling {
-            leaving_g_s * r.boil_slope_k_g
-        } else {
-            (r.wall_flow_w - r.loss_w - leaving_g_s * r.latent_j_g) / r.heat_capacity_j_k
-        };
+        let r = if boiling { self.boiling(water_g, y[2]) } else { self.below(water_g, y[1], y[2]) };
         // Vapour carries its latent heat and the heat the water had in the liquid.
-        let vapour_w = leaving_g_s * (r.latent_j_g + 4.1868 * liquid_c);
+        let vapour_w = r.leaving_g_s * (r.latent_j_g + 4.1868 * r.liquid_c);
         [
-            -leaving_g_s,
-            warming_k_s,
-            (power_w - r.wall_flow_w) / self.pan.heat_capacity_j_k,
+            -r.leaving_g_s,
+            r.warming_k_s,
+            (power_w - r.wall_flow_w) / self.wall_capacity_j_k(),
             power_w,
             r.loss_w,
             vapour_w,

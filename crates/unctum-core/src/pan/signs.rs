@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::kitchen::{Air, Pan, Thermometer};
 use crate::syrup::boiling::boil_c;
 use crate::syrup::string::string_cm;
-use crate::syrup::{Charge, Stage, StageKey};
+use crate::syrup::{Charge, Ladder, StageKey};
 
 /// Signs of one strength.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -43,6 +43,7 @@ pub fn stage_signs(
     pan: &Pan,
     thermometer: Option<&Thermometer>,
     air: &Air,
+    ladder: &Ladder,
 ) -> StageSigns {
     let sign = |solids_frac: f64| {
         let there = charge.at_strength(solids_frac.max(0.01));
@@ -54,6 +55,6 @@ pub fn stage_signs(
             string_cm: string_cm(solids_frac),
         }
     };
-    let band = Stage::of(stage);
+    let band = ladder.of(stage);
     StageSigns { stage, low: sign(band.low_frac), aim: sign(band.aim_frac()), high: sign(band.high_frac) }
 }

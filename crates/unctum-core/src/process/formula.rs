@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::food::{Larder, Makeup, thermal};
-use crate::syrup::{Charge, Stage, StageKey};
+use crate::syrup::{Charge, Ladder, StageKey};
 
 /// What a syrup-bound sheet is to be made of when finished; all fractions of the finished mass.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -96,7 +96,7 @@ pub fn round_to_scale_g(mass_g: f64) -> f64 {
 ///
 /// # Errors
 /// A base outside its range, an unknown ingredient, targets that leave no room for the base.
-pub fn formula(targets: &FormulaTargets, larder: &Larder, base_g: f64) -> Result<Formula> {
+pub fn formula(targets: &FormulaTargets, larder: &Larder, base_g: f64, ladder: &Ladder) -> Result<Formula> {
     let base_g = within("The amount", base_g, 20.0, 20_000.0, "g")?;
     let (base, sugar, fat) =
         (larder.get(&targets.base)?, larder.get(&targets.sugar)?, larder.get(&targets.fat)?);
@@ -110,7 +110,7 @@ pub fn formula(targets: &FormulaTargets, larder: &Larder, base_g: f64) -> Result
     let water_g = round_to_scale_g(sugar_g / targets.sugar_per_water);
 
     let charge = Charge::sugar_and_water(sugar_g, water_g).checked()?;
-    let target_solids_frac = Stage::of(targets.stage).aim_frac();
+    let target_solids_frac = ladder.of(targets.stage).aim_frac();
     if charge.solids_frac() >= target_solids_frac {
         return Err(CoreError::BadProcess("its syrup starts past its stage.".into()));
     }

@@ -230,7 +230,7 @@ impl Method {
 /// The steps of a plain syrup: dissolve, boil to the stage, use.
 #[must_use]
 pub fn plain_syrup_steps(stage: StageKey) -> Vec<Step> {
-    let name = crate::syrup::Stage::of(stage).name;
+    let name = crate::syrup::Ladder::default().of(stage).name;
     let step = |key: &str, kind, title: String, text: &str, event: &str, cue: String, reason: &str| Step {
         key: key.into(),
         kind,

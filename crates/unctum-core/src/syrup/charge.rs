@@ -23,6 +23,9 @@ pub struct Charge {
     /// Dissolved minerals, g.
     #[serde(default)]
     pub ash_g: f64,
+    /// Other dissolved solids, g: gums of jaggery, longer sugars of liquid glucose, milk sugar.
+    #[serde(default)]
+    pub other_g: f64,
     /// What stays in the sieve, g.
     #[serde(default)]
     pub insoluble_g: f64,
@@ -34,7 +37,7 @@ impl Charge {
     /// Plain sugar and water.
     #[must_use]
     pub fn sugar_and_water(sucrose_g: f64, water_g: f64) -> Self {
-        Self { sucrose_g, reducing_g: 0.0, ash_g: 0.0, insoluble_g: 0.0, water_g }
+        Self { sucrose_g, reducing_g: 0.0, ash_g: 0.0, other_g: 0.0, insoluble_g: 0.0, water_g }
     }
 
     /// Accepts a charge a kitchen can hold and the models can follow (0–98 % solids).
@@ -46,6 +49,7 @@ impl Charge {
             ("The sugar", self.sucrose_g),
             ("The glucose and fructose", self.reducing_g),
             ("The ash", self.ash_g),
+            ("The other solids", self.other_g),
             ("The insoluble part", self.insoluble_g),
             ("The water", self.water_g),
         ] {
@@ -63,7 +67,7 @@ impl Charge {
     /// Dissolved solids, g.
     #[must_use]
     pub fn dissolved_g(&self) -> f64 {
-        self.sucrose_g + self.reducing_g + self.ash_g
+        self.sucrose_g + self.reducing_g + self.ash_g + self.other_g
     }
 
     /// Everything that cannot boil away, g.
@@ -83,6 +87,32 @@ impl Charge {
     pub fn solids_frac(&self) -> f64 {
         let solution_g = self.dissolved_g() + self.water_g;
         if solution_g > 0.0 { self.dissolved_g() / solution_g } else { 0.0 }
+    }
+
+    /// Two charges in one pan.
+    #[must_use]
+    pub fn plus(self, more: Self) -> Self {
+        Self {
+            sucrose_g: self.sucrose_g + more.sucrose_g,
+            reducing_g: self.reducing_g + more.reducing_g,
+            ash_g: self.ash_g + more.ash_g,
+            other_g: self.other_g + more.other_g,
+            insoluble_g: self.insoluble_g + more.insoluble_g,
+            water_g: self.water_g + more.water_g,
+        }
+    }
+
+    /// A share or a multiple of it.
+    #[must_use]
+    pub fn times(self, factor: f64) -> Self {
+        Self {
+            sucrose_g: self.sucrose_g * factor,
+            reducing_g: self.reducing_g * factor,
+            ash_g: self.ash_g * factor,
+            other_g: self.other_g * factor,
+            insoluble_g: self.insoluble_g * factor,
+            water_g: self.water_g * factor,
+        }
     }
 
     /// The same solids in another amount of water, g.

@@ -3,17 +3,19 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
+use crate::kitchen::THERMOMETER_SD_K;
 use crate::syrup::boiling::{boil_c, solids_frac_boiling_at};
+use crate::syrup::physical::{MAX_BRIX, solids_frac_of_brix};
 use crate::syrup::string::solids_frac_of_string;
-use crate::syrup::{Charge, MAX_SOLIDS_FRAC, Stage, StageKey};
+use crate::syrup::{Charge, Ladder, MAX_SOLIDS_FRAC, StageKey};
 use crate::water::saturation_temperature_c;
 
 /// Half-width of an 80 % interval in standard deviations.
 pub const Z80: f64 = 1.2816;
-/// Standard deviation of a probe thermometer beyond its own offset, K.
-pub const THERMOMETER_SD_K: f64 = 0.7;
 /// Standard deviation of a kitchen scale, g.
 pub const SCALE_SD_G: f64 = 1.0;
+/// Standard deviation of a refractometer with a cooled, clear drop, °Brix.
+pub const REFRACTOMETER_SD_BRIX: f64 = 0.3;
 /// A string is judged to within this factor.
 pub const STRING_FACTOR: f64 = 1.6;
 
@@ -33,6 +35,11 @@ pub enum Reading {
         gross_g: f64,
         /// The empty pan, g.
         tare_g: f64,
+    },
+    /// What a refractometer shows for a cooled, clear drop.
+    Refractometer {
+        /// Shown strength, °Brix.
+        brix: f64,
     },
     /// Length of the string before it breaks.
     String {
@@ -60,9 +67,9 @@ impl Target {
     ///
     /// # Errors
     /// A strength outside 1–98 %.
-    pub fn solids_frac(self) -> Result<f64> {
+    pub fn solids_frac(self, ladder: &Ladder) -> Result<f64> {
         match self {
-            Self::Stage(key) => Ok(Stage::of(key).aim_frac()),
+            Self::Stage(key) => Ok(ladder.of(key).aim_frac()),
             Self::SolidsFrac(w) => within("The strength asked for", w, 0.01, MAX_SOLIDS_FRAC, "(fraction)"),
         }
     }
@@ -107,13 +114,19 @@ pub struct Strength {
 ///
 /// # Errors
 /// Readings no syrup of these solids can give, each with its own code.
-pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64) -> Result<Strength> {
+pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64, ladder: &Ladder) -> Result<Strength> {
     if solids.dissolved_g() <= 0.0 {
         return Err(CoreError::NoSugar);
     }
     match reading {
         Reading::Thermometer { boil_c } => by_thermometer(solids, boil_c, pressure_pa),
         Reading::Weight { gross_g, tare_g } => by_weight(solids, gross_g, tare_g),
+        Reading::Refractometer { brix } => {
+            let brix = within("The refractometer", brix, 1.0, MAX_BRIX, "°Brix")?;
+            let spread = Z80 * REFRACTOMETER_SD_BRIX;
+            let at = |brix: f64| solids_frac_of_brix(solids, brix);
+            Ok(Strength { frac: at(brix), low_frac: at(brix - spread), high_frac: at(brix + spread) })
+        }
         Reading::String { string_cm } => {
             let length = within("The string", string_cm, 0.05, 200.0, "cm")?;
             let factor = STRING_FACTOR.powf(Z80);
@@ -124,7 +137,7 @@ pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64) -> Resul
             })
         }
         Reading::Seen { stage } => {
-            let band = Stage::of(stage);
+            let band = ladder.of(stage);
             let frac = band.aim_frac();
             let half = Z80 * (band.high_frac - band.low_frac) / 3.0;
             Ok(Strength {
@@ -176,17 +189,18 @@ pub fn locate(
     reading: Reading,
     pressure_pa: f64,
     target: Option<Target>,
+    ladder: &Ladder,
 ) -> Result<Location> {
     let solids = charge.checked()?;
-    let strength = strength_of(&solids, reading, pressure_pa)?;
-    let target_solids_frac = target.map(Target::solids_frac).transpose()?;
+    let strength = strength_of(&solids, reading, pressure_pa, ladder)?;
+    let target_solids_frac = target.map(|t| t.solids_frac(ladder)).transpose()?;
     let to_lose =
         |from: f64| target_solids_frac.map(|to| solids.water_at(from.max(1e-6)) - solids.water_at(to));
     Ok(Location {
         solids_frac: strength.frac,
         solids_frac_low: strength.low_frac,
         solids_frac_high: strength.high_frac,
-        stage: Stage::at(strength.frac).key,
+        stage: ladder.at(strength.frac),
         water_g: solids.water_at(strength.frac.max(1e-6)),
         target_solids_frac,
         water_to_lose_g: to_lose(strength.frac),

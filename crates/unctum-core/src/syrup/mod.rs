@@ -3,18 +3,26 @@
 //! A [`Charge`] says what was weighed into the pan; everything else follows from it: strength, water
 //! activity ([`activity`]), boiling point and its inverse ([`boiling`]), density, viscosity,
 //! refractive index, solubility and heat ([`physical`]), the string between two fingers
-//! ([`string`]), the ladder of stages ([`stage`]), and where a reading puts the syrup ([`locate`]).
+//! ([`string`]), what spoon, water and pan show ([`signs`]), the ladder of stages ([`stage`]), where a
+//! reading puts the syrup ([`locate`]), what acid does ([`inversion`]) and whether it will grain
+//! ([`graining`]). [`sweetener`] and [`Contents`] turn what the cook weighs into a charge.
 
 pub mod activity;
 pub mod boiling;
 mod charge;
+mod contents;
+pub mod graining;
+pub mod inversion;
 pub mod locate;
 pub mod physical;
 mod properties;
+pub mod signs;
 pub mod stage;
 pub mod string;
+pub mod sweetener;
 
 pub use charge::{Charge, MAX_SOLIDS_FRAC};
+pub use contents::{Contents, Part, Poured};
 pub use locate::{Location, Reading, Target, locate};
 pub use properties::{Properties, properties};
-pub use stage::{Stage, StageKey};
+pub use stage::{Ladder, SCHOOLS, School, Stage, StageKey};

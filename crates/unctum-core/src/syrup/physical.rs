@@ -2,6 +2,7 @@
 //! strength as a fraction (0–1) and temperatures in °C.
 
 use crate::numeric::Pchip;
+use crate::syrup::Charge;
 
 /// Density, kg/m³: our own fourth-degree fit to the published 20 °C table (ICUMSA), within 0.001 % of
 /// it up to 80 % and smooth to 98 %; the change with temperature is within 0.1 % up to 80 °C.
@@ -19,6 +20,45 @@ pub fn viscosity_mpa_s(solids_frac: f64, temperature_c: f64) -> f64 {
     let x = percent / (1900.0 - 18.0 * percent);
     let fluidity = (30.0 - temperature_c) / (91.0 + temperature_c);
     10_f64.powf(22.46 * x - 0.114 + fluidity * (1.1 + 43.1 * x.powf(1.25)))
+}
+
+/// Strongest syrup a refractometer is followed to, °Brix.
+pub const MAX_BRIX: f64 = 85.0;
+/// A refractometer for sucrose reads this much low per per cent of reducing sugars, °Brix.
+const REDUCING_BRIX: f64 = 0.022;
+
+/// What a sucrose refractometer shows for a cooled, clear drop, °Brix; none beyond [`MAX_BRIX`].
+/// Glucose and fructose bend light a little less than sucrose (the usual invert correction).
+#[must_use]
+pub fn brix_refractometer(charge: &Charge) -> Option<f64> {
+    let solution_g = charge.dissolved_g() + charge.water_g;
+    let reducing_percent = 100.0 * charge.reducing_g / solution_g.max(1e-9);
+    let brix = 100.0 * charge.solids_frac() - REDUCING_BRIX * reducing_percent;
+    (brix <= MAX_BRIX).then_some(brix)
+}
+
+/// Strength (0–1) at which a drop of these solids shows `brix`; the inverse of
+/// [`brix_refractometer`].
+#[must_use]
+pub fn solids_frac_of_brix(solids: &Charge, brix: f64) -> f64 {
+    let reducing_share = solids.reducing_g / solids.dissolved_g().max(1e-9);
+    (brix / (100.0 - REDUCING_BRIX * 100.0 * reducing_share)).clamp(1e-6, 0.98)
+}
+
+/// Degrees Baumé (modulus 145) of a density at 20 °C against water.
+#[must_use]
+pub fn baume(solids_frac: f64) -> f64 {
+    145.0 * (1.0 - density_kg_m3(0.0, 20.0) / density_kg_m3(solids_frac, 20.0))
+}
+
+/// Sucrose in water against saturation: above 1 it wants to grain. Reducing sugars hold back some of
+/// the water: a published coefficient of 0.088 per gram of invert to a gram of water.
+#[must_use]
+pub fn supersaturation(charge: &Charge, temperature_c: f64) -> f64 {
+    let pure = solubility_frac(temperature_c.clamp(0.0, 100.0));
+    let per_water = pure / (1.0 - pure);
+    let held_back = (1.0 - 0.088 * charge.reducing_g / charge.water_g).max(0.3);
+    charge.sucrose_g / charge.water_g / (per_water * held_back)
 }
 
 /// Refractive index n_D at 20 °C through the published table (ICUMSA), against mass per cent.

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::error::{CoreError, Result};
+use crate::error::{CoreError, Result, within};
 
 /// A stage of the ladder.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize)]
@@ -60,9 +60,9 @@ const fn stage(
     Stage { key, name, local_name, sign, low_frac, high_frac }
 }
 
-/// The default ladder, weakest first. The published band of the thin syrup starts at 15 %; anything
-/// weaker is called thin as well.
-pub const LADDER: [Stage; 10] = [
+/// The stages with their words, at their default edges. The published band of the thin syrup starts
+/// at 15 %; anything weaker is called thin as well.
+const LADDER: [Stage; 10] = [
     stage(StageKey::Thin, "thin", "patli chashni", "runs like water off the spoon, not sticky", 0.0, 0.50),
     stage(StageKey::Sticky, "sticky", "chip-chipi", "tacky between the fingers, no string", 0.50, 0.65),
     stage(
@@ -124,34 +124,108 @@ pub const LADDER: [Stage; 10] = [
     stage(StageKey::Crack, "crack", "karak", "snaps when cold; beyond this it takes colour", 0.93, 0.98),
 ];
 
+/// A cook's own ladder: the edges between its ten stages, weakest first. Practitioners place “one
+/// string” anywhere from about 104 to 110 °C at sea level; which school a cook follows is her setting.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Ladder {
+    /// Strength (0–1) at which each stage after the first begins.
+    pub edges_frac: [f64; 9],
+}
+
+/// A school: where its followers place the stages.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct School {
+    /// Key.
+    pub key: &'static str,
+    /// Name in a few words.
+    pub name: &'static str,
+    /// How its followers tell a string.
+    pub about: &'static str,
+    /// Its ladder.
+    pub ladder: Ladder,
+}
+
+/// The schools that ship with the program.
+pub const SCHOOLS: [School; 3] = [
+    School {
+        key: "usual",
+        name: "Usual",
+        about: "One string is ½ to 1½ cm long before it breaks.",
+        ladder: Ladder { edges_frac: [0.50, 0.65, 0.73, 0.785, 0.825, 0.845, 0.87, 0.90, 0.93] },
+    },
+    School {
+        key: "early",
+        name: "Early string",
+        about: "The first thread that starts between the fingers already counts as one string.",
+        ladder: Ladder { edges_frac: [0.50, 0.60, 0.66, 0.735, 0.80, 0.84, 0.87, 0.90, 0.93] },
+    },
+    School {
+        key: "late",
+        name: "Late string",
+        about: "Only a thread that stretches well over a centimetre counts as one string.",
+        ladder: Ladder { edges_frac: [0.50, 0.65, 0.765, 0.805, 0.832, 0.85, 0.87, 0.90, 0.93] },
+    },
+];
+
+impl Default for Ladder {
+    fn default() -> Self {
+        SCHOOLS[0].ladder
+    }
+}
+
+impl Ladder {
+    /// # Errors
+    /// Edges that do not rise by at least half a per cent each, or lie outside 20–97 %.
+    pub fn check(&self) -> Result<()> {
+        for edge in self.edges_frac {
+            within("An edge of the ladder", edge, 0.2, 0.97, "(fraction)")?;
+        }
+        if self.edges_frac.windows(2).any(|pair| pair[1] - pair[0] < 0.005) {
+            return Err(CoreError::NotNow(
+                "Each stage has to begin at least half a per cent above the one before. Move its edge."
+                    .into(),
+            ));
+        }
+        Ok(())
+    }
+
+    /// The ten stages with this ladder's edges, weakest first.
+    #[must_use]
+    pub fn stages(&self) -> [Stage; 10] {
+        let mut stages = LADDER;
+        for (i, stage) in stages.iter_mut().enumerate() {
+            if i > 0 {
+                stage.low_frac = self.edges_frac[i - 1];
+            }
+            if i < 9 {
+                stage.high_frac = self.edges_frac[i];
+            }
+        }
+        stages
+    }
+
+    /// The stage at a strength (0–1).
+    #[must_use]
+    pub fn at(&self, solids_frac: f64) -> StageKey {
+        let passed = self.edges_frac.iter().filter(|edge| solids_frac >= **edge).count();
+        LADDER[passed].key
+    }
+
+    /// The stage of a key, with this ladder's edges.
+    #[must_use]
+    pub fn of(&self, key: StageKey) -> Stage {
+        self.stages()[key as usize]
+    }
+}
+
 impl Stage {
     /// Strength to aim for: the middle of the band.
     #[must_use]
     pub fn aim_frac(&self) -> f64 {
         0.5 * (self.low_frac + self.high_frac)
-    }
-
-    /// The stage at a strength (0–1).
-    #[must_use]
-    pub fn at(solids_frac: f64) -> &'static Self {
-        LADDER.iter().rev().find(|s| solids_frac >= s.low_frac).unwrap_or(&LADDER[0])
-    }
-
-    /// The stage of a key.
-    #[must_use]
-    pub fn of(key: StageKey) -> &'static Self {
-        LADDER.iter().find(|s| s.key == key).unwrap_or(&LADDER[0])
-    }
-
-    /// The stage named by a word such as `one-string`.
-    ///
-    /// # Errors
-    /// [`CoreError::Unknown`] for any other word.
-    pub fn named(word: &str) -> Result<&'static Self> {
-        LADDER
-            .iter()
-            .find(|s| s.key.word() == word)
-            .ok_or_else(|| CoreError::Unknown { kind: "stage", name: word.to_owned() })
     }
 }
 
@@ -179,14 +253,29 @@ mod tests {
     use super::*;
 
     #[test]
-    fn bands_meet_without_gap_and_words_agree_with_serde() {
-        for pair in LADDER.windows(2) {
-            assert!((pair[0].high_frac - pair[1].low_frac).abs() < f64::EPSILON);
+    fn every_school_is_a_ladder_whose_bands_meet() {
+        for school in SCHOOLS {
+            assert_eq!(school.ladder.check(), Ok(()), "{}", school.key);
+            let stages = school.ladder.stages();
+            for pair in stages.windows(2) {
+                assert!((pair[0].high_frac - pair[1].low_frac).abs() < f64::EPSILON);
+            }
+            for stage in stages {
+                assert_eq!(school.ladder.at(stage.low_frac), stage.key);
+                assert_eq!(school.ladder.of(stage.key), stage);
+                assert_eq!(school.ladder.at(stage.aim_frac()), stage.key);
+                assert_eq!(serde_json::to_value(stage.key).ok(), Some(stage.key.word().into()));
+            }
         }
-        for s in &LADDER {
-            assert_eq!(Stage::at(s.low_frac).key, s.key);
-            assert_eq!(serde_json::to_value(s.key).ok(), Some(s.key.word().into()));
-            assert_eq!(Stage::named(s.key.word()).map(|n| n.key), Ok(s.key));
-        }
+        assert_eq!(Ladder::default().stages(), LADDER, "the usual school is the ladder as written");
+    }
+
+    #[test]
+    fn a_ladder_with_missing_rungs_is_refused() {
+        let mut ladder = Ladder::default();
+        ladder.edges_frac[3] = ladder.edges_frac[2];
+        assert!(ladder.check().is_err());
+        ladder.edges_frac[3] = f64::NAN;
+        assert!(ladder.check().is_err());
     }
 }

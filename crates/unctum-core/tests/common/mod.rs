@@ -7,6 +7,7 @@ use unctum_core::batch::BatchSetup;
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind, Thermometer};
 use unctum_core::process::{Sweet, formula};
+use unctum_core::syrup::Ladder;
 use unctum_core::water::pressure_at_altitude_pa;
 
 pub fn catalogue(file: &str) -> String {
@@ -33,6 +34,7 @@ pub fn kadai() -> Pan {
         diameter_cm: 24.0,
         wall_height_cm: 9.0,
         heat_capacity_j_k: 850.0,
+        metal: None,
     }
 }
 
@@ -43,7 +45,7 @@ pub fn gas() -> Ring {
 pub fn cashew_batch() -> BatchSetup {
     let sweet = cashew_sheet();
     let method = sweet.method(None).expect("method");
-    let f = formula(&method.targets, &larder(), 400.0).expect("formula");
+    let f = formula(&method.targets, &larder(), 400.0, &Ladder::default()).expect("formula");
     BatchSetup {
         title: sweet.name.clone(),
         sweet_key: Some(sweet.key.clone()),
@@ -53,8 +55,9 @@ pub fn cashew_batch() -> BatchSetup {
         target_solids_frac: f.target_solids_frac,
         pan: kadai(),
         ring: gas(),
-        thermometer: Some(Thermometer { name: "Probe".into(), offset_k: 0.8 }),
+        thermometer: Some(Thermometer::with_offset("Probe", 0.8)),
         air: hill_air(),
         steps: method.steps.clone(),
+        ladder: Ladder::default(),
     }
 }

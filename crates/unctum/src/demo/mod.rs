@@ -15,7 +15,7 @@ use crate::catalogue::Catalogue;
 pub fn fill(store: &Store, now_ms: i64) -> Result<()> {
     let catalogue = Catalogue::load().map_err(StoreError::Core)?;
     store.write(|c| {
-        kitchen_rows::save(c, &kitchen::lantern_steps())?;
+        kitchen_rows::save(c, &kitchen::lantern_steps(), "Lantern Steps set up", now_ms)?;
         for past in past::PAST.iter().rev() {
             let setup = past.setup(&catalogue)?;
             let started_ms = past.started_ms(now_ms);

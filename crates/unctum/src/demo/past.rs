@@ -4,7 +4,7 @@ use unctum_core::CoreError;
 use unctum_core::batch::{BatchSetup, Texture, Verdict};
 use unctum_core::kitchen::Flame;
 use unctum_core::process::{formula, plain_syrup_steps};
-use unctum_core::syrup::{Charge, Stage, StageKey};
+use unctum_core::syrup::{Charge, StageKey};
 
 use super::kitchen::lantern_steps;
 use crate::catalogue::Catalogue;
@@ -92,37 +92,30 @@ impl Past {
     /// How it was set up.
     pub fn setup(&self, catalogue: &Catalogue) -> Result<BatchSetup, CoreError> {
         let kitchen = lantern_steps();
-        let choose = |i: usize, what| {
-            kitchen
-                .pans
-                .get(i)
-                .map(|p| p.value.clone())
-                .ok_or(CoreError::Unknown { kind: what, name: i.to_string() })
-        };
-        let pan = choose(self.pan, "pan")?;
-        let ring = kitchen
-            .rings
-            .get(self.ring)
-            .map(|r| r.value.clone())
-            .ok_or(CoreError::Unknown { kind: "ring", name: self.ring.to_string() })?;
+        let unknown = |kind: &'static str, i: usize| CoreError::Unknown { kind, name: i.to_string() };
+        let pan = kitchen.pans.get(self.pan).map(|p| p.pan.clone());
+        let pan = pan.ok_or_else(|| unknown("pan", self.pan))?;
+        let ring = kitchen.rings.get(self.ring).map(|r| r.ring.clone());
+        let ring = ring.ok_or_else(|| unknown("ring", self.ring))?;
         let plain = BatchSetup {
             title: String::new(),
             sweet_key: None,
             lines: Vec::new(),
             charge: Charge::sugar_and_water(1.0, 1.0),
             stage: OneString,
-            target_solids_frac: Stage::of(OneString).aim_frac(),
+            target_solids_frac: kitchen.ladder.of(OneString).aim_frac(),
             pan,
             ring,
-            thermometer: kitchen.thermometers.first().map(|t| t.value.clone()),
+            thermometer: kitchen.thermometers.first().map(|t| t.thermometer.clone()),
             air: kitchen.room.air()?,
             steps: Vec::new(),
+            ladder: kitchen.ladder,
         };
         match self.what {
             Sheet(base_g) => {
                 let sweet = catalogue.sweet("cashew-sheet")?;
                 let method = sweet.method(None)?;
-                let f = formula(&method.targets, &catalogue.larder, base_g)?;
+                let f = formula(&method.targets, &catalogue.larder, base_g, &kitchen.ladder)?;
                 Ok(BatchSetup {
                     title: sweet.name.clone(),
                     sweet_key: Some(sweet.key.clone()),
@@ -138,7 +131,7 @@ impl Past {
                 title: title.into(),
                 charge: Charge::sugar_and_water(sugar_g, water_g),
                 stage,
-                target_solids_frac: Stage::of(stage).aim_frac(),
+                target_solids_frac: kitchen.ladder.of(stage).aim_frac(),
                 steps: plain_syrup_steps(stage),
                 ..plain
             }),

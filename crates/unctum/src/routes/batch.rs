@@ -8,8 +8,9 @@ use unctum_core::CoreError;
 use unctum_core::batch::{
     BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, Verdict, is_over, state_at, summary,
 };
+use unctum_core::kitchen::KitchenDocument;
 use unctum_core::process::plain_syrup_steps;
-use unctum_core::syrup::{Charge, Stage, StageKey};
+use unctum_core::syrup::{Charge, StageKey};
 use unctum_store::batch::{self as rows, Batch};
 use unctum_store::kitchen;
 use utoipa::ToSchema;
@@ -126,7 +127,7 @@ fn line(batch: Batch, now_ms: i64) -> unctum_store::Result<BatchLine> {
 }
 
 /// The setup of a batch: everything a start asks for, copied from catalogue and kitchen.
-fn set_up(app: &App, ask: StartAsk, kitchen: &kitchen::Kitchen) -> Answer<BatchSetup> {
+fn set_up(app: &App, ask: StartAsk, kitchen: &KitchenDocument) -> Answer<BatchSetup> {
     let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
     let air = kitchen.room.air()?;
     let missing = |words: &str| Problem::from(CoreError::NotNow(words.to_owned()));
@@ -135,7 +136,8 @@ fn set_up(app: &App, ask: StartAsk, kitchen: &kitchen::Kitchen) -> Answer<BatchS
         let method = sweet.method(ask.method_key.as_deref())?;
         let base_g =
             ask.base_g.ok_or_else(|| missing("Say how much you want to make: the amount is missing."))?;
-        let formula = unctum_core::process::formula(&method.targets, &app.catalogue.larder, base_g)?;
+        let formula =
+            unctum_core::process::formula(&method.targets, &app.catalogue.larder, base_g, &kitchen.ladder)?;
         return Ok(BatchSetup {
             title: ask.title.unwrap_or_else(|| sweet.name.clone()),
             sweet_key: Some(key),
@@ -148,11 +150,12 @@ fn set_up(app: &App, ask: StartAsk, kitchen: &kitchen::Kitchen) -> Answer<BatchS
             thermometer: chosen.thermometer,
             air,
             steps: method.steps.clone(),
+            ladder: kitchen.ladder,
         });
     }
     let charge = ask.charge.ok_or_else(|| missing("Say what goes into the pan, or choose a sweet."))?;
     let stage = ask.stage.ok_or_else(|| missing("Say which stage the syrup is to reach."))?;
-    let band = Stage::of(stage);
+    let band = kitchen.ladder.of(stage);
     Ok(BatchSetup {
         title: ask.title.unwrap_or_else(|| format!("Syrup, {}", band.name)),
         sweet_key: None,
@@ -165,6 +168,7 @@ fn set_up(app: &App, ask: StartAsk, kitchen: &kitchen::Kitchen) -> Answer<BatchS
         thermometer: chosen.thermometer,
         air,
         steps: plain_syrup_steps(stage),
+        ladder: kitchen.ladder,
     })
 }
 

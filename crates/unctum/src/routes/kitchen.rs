@@ -1,65 +1,21 @@
-//! The kitchen as the cook set it up.
+//! The kitchen as the cook set it up, what it was before, and the checks that make it known better.
 
 use rocket::serde::json::Json;
-use rocket::{State, get, put};
+use rocket::{State, get, post, put};
 use serde::{Deserialize, Serialize};
-use unctum_core::kitchen::{Pan, Ring, Room, Thermometer};
+use unctum_core::kitchen::calibrate::{
+    self, BoilOffCheck, HeatingCheck, MeasureCheck, MeasureFound, PanCheck, PanFound, RingFound,
+    ThermometerCheck, ThermometerFound,
+};
+use unctum_core::kitchen::{KitchenDocument, Room};
+use unctum_core::syrup::{SCHOOLS, School, Stage};
 use unctum_core::water::saturation_temperature_c;
-use unctum_store::kitchen::{Kitchen, Numbered, load, save};
+use unctum_store::kitchen::{self as rows, load, save};
 use utoipa::ToSchema;
 
 use crate::app::{App, Change};
 use crate::body::Body;
 use crate::problem::{Answer, Problem};
-
-/// A ring with its number.
-#[derive(Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct NumberedRing {
-    /// Its number; left out for a new one.
-    #[serde(default)]
-    pub id: Option<i32>,
-    /// It.
-    pub ring: Ring,
-}
-
-/// A pan with its number.
-#[derive(Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct NumberedPan {
-    /// Its number; left out for a new one.
-    #[serde(default)]
-    pub id: Option<i32>,
-    /// It.
-    pub pan: Pan,
-}
-
-/// A thermometer with its number.
-#[derive(Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct NumberedThermometer {
-    /// Its number; left out for a new one.
-    #[serde(default)]
-    pub id: Option<i32>,
-    /// It.
-    pub thermometer: Thermometer,
-}
-
-/// The whole kitchen.
-#[derive(Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct KitchenDocument {
-    /// What the cook calls it.
-    pub name: String,
-    /// The air in it.
-    pub room: Room,
-    /// Its rings.
-    pub rings: Vec<NumberedRing>,
-    /// Its pans.
-    pub pans: Vec<NumberedPan>,
-    /// Its thermometers.
-    pub thermometers: Vec<NumberedThermometer>,
-}
 
 /// The kitchen with what follows from it.
 #[derive(Serialize, ToSchema)]
@@ -70,38 +26,29 @@ pub struct KitchenView {
     pub pressure_pa: f64,
     /// Boiling point of water here, °C.
     pub water_boil_c: f64,
+    /// The stages at the cook's own edges.
+    pub stages: Vec<Stage>,
 }
 
-fn numbered<T>(id: Option<i32>, value: T) -> Numbered<T> {
-    Numbered { id, value }
+/// A change of the kitchen that can be taken back.
+#[derive(Serialize, ToSchema)]
+pub struct KitchenChange {
+    /// Its number.
+    pub id: i32,
+    /// When, ms since 1970.
+    pub at_ms: i64,
+    /// What was done.
+    pub reason: String,
 }
 
-impl From<KitchenDocument> for Kitchen {
-    fn from(d: KitchenDocument) -> Self {
-        Self {
-            name: d.name,
-            room: d.room,
-            rings: d.rings.into_iter().map(|r| numbered(r.id, r.ring)).collect(),
-            pans: d.pans.into_iter().map(|p| numbered(p.id, p.pan)).collect(),
-            thermometers: d.thermometers.into_iter().map(|t| numbered(t.id, t.thermometer)).collect(),
-        }
-    }
-}
-
-fn view(k: Kitchen) -> Answer<Json<KitchenView>> {
-    let pressure_pa = k.room.air()?.pressure_pa;
-    let kitchen = KitchenDocument {
-        name: k.name,
-        room: k.room,
-        rings: k.rings.into_iter().map(|r| NumberedRing { id: r.id, ring: r.value }).collect(),
-        pans: k.pans.into_iter().map(|p| NumberedPan { id: p.id, pan: p.value }).collect(),
-        thermometers: k
-            .thermometers
-            .into_iter()
-            .map(|t| NumberedThermometer { id: t.id, thermometer: t.value })
-            .collect(),
-    };
-    Ok(Json(KitchenView { kitchen, pressure_pa, water_boil_c: saturation_temperature_c(pressure_pa) }))
+fn view(kitchen: KitchenDocument) -> Answer<Json<KitchenView>> {
+    let pressure_pa = kitchen.room.air()?.pressure_pa;
+    Ok(Json(KitchenView {
+        pressure_pa,
+        water_boil_c: saturation_temperature_c(pressure_pa),
+        stages: kitchen.ladder.stages().to_vec(),
+        kitchen,
+    }))
 }
 
 /// The kitchen.
@@ -114,16 +61,189 @@ pub async fn kitchen(app: &State<App>) -> Answer<Json<KitchenView>> {
     view(app.read(load).await?)
 }
 
-/// Replaces the kitchen; batches keep the copies they started with.
+/// Replaces the kitchen and keeps what it was; batches keep the copies they started with.
 ///
 /// # Errors
 /// 400, 413 or 422 with a sentence and a code; nothing is changed then.
 #[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = KitchenDocument,
+    params(("reason" = Option<String>, Query, description = "What was done, for the history.")),
     responses((status = 200, body = KitchenView), (status = 422, body = Problem)))]
-#[put("/kitchen", data = "<body>")]
-pub async fn save_kitchen(app: &State<App>, body: Body<KitchenDocument>) -> Answer<Json<KitchenView>> {
-    let wanted: Kitchen = body.0?.into();
-    let saved = app.write(move |c| save(c, &wanted).and_then(|()| load(c))).await?;
+#[put("/kitchen?<reason>", data = "<body>")]
+pub async fn save_kitchen(
+    app: &State<App>,
+    reason: Option<String>,
+    body: Body<KitchenDocument>,
+) -> Answer<Json<KitchenView>> {
+    let wanted = body.0?;
+    let now_ms = app.clock.now_ms();
+    let reason = reason.unwrap_or_else(|| "Kitchen changed".to_owned());
+    let saved = app.write(move |c| save(c, &wanted, &reason, now_ms).and_then(|()| load(c))).await?;
     app.tell(Change::Kitchen);
     view(saved)
+}
+
+/// The changes that can be taken back, newest first.
+///
+/// # Errors
+/// Those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", responses((status = 200, body = Vec<KitchenChange>)))]
+#[get("/kitchen/history")]
+pub async fn history(app: &State<App>) -> Answer<Json<Vec<KitchenChange>>> {
+    let changes = app.read(rows::history).await?;
+    let change = |c: rows::KitchenChange| KitchenChange { id: c.id, at_ms: c.at_ms, reason: c.reason };
+    Ok(Json(changes.into_iter().map(change).collect()))
+}
+
+/// Takes the newest change back.
+///
+/// # Errors
+/// 422 when there is none, or it is not the newest; nothing is changed then.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", params(("id" = i32, Path)),
+    responses((status = 200, body = KitchenView), (status = 422, body = Problem)))]
+#[post("/kitchen/history/<id>/undo")]
+pub async fn undo(app: &State<App>, id: i32) -> Answer<Json<KitchenView>> {
+    let restored = app.write(move |c| rows::undo(c, id).and_then(|()| load(c))).await?;
+    app.tell(Change::Kitchen);
+    view(restored)
+}
+
+/// The schools: where their followers place the stages.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", responses((status = 200, body = Vec<School>)))]
+#[get("/kitchen/schools")]
+pub fn schools() -> Json<&'static [School]> {
+    Json(&SCHOOLS)
+}
+
+/// A check of a ring by heating water, in a room.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({
+    "check": {"ring": {"name": "Left", "kind": "gas", "rated_power_w": 1800, "efficiency_frac": 0.42, "efficiency_sd": 0.08},
+        "pan": {"name": "Pan", "tare_g": 900, "diameter_cm": 22, "wall_height_cm": 9, "heat_capacity_j_k": 450},
+        "water_g": 1000, "flame_frac": 1, "from_c": 30, "to_c": 70, "took_s": 260},
+    "room": {"altitude_m": 1480, "room_c": 24}}))]
+pub struct HeatingAsk {
+    /// What was measured.
+    pub check: HeatingCheck,
+    /// The room.
+    #[serde(default)]
+    pub room: Room,
+}
+
+/// A check of a ring by boiling water off, in a room.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({
+    "check": {"ring": {"name": "Left", "kind": "gas", "rated_power_w": 1800, "efficiency_frac": 0.42, "efficiency_sd": 0.08},
+        "pan": {"name": "Pan", "tare_g": 900, "diameter_cm": 22, "wall_height_cm": 9, "heat_capacity_j_k": 450},
+        "flame_frac": 1, "gross_before_g": 2400, "gross_after_g": 2236, "took_s": 600},
+    "room": {"altitude_m": 1480, "room_c": 24}}))]
+pub struct BoilOffAsk {
+    /// What was measured.
+    pub check: BoilOffCheck,
+    /// The room.
+    #[serde(default)]
+    pub room: Room,
+}
+
+/// A check of a thermometer, in a room.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({
+    "check": {"thermometer": {"name": "Probe", "offset_k": 0}, "boiling_shown_c": 95.9, "ice_shown_c": 0.8},
+    "room": {"altitude_m": 1480, "room_c": 24}}))]
+pub struct ThermometerAsk {
+    /// What was read.
+    pub check: ThermometerCheck,
+    /// The room.
+    #[serde(default)]
+    pub room: Room,
+}
+
+/// The boil of water by a trusted thermometer.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"true_boil_c": 95.1}))]
+pub struct PressureAsk {
+    /// True temperature of boiling water, °C.
+    pub true_boil_c: f64,
+}
+
+/// The air pressure that tells.
+#[derive(Serialize, ToSchema)]
+pub struct PressureFound {
+    /// Air pressure, Pa.
+    pub pressure_pa: f64,
+    /// Its standard deviation, Pa.
+    pub sd_pa: f64,
+}
+
+/// Efficiency of a ring from water heated between two temperatures. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = HeatingAsk,
+    responses((status = 200, body = RingFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/ring-heating", data = "<body>")]
+pub fn ring_heating(body: Body<HeatingAsk>) -> Answer<Json<RingFound>> {
+    let ask = body.0?;
+    Ok(Json(calibrate::ring_by_heating(&ask.check, &ask.room.air()?)?))
+}
+
+/// Efficiency of a ring from what boils off in a counted time. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = BoilOffAsk,
+    responses((status = 200, body = RingFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/ring-boil-off", data = "<body>")]
+pub fn ring_boil_off(body: Body<BoilOffAsk>) -> Answer<Json<RingFound>> {
+    let ask = body.0?;
+    Ok(Json(calibrate::ring_by_boil_off(&ask.check, &ask.room.air()?)?))
+}
+
+/// Error of a thermometer from boiling water, and ice water if given. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = ThermometerAsk,
+    responses((status = 200, body = ThermometerFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/thermometer", data = "<body>")]
+pub fn check_thermometer(body: Body<ThermometerAsk>) -> Answer<Json<ThermometerFound>> {
+    let ask = body.0?;
+    Ok(Json(calibrate::thermometer(&ask.check, &ask.room.air()?)?))
+}
+
+/// Volume of a cup or spoon from the water in it. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = MeasureCheck,
+    responses((status = 200, body = MeasureFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/measure", data = "<body>")]
+pub fn check_measure(body: Body<MeasureCheck>) -> Answer<Json<MeasureFound>> {
+    Ok(Json(calibrate::measure(&body.0?)?))
+}
+
+/// Tare and stored heat of a pan from one weighing. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = PanCheck,
+    responses((status = 200, body = PanFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/pan", data = "<body>")]
+pub fn check_pan(body: Body<PanCheck>) -> Answer<Json<PanFound>> {
+    Ok(Json(calibrate::pan(&body.0?)?))
+}
+
+/// Air pressure from boiling water and a trusted thermometer. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = PressureAsk,
+    responses((status = 200, body = PressureFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/pressure", data = "<body>")]
+pub fn check_pressure(body: Body<PressureAsk>) -> Answer<Json<PressureFound>> {
+    let (pressure_pa, sd_pa) = calibrate::pressure_by_boiling(body.0?.true_boil_c)?;
+    Ok(Json(PressureFound { pressure_pa, sd_pa }))
 }

@@ -1,6 +1,7 @@
 //! The API under `/api/v1`, one file a room.
 
 pub mod batch;
+pub mod boil;
 pub mod kitchen;
 pub mod live;
 pub mod sweet;
@@ -20,9 +21,28 @@ pub fn all() -> Vec<Route> {
         syrup::stages,
         syrup::properties,
         syrup::locate,
-        syrup::boil_down,
+        syrup::sweeteners,
+        syrup::charge,
+        syrup::string,
+        syrup::invert,
+        syrup::graining,
+        boil::boil_down,
+        boil::terms,
+        boil::clock,
+        boil::correct,
+        boil::acid,
+        boil::milk,
         kitchen::kitchen,
         kitchen::save_kitchen,
+        kitchen::history,
+        kitchen::undo,
+        kitchen::schools,
+        kitchen::ring_heating,
+        kitchen::ring_boil_off,
+        kitchen::check_thermometer,
+        kitchen::check_measure,
+        kitchen::check_pan,
+        kitchen::check_pressure,
         sweet::sweets,
         sweet::sweet,
         sweet::formula,

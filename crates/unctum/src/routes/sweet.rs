@@ -4,11 +4,12 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::kitchen::{Flame, Pan, Ring, Thermometer};
+use unctum_core::kitchen::{Flame, KitchenDocument, Pan, Ring, Thermometer};
+use unctum_core::pan::program::Change;
 use unctum_core::pan::{BoilDownQuestion, StageSigns, TurnOff, boil_down, stage_signs};
 use unctum_core::process::{Formula, Sweet};
 use unctum_store::StoreError;
-use unctum_store::kitchen::{Kitchen, Numbered, load};
+use unctum_store::kitchen::load;
 use utoipa::ToSchema;
 
 use crate::app::App;
@@ -61,12 +62,16 @@ pub struct Chosen {
     pub thermometer: Option<Thermometer>,
 }
 
-fn pick<T: Clone>(what: &'static str, all: &[Numbered<T>], id: Option<i32>) -> Result<T, StoreError> {
+fn pick<T>(
+    what: &'static str,
+    mut all: impl Iterator<Item = (Option<i32>, T)>,
+    id: Option<i32>,
+) -> Result<T, StoreError> {
     let found = match id {
-        Some(id) => all.iter().find(|n| n.id == Some(id)),
-        None => all.first(),
+        Some(_) => all.find(|(known, _)| *known == id),
+        None => all.next(),
     };
-    found.map(|n| n.value.clone()).ok_or(StoreError::NotFound { what, id: id.unwrap_or(0) })
+    found.map(|(_, thing)| thing).ok_or(StoreError::NotFound { what, id: id.unwrap_or(0) })
 }
 
 /// Chooses from a kitchen by number; the first pan and ring where none is named.
@@ -74,16 +79,19 @@ fn pick<T: Clone>(what: &'static str, all: &[Numbered<T>], id: Option<i32>) -> R
 /// # Errors
 /// [`StoreError::NotFound`].
 pub fn choose(
-    kitchen: &Kitchen,
+    kitchen: &KitchenDocument,
     pan_id: Option<i32>,
     ring_id: Option<i32>,
     thermometer_id: Option<i32>,
 ) -> Result<Chosen, StoreError> {
     Ok(Chosen {
-        pan: pick("pan", &kitchen.pans, pan_id)?,
-        ring: pick("ring", &kitchen.rings, ring_id)?,
+        pan: pick("pan", kitchen.pans.iter().map(|p| (p.id, p.pan.clone())), pan_id)?,
+        ring: pick("ring", kitchen.rings.iter().map(|r| (r.id, r.ring.clone())), ring_id)?,
         thermometer: thermometer_id
-            .map(|id| pick("thermometer", &kitchen.thermometers, Some(id)))
+            .map(|id| {
+                let all = kitchen.thermometers.iter().map(|t| (t.id, t.thermometer.clone()));
+                pick("thermometer", all, Some(id))
+            })
             .transpose()?,
     })
 }
@@ -126,15 +134,17 @@ pub fn sweet<'a>(app: &'a State<App>, key: &str) -> Answer<Json<&'a Sweet>> {
 pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Answer<Json<FormulaAnswer>> {
     let ask = body.0?;
     let targets = &known(app.inner(), key)?.method(ask.method_key.as_deref())?.targets;
-    let formula = unctum_core::process::formula(targets, &app.catalogue.larder, ask.base_g)?;
     let kitchen = app.read(load).await?;
+    let formula = unctum_core::process::formula(targets, &app.catalogue.larder, ask.base_g, &kitchen.ladder)?;
     let chosen = choose(&kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
     let air = kitchen.room.air()?;
     let boil = boil_down(&BoilDownQuestion {
         charge: formula.charge,
         pan: chosen.pan.clone(),
         ring: chosen.ring,
-        flame_frac: Flame::Medium.frac(),
+        program: vec![Change::steady(Flame::Medium.frac())],
+        charge_water_sd_g: 0.0,
+        ladder: kitchen.ladder,
         air,
         thermometer: chosen.thermometer.clone(),
         target_frac: formula.target_solids_frac,
@@ -142,7 +152,7 @@ pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Ans
     })?;
     let thermometer = chosen.thermometer.as_ref();
     Ok(Json(FormulaAnswer {
-        signs: stage_signs(&formula.charge, formula.stage, &chosen.pan, thermometer, &air),
+        signs: stage_signs(&formula.charge, formula.stage, &chosen.pan, thermometer, &air, &kitchen.ladder),
         turn_off: boil.turn_off,
         may_boil_over: boil.may_boil_over,
         water_boil_c: unctum_core::water::saturation_temperature_c(air.pressure_pa),

@@ -1,15 +1,18 @@
-//! The syrup bench: questions without memory.
+//! A syrup standing still: properties, readings, strings. Questions without memory.
 
 use rocket::serde::json::Json;
 use rocket::{get, post};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
-use unctum_core::kitchen::{Flame, Pan, Ring, Room, Thermometer};
-use unctum_core::pan::{BoilDown, BoilDownQuestion};
-use unctum_core::syrup::locate::Target;
-use unctum_core::syrup::stage::LADDER;
-use unctum_core::syrup::{Charge, Location, Properties, Reading, Stage, StageKey};
-use unctum_core::water::air_pressure_pa;
+use unctum_core::error::within;
+use unctum_core::syrup::graining::{Graining, Provocation, graining as graining_of};
+use unctum_core::syrup::inversion::{self, AcidKind};
+use unctum_core::syrup::locate::{Target, strength_of};
+use unctum_core::syrup::signs::{Seen, seen};
+use unctum_core::syrup::string::{PulledString, pulled};
+use unctum_core::syrup::sweetener::{SWEETENERS, Sweetener};
+use unctum_core::syrup::{Charge, Contents, Ladder, Location, Poured, Properties, Reading, Stage, StageKey};
+use unctum_core::water::{SEA_LEVEL_PA, air_pressure_pa};
 use utoipa::ToSchema;
 
 use crate::body::Body;
@@ -28,6 +31,9 @@ pub struct PropertiesQuestion {
     /// Dissolved minerals, g.
     #[serde(default)]
     pub ash_g: f64,
+    /// Other dissolved solids, g.
+    #[serde(default)]
+    pub other_g: f64,
     /// What stays in the sieve, g.
     #[serde(default)]
     pub insoluble_g: f64,
@@ -42,6 +48,9 @@ pub struct PropertiesQuestion {
     /// Station pressure, Pa; wins over the altitude.
     #[serde(default)]
     pub pressure_pa: Option<f64>,
+    /// The cook's ladder; the usual one if left out.
+    #[serde(default)]
+    pub ladder: Ladder,
 }
 
 /// A charge, one reading, and where to go.
@@ -58,6 +67,9 @@ pub struct LocateQuestion {
     /// Dissolved minerals, g.
     #[serde(default)]
     pub ash_g: f64,
+    /// Other dissolved solids, g.
+    #[serde(default)]
+    pub other_g: f64,
     /// What stays in the sieve, g.
     #[serde(default)]
     pub insoluble_g: f64,
@@ -80,55 +92,40 @@ pub struct LocateQuestion {
     /// Strength to go to, 0–1; wins over the stage.
     #[serde(default)]
     pub target_solids_frac: Option<f64>,
+    /// The cook's ladder; the usual one if left out.
+    #[serde(default)]
+    pub ladder: Ladder,
 }
 
-/// A whole boil.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-#[schema(example = json!({
-    "charge": {"sucrose_g": 260, "water_g": 130},
-    "pan": {"name": "Kadai", "tare_g": 1850, "diameter_cm": 24, "wall_height_cm": 9, "heat_capacity_j_k": 850},
-    "ring": {"name": "Left", "kind": "gas", "rated_power_w": 1800, "efficiency_frac": 0.42, "efficiency_sd": 0.08},
-    "flame": "medium", "room": {"altitude_m": 1480, "room_c": 24}, "target_stage": "one-string"}))]
-pub struct BoilDownAsk {
-    /// What is in the pan.
-    pub charge: Charge,
-    /// The pan.
-    pub pan: Pan,
-    /// The ring.
-    pub ring: Ring,
-    /// Share of the full flame, 0–1; wins over the word.
-    #[serde(default)]
-    pub flame_frac: Option<f64>,
-    /// The flame in words.
-    #[serde(default)]
-    pub flame: Option<Flame>,
-    /// The thermometer to read temperatures on; a true one if left out.
-    #[serde(default)]
-    pub thermometer: Option<Thermometer>,
-    /// The room.
-    #[serde(default)]
-    pub room: Room,
-    /// Stage to land on.
-    #[serde(default)]
-    pub target_stage: Option<StageKey>,
-    /// Strength to land on, 0–1; wins over the stage.
-    #[serde(default)]
-    pub target_solids_frac: Option<f64>,
-    /// Most points in a series, 2–2,000.
-    #[serde(default)]
-    pub max_points: Option<u32>,
-}
-
-fn target(stage: Option<StageKey>, solids_frac: Option<f64>) -> Option<Target> {
+/// The target of a question: a strength if there is one, else a stage.
+pub fn target(stage: Option<StageKey>, solids_frac: Option<f64>) -> Option<Target> {
     solids_frac.map(Target::SolidsFrac).or(stage.map(Target::Stage))
 }
 
-/// The ladder of stages.
+/// The usual ladder of stages.
 #[utoipa::path(context_path = "/api/v1", tag = "syrup", responses((status = 200, body = Vec<Stage>)))]
 #[get("/syrup/stages")]
-pub fn stages() -> Json<&'static [Stage]> {
-    Json(&LADDER)
+pub fn stages() -> Json<[Stage; 10]> {
+    Json(Ladder::default().stages())
+}
+
+/// The sweeteners with their analyses.
+#[utoipa::path(context_path = "/api/v1", tag = "syrup", responses((status = 200, body = Vec<Sweetener>)))]
+#[get("/syrup/sweeteners")]
+pub fn sweeteners() -> Json<&'static [Sweetener]> {
+    Json(&SWEETENERS)
+}
+
+/// What sweeteners and water make in the pan.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body(content = Contents,
+        example = json!({"parts": [{"sweetener": "cane-jaggery", "mass_g": 300}], "water_g": 120, "strained": true})),
+    responses((status = 200, body = Poured), (status = 422, body = Problem)))]
+#[post("/syrup/charge", data = "<body>")]
+pub fn charge(body: Body<Contents>) -> Answer<Json<Poured>> {
+    Ok(Json(body.0?.poured()?))
 }
 
 /// What a syrup is like.
@@ -144,11 +141,14 @@ pub fn properties(body: Body<PropertiesQuestion>) -> Answer<Json<Properties>> {
         sucrose_g: q.sucrose_g,
         reducing_g: q.reducing_g,
         ash_g: q.ash_g,
+        other_g: q.other_g,
         insoluble_g: q.insoluble_g,
         water_g: q.water_g,
     };
+    q.ladder.check()?;
     let pressure_pa = air_pressure_pa(q.altitude_m, q.pressure_pa)?;
-    Ok(Json(unctum_core::syrup::properties(&charge, q.temperature_c.unwrap_or(20.0), pressure_pa)?))
+    let temperature_c = q.temperature_c.unwrap_or(20.0);
+    Ok(Json(unctum_core::syrup::properties(&charge, temperature_c, pressure_pa, &q.ladder)?))
 }
 
 /// Where a reading puts the syrup.
@@ -164,37 +164,175 @@ pub fn locate(body: Body<LocateQuestion>) -> Answer<Json<Location>> {
         sucrose_g: q.sucrose_g,
         reducing_g: q.reducing_g,
         ash_g: q.ash_g,
+        other_g: q.other_g,
         insoluble_g: q.insoluble_g,
         water_g: q.water_g,
     };
+    q.ladder.check()?;
     let pressure_pa = air_pressure_pa(q.altitude_m, q.pressure_pa)?;
     let target = target(q.target_stage, q.target_solids_frac);
-    Ok(Json(unctum_core::syrup::locate(&charge, q.reading, pressure_pa, target)?))
+    Ok(Json(unctum_core::syrup::locate(&charge, q.reading, pressure_pa, target, &q.ladder)?))
 }
 
-/// A whole boil: series, stages, turn-off, carry-over and spread.
+/// A string asked for by its strength, or a strength by its string.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"string_cm": 1.0}))]
+pub struct StringAsk {
+    /// Strength, 0–1.
+    #[serde(default)]
+    pub solids_frac: Option<f64>,
+    /// Length at which it breaks, cm, as a cook judges it.
+    #[serde(default)]
+    pub string_cm: Option<f64>,
+    /// Moments of the pull to give, 2–200; 24 if left out.
+    #[serde(default)]
+    pub max_points: Option<u32>,
+    /// The cook's ladder; the usual one if left out.
+    #[serde(default)]
+    pub ladder: Ladder,
+}
+
+/// The string of a strength, with what the other schools see.
+#[derive(Serialize, ToSchema)]
+pub struct StringAnswer {
+    /// Strength, 0–1.
+    pub solids_frac: f64,
+    /// Lower end of the 80 % interval: a length is judged to within a factor of 1.6; the strength
+    /// itself if that was asked.
+    pub solids_frac_low: f64,
+    /// Upper end of the same.
+    pub solids_frac_high: f64,
+    /// Stage.
+    pub stage: StageKey,
+    /// The string.
+    #[serde(flatten)]
+    pub string: PulledString,
+    /// Spoon, water and pan.
+    pub seen: Seen,
+}
+
+/// The string of a syrup, or the syrup of a string.
 ///
 /// # Errors
 /// 400, 413 or 422 with a sentence and a code.
-#[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body = BoilDownAsk,
-    responses((status = 200, body = BoilDown), (status = 400, body = Problem), (status = 413, body = Problem), (status = 422, body = Problem)))]
-#[post("/syrup/boil-down", data = "<body>")]
-pub fn boil_down(body: Body<BoilDownAsk>) -> Answer<Json<BoilDown>> {
+#[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body = StringAsk,
+    responses((status = 200, body = StringAnswer), (status = 422, body = Problem)))]
+#[post("/syrup/string", data = "<body>")]
+pub fn string(body: Body<StringAsk>) -> Answer<Json<StringAnswer>> {
     let q = body.0?;
-    let goal = target(q.target_stage, q.target_solids_frac)
-        .ok_or_else(|| CoreError::NotNow("Say which stage or strength to boil to.".into()))?;
-    let question = BoilDownQuestion {
-        charge: q.charge,
-        pan: q.pan,
-        ring: q.ring,
-        flame_frac: q
-            .flame_frac
-            .or(q.flame.map(Flame::frac))
-            .ok_or_else(|| CoreError::NotNow("Say how high the flame is.".into()))?,
-        air: q.room.air()?,
-        thermometer: q.thermometer,
-        target_frac: goal.solids_frac()?,
-        max_points: usize::try_from(q.max_points.unwrap_or(200)).unwrap_or(200),
+    q.ladder.check()?;
+    let (frac, low, high) = match (q.solids_frac, q.string_cm) {
+        (Some(w), None) => (w, w, w),
+        (None, Some(string_cm)) => {
+            let any_sugar = Charge::sugar_and_water(1.0, 1.0);
+            let found = strength_of(&any_sugar, Reading::String { string_cm }, SEA_LEVEL_PA, &q.ladder)?;
+            (found.frac, found.low_frac, found.high_frac)
+        }
+        _ => {
+            let words = "Give either the strength or the length of the string, not both and not neither.";
+            return Err(CoreError::NotNow(words.into()).into());
+        }
     };
-    Ok(Json(unctum_core::pan::boil_down(&question)?))
+    let points = usize::try_from(q.max_points.unwrap_or(24)).unwrap_or(24);
+    let string = pulled(frac, &q.ladder, points)?;
+    Ok(Json(StringAnswer {
+        solids_frac: frac,
+        solids_frac_low: low,
+        solids_frac_high: high,
+        stage: q.ladder.at(frac),
+        seen: seen(frac, &q.ladder),
+        string,
+    }))
+}
+
+/// A syrup held hot with acid in it.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"charge": {"sucrose_g": 700, "water_g": 300}, "temperature_c": 100, "duration_s": 300, "ph": 3.5}))]
+pub struct InvertAsk {
+    /// The syrup.
+    pub charge: Charge,
+    /// Its temperature, °C.
+    pub temperature_c: f64,
+    /// How long, s.
+    pub duration_s: f64,
+    /// Its pH, if known.
+    #[serde(default)]
+    pub ph: Option<f64>,
+    /// Or the acid in it.
+    #[serde(default)]
+    pub acid: Option<AcidKind>,
+    /// How much of the acid, g.
+    #[serde(default)]
+    pub acid_g: Option<f64>,
+}
+
+/// What the acid did.
+#[derive(Serialize, ToSchema)]
+pub struct InvertAnswer {
+    /// Share of the sucrose split, 0–1.
+    pub inverted_frac: f64,
+    /// pH computed with.
+    pub ph: f64,
+    /// Rate, 1/s.
+    pub rate_per_s: f64,
+    /// The syrup afterwards.
+    pub charge: Charge,
+}
+
+/// How much of the sugar acid and heat split.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body = InvertAsk,
+    responses((status = 200, body = InvertAnswer), (status = 422, body = Problem)))]
+#[post("/syrup/invert", data = "<body>")]
+pub fn invert(body: Body<InvertAsk>) -> Answer<Json<InvertAnswer>> {
+    let q = body.0?;
+    let charge = q.charge.checked()?;
+    let temperature_c = within("The temperature", q.temperature_c, 0.0, 180.0, "°C")?;
+    let duration_s = within("The time", q.duration_s, 0.0, 86_400.0, "s")?;
+    let ph = match (q.ph, q.acid) {
+        (Some(ph), None) => within("The pH", ph, 1.5, 9.0, "")?,
+        (None, Some(kind)) => inversion::ph(&charge, kind, q.acid_g.unwrap_or(0.0))?,
+        (None, None) => inversion::NEUTRAL_PH,
+        (Some(_), Some(_)) => {
+            let words = "Give either the pH or the acid that makes it, not both.";
+            return Err(CoreError::NotNow(words.into()).into());
+        }
+    };
+    let inverted_frac = inversion::inverted_frac(temperature_c, ph, duration_s);
+    Ok(Json(InvertAnswer {
+        inverted_frac,
+        ph,
+        rate_per_s: inversion::rate_per_s(temperature_c, ph),
+        charge: inversion::inverted(&charge, inverted_frac),
+    }))
+}
+
+/// A syrup that cools.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"charge": {"sucrose_g": 300, "water_g": 96}, "cooled_c": 30, "provocation": {"stirred": true}}))]
+pub struct GrainingAsk {
+    /// The syrup.
+    pub charge: Charge,
+    /// Temperature it cools to, °C.
+    pub cooled_c: f64,
+    /// What may set it off.
+    #[serde(default)]
+    pub provocation: Provocation,
+}
+
+/// Whether a syrup will grain as it cools, and what would hold it back.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body = GrainingAsk,
+    responses((status = 200, body = Graining), (status = 422, body = Problem)))]
+#[post("/syrup/graining", data = "<body>")]
+pub fn graining(body: Body<GrainingAsk>) -> Answer<Json<Graining>> {
+    let q = body.0?;
+    Ok(Json(graining_of(&q.charge, q.cooled_c, &q.provocation)?))
 }

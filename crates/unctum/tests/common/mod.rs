@@ -1,5 +1,5 @@
 //! A server on a real SQLite file in a folder of its own.
-#![allow(dead_code, clippy::expect_used)]
+#![allow(dead_code, clippy::expect_used, clippy::panic)]
 
 use rocket::http::{ContentType, Status};
 use rocket::local::blocking::Client;

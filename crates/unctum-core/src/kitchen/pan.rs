@@ -1,0 +1,86 @@
+//! Pans: what they weigh, hold and store.
+
+use serde::{Deserialize, Serialize};
+
+use crate::error::{Result, within};
+
+/// What a pan is made of, for its heat capacity.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum PanMetal {
+    /// Cast or sheet iron, enamelled or not.
+    Iron,
+    /// Stainless steel.
+    Steel,
+    /// Steel with an aluminium core.
+    Clad,
+    /// Aluminium.
+    Aluminium,
+    /// Copper, tinned or not.
+    Copper,
+    /// Brass or bell metal.
+    Brass,
+    /// Earthenware.
+    Clay,
+}
+
+impl PanMetal {
+    /// Specific heat, J/(kg·K), with its standard deviation (alloy and temperature).
+    #[must_use]
+    pub fn specific_heat_j_kg_k(self) -> (f64, f64) {
+        match self {
+            Self::Iron => (460.0, 20.0),
+            Self::Steel => (500.0, 15.0),
+            Self::Clad => (590.0, 50.0),
+            Self::Aluminium => (900.0, 20.0),
+            Self::Copper => (385.0, 10.0),
+            Self::Brass => (380.0, 10.0),
+            Self::Clay => (850.0, 80.0),
+        }
+    }
+}
+
+/// A pan, weighed once.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Pan {
+    /// What the cook calls it.
+    pub name: String,
+    /// Weight of the empty pan, g.
+    pub tare_g: f64,
+    /// Inner diameter, cm.
+    pub diameter_cm: f64,
+    /// Height of the wall, cm.
+    pub wall_height_cm: f64,
+    /// Heat capacity of base and wall together, J/K.
+    pub heat_capacity_j_k: f64,
+    /// What it is made of, if known.
+    #[serde(default)]
+    pub metal: Option<PanMetal>,
+}
+
+impl Pan {
+    /// Area of the base and of the open surface, m².
+    #[must_use]
+    pub fn base_m2(&self) -> f64 {
+        std::f64::consts::PI * (self.diameter_cm / 200.0).powi(2)
+    }
+
+    /// Volume to the rim, ml.
+    #[must_use]
+    pub fn capacity_ml(&self) -> f64 {
+        self.base_m2() * self.wall_height_cm * 1e4
+    }
+
+    /// # Errors
+    /// Measures no pan has.
+    pub fn check(&self) -> Result<()> {
+        within("The weight of the empty pan", self.tare_g, 0.0, 20_000.0, "g")?;
+        within("The diameter of the pan", self.diameter_cm, 8.0, 80.0, "cm")?;
+        within("The height of the wall", self.wall_height_cm, 2.0, 60.0, "cm")?;
+        within("The heat capacity of the pan", self.heat_capacity_j_k, 50.0, 20_000.0, "J/K")?;
+        Ok(())
+    }
+}

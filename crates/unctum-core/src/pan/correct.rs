@@ -1,0 +1,191 @@
+//! Putting a syrup right: water back when it went over, minutes and grams when it is under, two syrups
+//! into one, a cold one warmed, what is left after soaking brought back to strength.
+
+use serde::Serialize;
+
+use crate::error::{CoreError, Result, within};
+use crate::kitchen::{Air, Pan, Ring};
+use crate::pan::model::{Heat, PanModel, Stop};
+use crate::pan::program::HORIZON_S;
+use crate::syrup::locate::Strength;
+use crate::syrup::{Charge, Ladder, StageKey};
+
+/// Grams with their 80 % interval.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct GramRange {
+    /// Most likely, g.
+    pub mid_g: f64,
+    /// Lower end, g.
+    pub low_g: f64,
+    /// Upper end, g.
+    pub high_g: f64,
+}
+
+/// Minutes with their 80 % interval.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct MinuteRange {
+    /// Most likely, min.
+    pub mid_min: f64,
+    /// Lower end, min.
+    pub low_min: f64,
+    /// Upper end, min.
+    pub high_min: f64,
+}
+
+/// What brings a syrup to its strength.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Correction {
+    /// Strength now, 0–1.
+    pub solids_frac: f64,
+    /// Stage now.
+    pub stage: StageKey,
+    /// Strength to come to, 0–1.
+    pub target_solids_frac: f64,
+    /// Water to add, g; none if it has to lose some.
+    pub water_to_add: Option<GramRange>,
+    /// Water to boil away, g; none if it needs some.
+    pub water_to_lose: Option<GramRange>,
+    /// Minutes on the heat: to the boil, and on to the strength.
+    pub heat: Option<MinuteRange>,
+    /// The syrup when it is right, g.
+    pub syrup_g: f64,
+}
+
+/// Where a correction is made.
+#[derive(Debug, Clone, Copy)]
+pub struct Hob<'a> {
+    /// The pan.
+    pub pan: &'a Pan,
+    /// The ring.
+    pub ring: &'a Ring,
+    /// Share of the full flame, 0–1.
+    pub flame_frac: f64,
+    /// The air.
+    pub air: &'a Air,
+}
+
+impl Hob<'_> {
+    fn power_w(&self) -> Result<(f64, f64)> {
+        self.ring.check()?;
+        let flame = within("The flame", self.flame_frac, 0.01, 1.0, "(share of the full flame)")?;
+        Ok((self.ring.net_power_w(flame), self.ring.spread()))
+    }
+
+    fn minutes(&self, of: impl Fn(f64) -> Result<f64>) -> Result<MinuteRange> {
+        let (power_w, spread) = self.power_w()?;
+        Ok(MinuteRange {
+            mid_min: of(power_w)? / 60.0,
+            low_min: of(power_w * (1.0 + spread))? / 60.0,
+            high_min: of(power_w * (1.0 - spread).max(0.2))? / 60.0,
+        })
+    }
+}
+
+/// Brings a syrup that stands at `strength` and `from_c` to `target_frac`. `solids` tells what is
+/// dissolved in it; its water does not count.
+///
+/// # Errors
+/// A syrup, pan or target that cannot be.
+pub fn bring_to(
+    solids: &Charge,
+    strength: Strength,
+    from_c: f64,
+    target_frac: f64,
+    hob: &Hob<'_>,
+    ladder: &Ladder,
+) -> Result<Correction> {
+    let target_frac = within("The strength asked for", target_frac, 0.05, 0.95, "(fraction)")?;
+    let from_c = within("The temperature of the syrup", from_c, 0.0, 200.0, "°C")?;
+    let now =
+        solids.at_strength(within("The strength", strength.frac, 0.01, 0.98, "(fraction)")?).checked()?;
+    let to_lose = |frac: f64| solids.water_at(frac.clamp(0.01, 0.98)) - solids.water_at(target_frac);
+    let (mid_g, low_g, high_g) =
+        (to_lose(strength.frac), to_lose(strength.high_frac), to_lose(strength.low_frac));
+    let under = mid_g > 0.0;
+    let model = PanModel::new(&now, hob.pan, *hob.air)?;
+    let heat = hob.minutes(|power_w| {
+        let mut state = model.start(from_c.min(model.boil_c(now.water_g)));
+        if under {
+            follow(&model, &mut state, power_w, Stop::AtStrength(target_frac))
+        } else {
+            // The added water cools it: back to the boil.
+            model.pour_in(&mut state, -mid_g);
+            follow(&model, &mut state, power_w, Stop::AtBoil)
+        }
+    })?;
+    Ok(Correction {
+        solids_frac: strength.frac,
+        stage: ladder.at(strength.frac),
+        target_solids_frac: target_frac,
+        water_to_add: (!under).then_some(GramRange { mid_g: -mid_g, low_g: -high_g, high_g: -low_g }),
+        water_to_lose: under.then_some(GramRange { mid_g, low_g, high_g }),
+        heat: Some(heat),
+        syrup_g: solids.at_strength(target_frac).total_g(),
+    })
+}
+
+fn follow(model: &PanModel, state: &mut crate::pan::PanState, power_w: f64, stop: Stop) -> Result<f64> {
+    let from_s = state.elapsed_s;
+    if model.advance(state, Heat::On(power_w), HORIZON_S, stop, |_| {}) {
+        Ok(state.elapsed_s - from_s)
+    } else {
+        Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 })
+    }
+}
+
+/// Two syrups in one pan.
+///
+/// # Errors
+/// A syrup that cannot be.
+pub fn mix(a: &Charge, b: &Charge) -> Result<Charge> {
+    a.checked()?.plus(b.checked()?).checked()
+}
+
+/// A cold syrup warmed for use.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Warmed {
+    /// Minutes on the heat.
+    pub heat: MinuteRange,
+    /// Water lost on the way, g: add as much to keep the strength.
+    pub water_lost_g: f64,
+    /// Strength when warm, 0–1.
+    pub solids_frac: f64,
+    /// Stage when warm.
+    pub stage: StageKey,
+}
+
+/// Warms a syrup from `from_c` to `to_c`, below its boil.
+///
+/// # Errors
+/// A syrup or pan that cannot be; temperatures that do not rise, or beyond the boil.
+pub fn warm(charge: &Charge, from_c: f64, to_c: f64, hob: &Hob<'_>, ladder: &Ladder) -> Result<Warmed> {
+    let model = PanModel::new(charge, hob.pan, *hob.air)?;
+    let boil_c = model.boil_c(charge.water_g);
+    let from_c = within("The temperature of the syrup", from_c, 0.0, boil_c, "°C")?;
+    let to_c = within("The temperature to warm to", to_c, from_c, boil_c - 0.5, "°C")?;
+    let climb = |power_w: f64| {
+        let mut state = model.start(from_c);
+        while state.liquid_c < to_c {
+            let before = state;
+            model.advance(&mut state, Heat::On(power_w), 10.0, Stop::Never, |_| {});
+            if state.elapsed_s > HORIZON_S
+                || state.liquid_c <= before.liquid_c + 1e-4 && state.elapsed_s > 60.0
+            {
+                return Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 });
+            }
+        }
+        Ok(state)
+    };
+    let state = climb(hob.power_w()?.0)?;
+    let solids_frac = model.solids_frac(state.water_g);
+    Ok(Warmed {
+        heat: hob.minutes(|power_w| climb(power_w).map(|s| s.elapsed_s))?,
+        water_lost_g: charge.water_g - state.water_g,
+        solids_frac,
+        stage: ladder.at(solids_frac),
+    })
+}

@@ -1,0 +1,11 @@
+DROP TABLE kitchen_history;
+DROP TABLE measure;
+DROP TABLE tray;
+ALTER TABLE thermometer DROP COLUMN sd_k;
+ALTER TABLE thermometer DROP COLUMN ice_offset_k;
+ALTER TABLE pan DROP COLUMN metal;
+ALTER TABLE kitchen DROP COLUMN ladder_json;
+ALTER TABLE kitchen DROP COLUMN mass_unit;
+ALTER TABLE kitchen DROP COLUMN temperature_unit;
+ALTER TABLE kitchen DROP COLUMN refractometer_offset_brix;
+ALTER TABLE kitchen DROP COLUMN scale_step_g;
