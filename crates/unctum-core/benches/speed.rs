@@ -4,7 +4,7 @@
 use divan::{Bencher, black_box};
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 use unctum_core::pan::PanModel;
-use unctum_core::pan::program::{Change, Run};
+use unctum_core::pan::program::{HobChange, Run};
 use unctum_core::pan::{BoilDownQuestion, boil_down, landing_frac};
 use unctum_core::syrup::{Charge, Ladder, properties};
 use unctum_core::water::SEA_LEVEL_PA;
@@ -25,7 +25,7 @@ fn question() -> BoilDownQuestion {
             metal: None,
         },
         ring: Ring::of_kind("ring", RingKind::Gas, 3000.0),
-        program: vec![Change::steady(0.7)],
+        program: vec![HobChange::steady(0.7)],
         charge_water_sd_g: 0.0,
         ladder: Ladder::default(),
         air: Air::default(),

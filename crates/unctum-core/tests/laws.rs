@@ -6,7 +6,7 @@ use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 use unctum_core::pan::clock::{ClockZero, retime, strength_after};
 use unctum_core::pan::correct::{Hob, bring_to, mix, warm};
 use unctum_core::pan::milk::{Milk, reduce, scorch_limit_w_m2};
-use unctum_core::pan::program::{Change, check_program};
+use unctum_core::pan::program::{HobChange, check_program};
 use unctum_core::pan::terms::stage_terms;
 use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
 use unctum_core::syrup::boiling::{boil_c, solids_frac_boiling_at};
@@ -27,7 +27,7 @@ fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
     }
 }
 
-fn question(charge: Charge, program: Vec<Change>) -> BoilDownQuestion {
+fn question(charge: Charge, program: Vec<HobChange>) -> BoilDownQuestion {
     BoilDownQuestion {
         charge,
         pan: pan(24.0, 600.0),
@@ -170,7 +170,7 @@ proptest! {
 fn doubt_widens_the_interval_and_calibration_narrows_it() {
     let charge = Charge::sugar_and_water(300.0, 200.0);
     let width = |efficiency_sd: f64, water_sd_g: f64| {
-        let mut q = question(charge, vec![Change::steady(0.55)]);
+        let mut q = question(charge, vec![HobChange::steady(0.55)]);
         q.ring.efficiency_sd = efficiency_sd;
         q.charge_water_sd_g = water_sd_g;
         let at = boil_down(&q).expect("reachable").turn_off.at;
@@ -199,7 +199,7 @@ fn normals() -> impl FnMut() -> f64 {
 fn the_interval_agrees_with_sampling() {
     use unctum_core::pan::model::Factors;
     use unctum_core::pan::program::Run;
-    let mut q = question(Charge::sugar_and_water(300.0, 180.0), vec![Change::steady(0.55)]);
+    let mut q = question(Charge::sugar_and_water(300.0, 180.0), vec![HobChange::steady(0.55)]);
     q.charge_water_sd_g = 4.0;
     let claimed = boil_down(&q).expect("reachable");
     let off_frac = claimed.turn_off.solids_frac;
@@ -234,26 +234,26 @@ fn the_interval_agrees_with_sampling() {
 fn a_program_bends_the_boil_and_mistakes_in_it_are_told() {
     let charge = Charge::sugar_and_water(300.0, 200.0);
     let time =
-        |program: Vec<Change>| boil_down(&question(charge, program)).expect("reachable").turn_off.at.mid_s;
-    let steady = time(vec![Change::steady(0.55)]);
-    let down = |from_s: f64| Change { from_s, ..Change::steady(0.25) };
-    assert!(time(vec![Change::steady(0.55), down(300.0)]) > steady);
-    assert!(time(vec![Change::steady(1.0)]) < steady);
-    let lid = Change { lid: true, ..Change::steady(0.55) };
+        |program: Vec<HobChange>| boil_down(&question(charge, program)).expect("reachable").turn_off.at.mid_s;
+    let steady = time(vec![HobChange::steady(0.55)]);
+    let down = |from_s: f64| HobChange { from_s, ..HobChange::steady(0.25) };
+    assert!(time(vec![HobChange::steady(0.55), down(300.0)]) > steady);
+    assert!(time(vec![HobChange::steady(1.0)]) < steady);
+    let lid = HobChange { lid: true, ..HobChange::steady(0.55) };
     // Under a lid less water leaves on the way to the boil, so more is left to boil off.
-    let lidded = time(vec![lid, Change { from_s: 240.0, ..Change::steady(0.55) }]);
+    let lidded = time(vec![lid, HobChange { from_s: 240.0, ..HobChange::steady(0.55) }]);
     assert!((lidded - steady).abs() > 1.0 && (lidded / steady - 1.0).abs() < 0.1);
-    let pour = Change { from_s: 600.0, water_added_g: 50.0, ..Change::steady(0.55) };
-    let poured = boil_down(&question(charge, vec![Change::steady(0.55), pour])).expect("reachable");
+    let pour = HobChange { from_s: 600.0, water_added_g: 50.0, ..HobChange::steady(0.55) };
+    let poured = boil_down(&question(charge, vec![HobChange::steady(0.55), pour])).expect("reachable");
     assert!(poured.turn_off.at.mid_s > steady + 60.0);
     assert!(poured.series.windows(2).all(|p| p[0].elapsed_s <= p[1].elapsed_s));
     for bad in [
         vec![],
         vec![down(10.0)],
-        vec![Change::steady(0.5), down(100.0), down(50.0)],
-        vec![Change::steady(0.0)],
-        vec![Change::steady(1.5)],
-        vec![Change { water_added_g: f64::NAN, ..Change::steady(0.5) }],
+        vec![HobChange::steady(0.5), down(100.0), down(50.0)],
+        vec![HobChange::steady(0.0)],
+        vec![HobChange::steady(1.5)],
+        vec![HobChange { water_added_g: f64::NAN, ..HobChange::steady(0.5) }],
     ] {
         assert!(check_program(&bad).is_err(), "{bad:?}");
     }
@@ -262,7 +262,7 @@ fn a_program_bends_the_boil_and_mistakes_in_it_are_told() {
 #[test]
 fn sugar_dissolves_before_it_boils_and_sooner_when_stirred() {
     let at = |stirring: bool, water_g: f64| {
-        let program = vec![Change { stirring, ..Change::steady(0.55) }];
+        let program = vec![HobChange { stirring, ..HobChange::steady(0.55) }];
         let answer =
             boil_down(&question(Charge::sugar_and_water(300.0, water_g), program)).expect("reachable");
         (answer.dissolved_at_s, answer.boils_at.map(|m| m.mid_s))
@@ -280,7 +280,7 @@ fn a_clock_rule_holds_only_where_it_was_learnt() {
     let of = |sugar_g: f64, diameter_cm: f64| BoilDownQuestion {
         pan: pan(diameter_cm, 500.0),
         ring: ring.clone(),
-        ..question(Charge::sugar_and_water(sugar_g, sugar_g / 1.5), vec![Change::steady(1.0)])
+        ..question(Charge::sugar_and_water(sugar_g, sugar_g / 1.5), vec![HobChange::steady(1.0)])
     };
     let (small, big) = (of(480.0, 24.0), of(1440.0, 28.0));
     let rule = retime(&small, &big, ClockZero::Boil, 8.0).expect("possible");
@@ -352,7 +352,7 @@ fn milk_is_held_back_by_scorching_and_keeps_its_solids() {
 
 #[test]
 fn every_stage_is_said_in_every_schools_terms() {
-    let q = question(Charge::sugar_and_water(300.0, 200.0), vec![Change::steady(0.55)]);
+    let q = question(Charge::sugar_and_water(300.0, 200.0), vec![HobChange::steady(0.55)]);
     let terms = stage_terms(&q).expect("possible");
     assert_eq!(terms.first().map(|t| t.stage), Some(StageKey::Sticky), "from where it starts");
     for t in &terms {

@@ -2,7 +2,7 @@
 #![allow(clippy::expect_used, missing_docs)]
 
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
-use unctum_core::pan::program::Change;
+use unctum_core::pan::program::HobChange;
 use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
 use unctum_core::syrup::{Charge, Ladder};
 
@@ -87,7 +87,7 @@ fn turning_off_when_told_lands_on_the_target() {
         charge: Charge::sugar_and_water(260.0, 130.0),
         pan: pan(20.0, 1150.0),
         ring: Ring::of_kind("large", RingKind::Gas, 3000.0),
-        program: vec![Change::steady(0.55)],
+        program: vec![HobChange::steady(0.55)],
         charge_water_sd_g: 0.0,
         ladder: Ladder::default(),
         air: Air::default(),

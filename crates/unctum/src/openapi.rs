@@ -27,7 +27,7 @@ use crate::routes::{batch, boil, kitchen, live, sweet, syrup, system};
         syrup::graining,
         boil::boil_down,
         boil::terms,
-        boil::clock,
+        boil::clock_rule,
         boil::correct,
         boil::acid,
         boil::milk,

@@ -85,6 +85,16 @@ fn the_description_and_the_routes_agree() {
     described.sort();
     routed.sort();
     assert_eq!(described, routed);
+
+    let operations = description["paths"].as_object().into_iter().flatten();
+    let mut ids: Vec<&str> = operations
+        .flat_map(|(_, item)| item.as_object().into_iter().flatten())
+        .filter_map(|(_, operation)| operation["operationId"].as_str())
+        .collect();
+    let all = ids.len();
+    ids.sort_unstable();
+    ids.dedup();
+    assert_eq!(ids.len(), all, "each operation has a name of its own");
 }
 
 #[test]

@@ -517,7 +517,7 @@ export interface paths {
          * @description # Errors
          *     400, 413 or 422 with a sentence and a code.
          */
-        post: operations["clock"];
+        post: operations["clock_rule"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1204,7 +1204,7 @@ export interface components {
             /** @description The pan. */
             pan: components["schemas"]["Pan"];
             /** @description Flame, lid, spoon and jug over time; wins over a steady flame. */
-            program?: components["schemas"]["Change"][] | null;
+            program?: components["schemas"]["HobChange"][] | null;
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
             /** @description The room. */
@@ -1486,6 +1486,8 @@ export interface components {
             from_c?: number | null;
             /** @description Where. */
             hob: components["schemas"]["HobAsk"];
+            /** @description The errors of her instruments, if the reading still has them in it. */
+            instruments?: components["schemas"]["Instruments"];
             /** @enum {string} */
             kind: "to_strength";
             /** @description The cook's ladder; the usual one if left out. */
@@ -1536,6 +1538,16 @@ export interface components {
              * @description Strength now, 0–1.
              */
             solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of its 80 % interval.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of its 80 % interval.
+             */
+            solids_frac_low: number;
             /** @description Stage now. */
             stage: components["schemas"]["StageKey"];
             /**
@@ -1584,6 +1596,24 @@ export interface components {
          * @enum {string}
          */
         Flame: "off" | "low" | "medium" | "high";
+        /** @description Where the words for the flame stand on a dial from 0 to 1. */
+        FlameDial: {
+            /**
+             * Format: double
+             * @description High.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Low.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Medium.
+             */
+            medium: number;
+        };
         /** @description The amounts and masses of one batch. */
         Formula: {
             /** @description Allergens. */
@@ -1729,13 +1759,13 @@ export interface components {
         };
         /** @description The risk and what it comes from. */
         Graining: {
-            /** @description What would lower it, best first. */
-            measures: components["schemas"]["Measure"][];
             /**
              * Format: double
              * @description Share of the dissolved sugars that are reducing, 0–1.
              */
             reducing_frac: number;
+            /** @description What would lower it, best first. */
+            remedies: components["schemas"]["Remedy"][];
             /**
              * Format: double
              * @description Risk that it grains before it is used, 0–1: a judgement.
@@ -1874,11 +1904,44 @@ export interface components {
             /** @description The room. */
             room?: components["schemas"]["Room"];
         };
+        /** @description One change at the hob, and what holds from then on. */
+        HobChange: {
+            /**
+             * Format: double
+             * @description Share of the full flame from then on, 0–1.
+             */
+            flame_frac: number;
+            /**
+             * Format: double
+             * @description When, s from the start.
+             */
+            from_s: number;
+            /** @description Whether a lid is on. */
+            lid?: boolean;
+            /** @description Whether it is stirred. */
+            stirring?: boolean;
+            /**
+             * Format: double
+             * @description Water poured in at that moment, g.
+             */
+            water_added_g?: number;
+        };
         /**
          * @description What a drop does in a bowl of cold water.
          * @enum {string}
          */
         InWater: "dissolves" | "lies" | "flat_ball" | "firm_ball" | "hard_ball" | "threads";
+        /** @description The errors of the cook's own instruments, to be taken out of what they show. */
+        Instruments: {
+            /**
+             * Format: double
+             * @description How much too high her refractometer reads, °Brix.
+             * @default 0
+             */
+            refractometer_offset_brix: number;
+            /** @default null */
+            thermometer: components["schemas"]["Thermometer"] | null;
+        };
         /** @description What the acid did. */
         InvertAnswer: {
             /** @description The syrup afterwards. */
@@ -1974,6 +2037,8 @@ export interface components {
         };
         /** @description The kitchen with what follows from it. */
         KitchenView: {
+            /** @description Where the words for the flame stand. */
+            flame_dial: components["schemas"]["FlameDial"];
             /** @description As the cook set it up. */
             kitchen: components["schemas"]["KitchenDocument"];
             /**
@@ -2039,6 +2104,8 @@ export interface components {
              * @description What stays in the sieve, g.
              */
             insoluble_g?: number;
+            /** @description The errors of her instruments, if the reading still has them in it. */
+            instruments?: components["schemas"]["Instruments"];
             /** @description The cook's ladder; the usual one if left out. */
             ladder?: components["schemas"]["Ladder"];
             /**
@@ -2051,7 +2118,7 @@ export interface components {
              * @description Station pressure, Pa; wins over the altitude.
              */
             pressure_pa?: number | null;
-            /** @description What was read, instrument errors taken out. */
+            /** @description What was read. */
             reading: components["schemas"]["Reading"];
             /**
              * Format: double
@@ -2465,6 +2532,11 @@ export interface components {
         Phase: "ready" | "syrup" | "mass" | "done" | "given_up";
         /** @description One point of the boil. */
         Point: {
+            /**
+             * Format: double
+             * @description What a refractometer shows for a cooled drop, °Brix; none beyond what one reads.
+             */
+            brix?: number | null;
             /**
              * Format: double
              * @description See `elapsed_low_s`.
@@ -2892,6 +2964,16 @@ export interface components {
              * @description Water to boil away, g.
              */
             water_to_lose_g: number;
+        };
+        /** @description Something that lowers the risk, and to what. */
+        Remedy: {
+            /**
+             * Format: double
+             * @description Risk that is left then, 0–1.
+             */
+            risk_frac: number;
+            /** @description What to do. */
+            words: string;
         };
         /** @description A rule learnt on one pan, for another. */
         Retimed: {
@@ -4394,7 +4476,7 @@ export interface operations {
             };
         };
     };
-    clock: {
+    clock_rule: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,5 +1,5 @@
 import type { Api } from '@/api/client'
-import { celsius, clock, grams, stringLength } from '@/units/format'
+import { celsius, clock, degreeUnit, gramUnit, grams, stringLength } from '@/units/format'
 
 export interface Said {
   /** What to do now, a few words. */
@@ -20,7 +20,7 @@ export function sayAdvice(
   const step = setup.steps.find((s) => s.key === state.current_step)
   const stage = stageName(setup.stage)
   const off = syrup
-    ? `${grams(syrup.turn_off_gross_g)} g on the scale or ${celsius(syrup.turn_off_shown_c)} °C on the thermometer`
+    ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale or ${celsius(syrup.turn_off_shown_c)} ${degreeUnit()} on the thermometer`
     : ''
   switch (advice.kind) {
     case 'heat_on':
@@ -61,7 +61,7 @@ export function sayAdvice(
       }
     case 'add_water':
       return {
-        headline: `Pour in ${grams(advice.water_g)} g of water`,
+        headline: `Pour in ${grams(advice.water_g)} ${gramUnit()} of water`,
         detail: `It went past ${stage}. Hot water, poured slowly down the side: it spits. Then back to the boil.`,
         urgent: true,
       }

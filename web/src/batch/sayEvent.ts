@@ -1,5 +1,5 @@
 import type { Api } from '@/api/client'
-import { celsius, grams, number } from '@/units/format'
+import { celsius, degreeUnit, gramUnit, grams, number } from '@/units/format'
 
 /** An entry of the log, in kitchen words. */
 export function sayEvent(
@@ -21,7 +21,7 @@ export function sayEvent(
     case 'reading':
       return sayReading(logged.reading, setup, stageName)
     case 'water_added':
-      return `${grams(logged.water_g)} g of water poured in`
+      return `${grams(logged.water_g)} ${gramUnit()} of water poured in`
     case 'undone':
       return 'Taken back'
     case 'given_up':
@@ -36,9 +36,9 @@ function sayReading(
 ): string {
   switch (reading.kind) {
     case 'weight':
-      return `Weighed ${grams(reading.gross_g)} g`
+      return `Weighed ${grams(reading.gross_g)} ${gramUnit()}`
     case 'thermometer':
-      return `${setup.thermometer?.name ?? 'Thermometer'} showed ${celsius(reading.shown_c)} °C`
+      return `${setup.thermometer?.name ?? 'Thermometer'} showed ${celsius(reading.shown_c)} ${degreeUnit()}`
     case 'string':
       return `String of ${number(reading.string_cm, 1)} cm`
     case 'seen':

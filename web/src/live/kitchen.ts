@@ -1,27 +1,30 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { units } from '@/units/format'
 
 /** The kitchen and the ladder: what every room looks at. */
 export const useKitchen = defineStore('kitchen', () => {
   const view = ref<Api<'KitchenView'>>()
-  const ladder = ref<Api<'Stage'>[]>([])
   const trouble = ref('')
+
+  /** Takes over a kitchen that the server answered with. */
+  function take(kitchen: Api<'KitchenView'>): void {
+    view.value = kitchen
+    units.temperature = kitchen.kitchen.bench?.temperature_unit ?? 'celsius'
+    units.mass = kitchen.kitchen.bench?.mass_unit ?? 'metric'
+  }
 
   async function load(): Promise<void> {
     try {
-      const [kitchen, stages] = await Promise.all([
-        answer(api.GET('/api/v1/kitchen')),
-        answer(api.GET('/api/v1/syrup/stages')),
-      ])
-      view.value = kitchen
-      ladder.value = stages
+      take(await answer(api.GET('/api/v1/kitchen')))
       trouble.value = ''
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
     }
   }
 
+  const ladder = computed(() => view.value?.stages ?? [])
   const rings = computed(() => view.value?.kitchen.rings ?? [])
   const pans = computed(() => view.value?.kitchen.pans ?? [])
   const thermometers = computed(() => view.value?.kitchen.thermometers ?? [])
@@ -32,5 +35,5 @@ export const useKitchen = defineStore('kitchen', () => {
       : (thermometers.value.find((t) => t.id === id) ?? thermometers.value[0])
   const stageName = (key: string) => ladder.value.find((s) => s.key === key)?.name ?? key
 
-  return { view, ladder, trouble, load, rings, pans, thermometers, thermometer, stageName }
+  return { view, ladder, trouble, load, take, rings, pans, thermometers, thermometer, stageName }
 })

@@ -1,4 +1,15 @@
-/** Numbers as the cook reads them. The one place where units are turned into words. */
+import { reactive } from 'vue'
+
+/** Numbers as the cook reads them. The one place where units are turned into words and back. */
+
+/** The units she reads, as set in her kitchen. */
+export const units = reactive({
+  temperature: 'celsius' as 'celsius' | 'fahrenheit',
+  mass: 'metric' as 'metric' | 'us',
+})
+
+const G_PER_OZ = 28.349523125
+const ML_PER_FL_OZ = 29.5735295625
 
 /** Thousands parted from 10 000 on, as scales show them; always a point for decimals. */
 export function number(value: number, decimals = 0): string {
@@ -8,14 +19,49 @@ export function number(value: number, decimals = 0): string {
   return rest ? `${parted}.${rest}` : parted
 }
 
-/** Grams, to a tenth below ten. */
+/** A mass in her unit: grams to a tenth below ten, ounces to a tenth or finer. */
 export function grams(mass_g: number): string {
+  if (units.mass === 'us') {
+    const oz = mass_g / G_PER_OZ
+    return Math.abs(oz) < 0.005 ? '0' : number(oz, Math.abs(oz) < 9.95 ? 2 : 1)
+  }
   return Math.abs(mass_g) < 0.05 ? '0' : number(mass_g, Math.abs(mass_g) < 9.95 ? 1 : 0)
 }
 
-/** Degrees Celsius to a tenth. */
+/** Unit of what `grams` writes. */
+export const gramUnit = () => (units.mass === 'us' ? 'oz' : 'g')
+
+/** Grams behind a number entered in her unit, and back, for fields. */
+export const gramsFrom = (entry: number) => (units.mass === 'us' ? entry * G_PER_OZ : entry)
+export const gramsInto = (mass_g: number) =>
+  units.mass === 'us' ? Math.round((mass_g / G_PER_OZ) * 100) / 100 : mass_g
+
+/** A volume in her unit. */
+export function millilitres(volume_ml: number): string {
+  return units.mass === 'us' ? number(volume_ml / ML_PER_FL_OZ, 1) : number(volume_ml)
+}
+
+/** Unit of what `millilitres` writes. */
+export const millilitreUnit = () => (units.mass === 'us' ? 'fl oz' : 'ml')
+
+/** A temperature in her unit, to a tenth. */
 export function celsius(temperature_c: number): string {
-  return number(temperature_c, 1)
+  return number(units.temperature === 'fahrenheit' ? 1.8 * temperature_c + 32 : temperature_c, 1)
+}
+
+/** Unit of what `celsius` writes. */
+export const degreeUnit = () => (units.temperature === 'fahrenheit' ? '°F' : '°C')
+
+/** °C behind a number entered in her unit, and back, for fields. */
+export const celsiusFrom = (entry: number) =>
+  units.temperature === 'fahrenheit' ? (entry - 32) / 1.8 : entry
+export const celsiusInto = (temperature_c: number) =>
+  Math.round(10 * (units.temperature === 'fahrenheit' ? 1.8 * temperature_c + 32 : temperature_c)) /
+  10
+
+/** A difference of temperatures in her unit, to a tenth. */
+export function kelvins(difference_k: number): string {
+  return number(units.temperature === 'fahrenheit' ? 1.8 * difference_k : difference_k, 1)
 }
 
 /** Strength (0–1) as per cent to a tenth. */

@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::batch::fold::undone_seqs;
 use crate::batch::{BatchEvent, BatchSetup, Logged};
 use crate::kitchen::Flame;
-use crate::pan::program::Change;
+use crate::pan::program::HobChange;
 use crate::pan::{BoilDownQuestion, boil_down};
 use crate::process::StepKind;
 use crate::syrup::locate::strength_of;
@@ -89,7 +89,7 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
             charge: setup.charge,
             pan: setup.pan.clone(),
             ring: setup.ring.clone(),
-            program: vec![Change::steady(flame.frac())],
+            program: vec![HobChange::steady(flame.frac())],
             charge_water_sd_g: 0.0,
             ladder: setup.ladder,
             air: setup.air,

@@ -6,9 +6,9 @@ use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring, Thermometer};
 use crate::pan::landing::{LANDING_S, turn_off_frac};
 use crate::pan::model::{Factors, Handling, Heat, PanModel, PanState, Stop};
-use crate::pan::program::{Change, Run, check_program};
+use crate::pan::program::{HobChange, Run, check_program};
 use crate::syrup::locate::Z80;
-use crate::syrup::physical::density_kg_m3;
+use crate::syrup::physical::{brix_refractometer, density_kg_m3};
 use crate::syrup::string::string_cm;
 use crate::syrup::{Charge, Ladder, StageKey};
 
@@ -21,8 +21,8 @@ pub struct BoilDownQuestion {
     pub pan: Pan,
     /// The ring under it.
     pub ring: Ring,
-    /// The flame, the lid, the spoon and the jug over time; see [`Change`].
-    pub program: Vec<Change>,
+    /// The flame, the lid, the spoon and the jug over time; see [`HobChange`].
+    pub program: Vec<HobChange>,
     /// The air.
     pub air: Air,
     /// The thermometer to read the temperatures on; a true one if none.
@@ -55,6 +55,8 @@ pub struct Point {
     pub volume_ml: f64,
     /// Length of the string between two fingers, cm.
     pub string_cm: f64,
+    /// What a refractometer shows for a cooled drop, °Brix; none beyond what one reads.
+    pub brix: Option<f64>,
     /// Earliest and latest (80 %) this strength is reached, s.
     pub elapsed_low_s: f64,
     /// See `elapsed_low_s`.
@@ -341,6 +343,7 @@ fn describe(model: &PanModel, s: &PanState, at: Moment, shown_c: f64) -> Point {
         gross_g: model.gross_g(s.water_g),
         volume_ml: solution_g / density_kg_m3(solids_frac, s.liquid_c) * 1000.0,
         string_cm: string_cm(solids_frac),
+        brix: brix_refractometer(&model.charge_with(s.water_g)),
         elapsed_low_s: at.low_s,
         elapsed_high_s: at.high_s,
     }

@@ -40,6 +40,10 @@ pub struct MinuteRange {
 pub struct Correction {
     /// Strength now, 0–1.
     pub solids_frac: f64,
+    /// Lower end of its 80 % interval.
+    pub solids_frac_low: f64,
+    /// Upper end of its 80 % interval.
+    pub solids_frac_high: f64,
     /// Stage now.
     pub stage: StageKey,
     /// Strength to come to, 0–1.
@@ -118,6 +122,8 @@ pub fn bring_to(
     })?;
     Ok(Correction {
         solids_frac: strength.frac,
+        solids_frac_low: strength.low_frac,
+        solids_frac_high: strength.high_frac,
         stage: ladder.at(strength.frac),
         target_solids_frac: target_frac,
         water_to_add: (!under).then_some(GramRange { mid_g: -mid_g, low_g: -high_g, high_g: -low_g }),

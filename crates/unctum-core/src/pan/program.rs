@@ -17,7 +17,7 @@ const MOST_CHANGES: usize = 50;
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Change {
+pub struct HobChange {
     /// When, s from the start.
     pub from_s: f64,
     /// Share of the full flame from then on, 0–1.
@@ -33,7 +33,7 @@ pub struct Change {
     pub water_added_g: f64,
 }
 
-impl Change {
+impl HobChange {
     /// A steady flame from the start.
     #[must_use]
     pub fn steady(flame_frac: f64) -> Self {
@@ -45,7 +45,7 @@ impl Change {
 ///
 /// # Errors
 /// [`CoreError::NotNow`] naming the fault; values out of range.
-pub fn check_program(program: &[Change]) -> Result<()> {
+pub fn check_program(program: &[HobChange]) -> Result<()> {
     let refuse = |words: &str| Err(CoreError::NotNow(words.to_owned()));
     let Some(first) = program.first() else {
         return refuse("Say how high the flame is.");
@@ -91,7 +91,7 @@ impl Run {
         start_c: f64,
         ring: &Ring,
         power: f64,
-        program: &[Change],
+        program: &[HobChange],
         end_frac: f64,
     ) -> Result<Self> {
         let mut state = model.start(start_c);

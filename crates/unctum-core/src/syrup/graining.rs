@@ -23,7 +23,7 @@ pub struct Provocation {
 /// Something that lowers the risk, and to what.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Measure {
+pub struct Remedy {
     /// What to do.
     pub words: String,
     /// Risk that is left then, 0–1.
@@ -41,7 +41,7 @@ pub struct Graining {
     /// Risk that it grains before it is used, 0–1: a judgement.
     pub risk_frac: f64,
     /// What would lower it, best first.
-    pub measures: Vec<Measure>,
+    pub remedies: Vec<Remedy>,
 }
 
 fn risk(supersaturation: f64, reducing_frac: f64, how: &Provocation) -> f64 {
@@ -67,10 +67,10 @@ pub fn graining(charge: &Charge, cooled_c: f64, how: &Provocation) -> Result<Gra
     let reducing_frac = if sugars_g > 0.0 { charge.reducing_g / sugars_g } else { 0.0 };
     let full = supersaturation(&charge, cooled_c);
     let now = risk(full, reducing_frac, how);
-    let mut measures = Vec::new();
+    let mut remedies = Vec::new();
     let mut offer = |words: &str, left: f64| {
         if left < now - 0.01 {
-            measures.push(Measure { words: words.to_owned(), risk_frac: left });
+            remedies.push(Remedy { words: words.to_owned(), risk_frac: left });
         }
     };
     let calm = |change: fn(&mut Provocation)| {
@@ -95,8 +95,8 @@ pub fn graining(charge: &Charge, cooled_c: f64, how: &Provocation) -> Result<Gra
     );
     let warm_c = (cooled_c + 20.0).min(100.0);
     offer("Use it warmer: 20 °C more.", risk(supersaturation(&charge, warm_c), reducing_frac, how));
-    measures.sort_by(|a, b| a.risk_frac.total_cmp(&b.risk_frac));
-    Ok(Graining { supersaturation: full, reducing_frac, risk_frac: now, measures })
+    remedies.sort_by(|a, b| a.risk_frac.total_cmp(&b.risk_frac));
+    Ok(Graining { supersaturation: full, reducing_frac, risk_frac: now, remedies })
 }
 
 #[cfg(test)]
@@ -118,7 +118,7 @@ mod tests {
         assert!(at(0.78, 0.1, &calm) < 0.5 * at(0.78, 0.0, &calm));
         let stirred = Provocation { stirred: true, ..calm };
         assert!(at(0.78, 0.0, &stirred) > at(0.78, 0.0, &calm));
-        let found = graining(&Charge::sugar_and_water(780.0, 220.0), 30.0, &stirred).map(|g| g.measures);
+        let found = graining(&Charge::sugar_and_water(780.0, 220.0), 30.0, &stirred).map(|g| g.remedies);
         assert!(found.is_ok_and(|m| m.len() >= 2 && m.windows(2).all(|p| p[0].risk_frac <= p[1].risk_frac)));
     }
 }

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::kitchen::THERMOMETER_SD_K;
+use crate::kitchen::{THERMOMETER_SD_K, Thermometer};
 use crate::syrup::boiling::{boil_c, solids_frac_boiling_at};
 use crate::syrup::physical::{MAX_BRIX, solids_frac_of_brix};
 use crate::syrup::string::solids_frac_of_string;
@@ -51,6 +51,38 @@ pub enum Reading {
         /// The stage it looked like.
         stage: StageKey,
     },
+}
+
+/// The errors of the cook's own instruments, to be taken out of what they show.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields, default)]
+pub struct Instruments {
+    /// Her thermometer; a true one if left out.
+    pub thermometer: Option<Thermometer>,
+    /// How much too high her refractometer reads, °Brix.
+    pub refractometer_offset_brix: f64,
+}
+
+impl Instruments {
+    /// The reading with the instruments' own errors taken out.
+    ///
+    /// # Errors
+    /// Errors no usable instrument has.
+    pub fn corrected(&self, shown: Reading) -> Result<Reading> {
+        Ok(match (shown, &self.thermometer) {
+            (Reading::Thermometer { boil_c }, Some(thermometer)) => {
+                thermometer.check()?;
+                Reading::Thermometer { boil_c: thermometer.true_c(boil_c) }
+            }
+            (Reading::Refractometer { brix }, _) => {
+                let offset = self.refractometer_offset_brix;
+                let offset = within("The error of the refractometer", offset, -10.0, 10.0, "°Brix")?;
+                Reading::Refractometer { brix: brix - offset }
+            }
+            (other, _) => other,
+        })
+    }
 }
 
 /// Where the cook wants to go.

@@ -10,12 +10,12 @@ use unctum_core::pan::acid::{AcidMoment, early_or_late};
 use unctum_core::pan::clock::{ClockZero, Retimed, retime};
 use unctum_core::pan::correct::{Correction, Hob, Warmed, bring_to, mix, warm};
 use unctum_core::pan::milk::{Milk, Reduction, reduce};
-use unctum_core::pan::program::Change;
+use unctum_core::pan::program::HobChange;
 use unctum_core::pan::terms::{StageTerms, stage_terms};
 use unctum_core::pan::{BoilDown, BoilDownQuestion};
 use unctum_core::syrup::graining::Provocation;
 use unctum_core::syrup::inversion::AcidKind;
-use unctum_core::syrup::locate::{Strength, Target, strength_of};
+use unctum_core::syrup::locate::{Instruments, Strength, Target, strength_of};
 use unctum_core::syrup::sweetener::Straining;
 use unctum_core::syrup::{Charge, Contents, Ladder, Properties, Reading, StageKey, properties};
 use utoipa::ToSchema;
@@ -51,7 +51,7 @@ pub struct BoilDownAsk {
     pub flame: Option<Flame>,
     /// Flame, lid, spoon and jug over time; wins over a steady flame.
     #[serde(default)]
-    pub program: Option<Vec<Change>>,
+    pub program: Option<Vec<HobChange>>,
     /// The thermometer to read temperatures on; a true one if left out.
     #[serde(default)]
     pub thermometer: Option<Thermometer>,
@@ -93,7 +93,7 @@ impl BoilDownAsk {
         self.ladder.check()?;
         let program = match (self.program, self.flame_frac.or(self.flame.map(Flame::frac))) {
             (Some(program), _) => program,
-            (None, Some(flame_frac)) => vec![Change::steady(flame_frac)],
+            (None, Some(flame_frac)) => vec![HobChange::steady(flame_frac)],
             (None, None) => return Err(CoreError::NotNow("Say how high the flame is.".into()).into()),
         };
         let goal =
@@ -179,7 +179,7 @@ pub struct ClockAsk {
 #[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body = ClockAsk,
     responses((status = 200, body = Retimed), (status = 422, body = Problem)))]
 #[post("/syrup/clock", data = "<body>")]
-pub fn clock(body: Body<ClockAsk>) -> Answer<Json<Retimed>> {
+pub fn clock_rule(body: Body<ClockAsk>) -> Answer<Json<Retimed>> {
     let ask = body.0?;
     let learnt = ask.learnt.asked()?.question;
     let here = ask.here.map(|h| h.asked().map(|a| a.question)).transpose()?;
@@ -214,9 +214,12 @@ pub enum CorrectAsk {
     ToStrength {
         /// What is dissolved in it, and its water if no reading tells the strength.
         charge: Charge,
-        /// What was read, instrument errors taken out.
+        /// What was read.
         #[serde(default)]
         reading: Option<Reading>,
+        /// The errors of her instruments, if the reading still has them in it.
+        #[serde(default)]
+        instruments: Instruments,
         /// Its temperature, °C; boiling if left out.
         #[serde(default)]
         from_c: Option<f64>,
@@ -287,12 +290,21 @@ pub enum CorrectAnswer {
 #[post("/syrup/correct", data = "<body>")]
 pub fn correct(body: Body<CorrectAsk>) -> Answer<Json<CorrectAnswer>> {
     let answer = match body.0? {
-        CorrectAsk::ToStrength { charge, reading, from_c, target_stage, target_solids_frac, hob, ladder } => {
+        CorrectAsk::ToStrength {
+            charge,
+            reading,
+            instruments,
+            from_c,
+            target_stage,
+            target_solids_frac,
+            hob,
+            ladder,
+        } => {
             ladder.check()?;
             let charge = charge.checked()?;
             let air = hob.room.air()?;
             let strength = match reading {
-                Some(reading) => strength_of(&charge, reading, air.pressure_pa, &ladder)?,
+                Some(shown) => strength_of(&charge, instruments.corrected(shown)?, air.pressure_pa, &ladder)?,
                 None => {
                     let frac = charge.solids_frac();
                     Strength { frac, low_frac: frac, high_frac: frac }

@@ -7,7 +7,7 @@ use unctum_core::kitchen::calibrate::{
     self, BoilOffCheck, HeatingCheck, MeasureCheck, MeasureFound, PanCheck, PanFound, RingFound,
     ThermometerCheck, ThermometerFound,
 };
-use unctum_core::kitchen::{KitchenDocument, Room};
+use unctum_core::kitchen::{Flame, KitchenDocument, Room};
 use unctum_core::syrup::{SCHOOLS, School, Stage};
 use unctum_core::water::saturation_temperature_c;
 use unctum_store::kitchen::{self as rows, load, save};
@@ -28,6 +28,19 @@ pub struct KitchenView {
     pub water_boil_c: f64,
     /// The stages at the cook's own edges.
     pub stages: Vec<Stage>,
+    /// Where the words for the flame stand.
+    pub flame_dial: FlameDial,
+}
+
+/// Where the words for the flame stand on a dial from 0 to 1.
+#[derive(Serialize, ToSchema)]
+pub struct FlameDial {
+    /// Low.
+    pub low: f64,
+    /// Medium.
+    pub medium: f64,
+    /// High.
+    pub high: f64,
 }
 
 /// A change of the kitchen that can be taken back.
@@ -47,6 +60,11 @@ fn view(kitchen: KitchenDocument) -> Answer<Json<KitchenView>> {
         pressure_pa,
         water_boil_c: saturation_temperature_c(pressure_pa),
         stages: kitchen.ladder.stages().to_vec(),
+        flame_dial: FlameDial {
+            low: Flame::Low.frac(),
+            medium: Flame::Medium.frac(),
+            high: Flame::High.frac(),
+        },
         kitchen,
     }))
 }

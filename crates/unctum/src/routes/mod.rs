@@ -28,7 +28,7 @@ pub fn all() -> Vec<Route> {
         syrup::graining,
         boil::boil_down,
         boil::terms,
-        boil::clock,
+        boil::clock_rule,
         boil::correct,
         boil::acid,
         boil::milk,

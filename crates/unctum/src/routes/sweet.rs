@@ -5,7 +5,7 @@ use rocket::serde::json::Json;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::kitchen::{Flame, KitchenDocument, Pan, Ring, Thermometer};
-use unctum_core::pan::program::Change;
+use unctum_core::pan::program::HobChange;
 use unctum_core::pan::{BoilDownQuestion, StageSigns, TurnOff, boil_down, stage_signs};
 use unctum_core::process::{Formula, Sweet};
 use unctum_store::StoreError;
@@ -142,7 +142,7 @@ pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Ans
         charge: formula.charge,
         pan: chosen.pan.clone(),
         ring: chosen.ring,
-        program: vec![Change::steady(Flame::Medium.frac())],
+        program: vec![HobChange::steady(Flame::Medium.frac())],
         charge_water_sd_g: 0.0,
         ladder: kitchen.ladder,
         air,

@@ -7,7 +7,7 @@ use unctum_core::CoreError;
 use unctum_core::error::within;
 use unctum_core::syrup::graining::{Graining, Provocation, graining as graining_of};
 use unctum_core::syrup::inversion::{self, AcidKind};
-use unctum_core::syrup::locate::{Target, strength_of};
+use unctum_core::syrup::locate::{Instruments, Target, strength_of};
 use unctum_core::syrup::signs::{Seen, seen};
 use unctum_core::syrup::string::{PulledString, pulled};
 use unctum_core::syrup::sweetener::{SWEETENERS, Sweetener};
@@ -84,8 +84,11 @@ pub struct LocateQuestion {
     /// Station pressure, Pa; wins over the altitude.
     #[serde(default)]
     pub pressure_pa: Option<f64>,
-    /// What was read, instrument errors taken out.
+    /// What was read.
     pub reading: Reading,
+    /// The errors of her instruments, if the reading still has them in it.
+    #[serde(default)]
+    pub instruments: Instruments,
     /// Stage to go to.
     #[serde(default)]
     pub target_stage: Option<StageKey>,
@@ -171,7 +174,13 @@ pub fn locate(body: Body<LocateQuestion>) -> Answer<Json<Location>> {
     q.ladder.check()?;
     let pressure_pa = air_pressure_pa(q.altitude_m, q.pressure_pa)?;
     let target = target(q.target_stage, q.target_solids_frac);
-    Ok(Json(unctum_core::syrup::locate(&charge, q.reading, pressure_pa, target, &q.ladder)?))
+    Ok(Json(unctum_core::syrup::locate(
+        &charge,
+        q.instruments.corrected(q.reading)?,
+        pressure_pa,
+        target,
+        &q.ladder,
+    )?))
 }
 
 /// A string asked for by its strength, or a strength by its string.

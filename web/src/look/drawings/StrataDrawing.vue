@@ -5,7 +5,7 @@ import type { Api } from '@/api/client'
 import { handLine, polyline, type Dot } from '@/look/hand'
 import StageMark from '@/look/marks/StageMark.vue'
 import { height, inkOn, strengthAt, syrupColour } from '@/look/strata'
-import { celsius, number } from '@/units/format'
+import { celsius, degreeUnit, number } from '@/units/format'
 
 /**
  * The boil drawn: minutes to the right, strength upwards, the ladder of stages as strata. Shows the
@@ -46,7 +46,8 @@ const y = (frac: number) => {
   const share = (height(frac) - low) / (high - low)
   return box.value.h - BOTTOM - share * (box.value.h - TOP - BOTTOM)
 }
-defineExpose({ x, y })
+const picture = ref<SVGSVGElement>()
+defineExpose({ svg: () => picture.value })
 
 const bands = computed(() =>
   props.ladder
@@ -135,6 +136,7 @@ const top = computed(() => strengthAt(height(props.to)))
 <template>
   <div ref="frame" class="strata">
     <svg
+      ref="picture"
       :viewBox="`0 0 ${box.w} ${box.h}`"
       role="img"
       :aria-label="label"
@@ -189,7 +191,9 @@ const top = computed(() => strengthAt(height(props.to)))
         <line :x1="box.w - right" :x2="box.w - right + 6" :y1="m.y" :y2="m.y" class="floor" />
         <text :x="box.w - right + 9" :y="m.y" class="tick middle">{{ m.shown }}°</text>
       </g>
-      <text v-if="marks.length" :x="box.w - right + 9" :y="TOP - 3" class="tick">°C</text>
+      <text v-if="marks.length" :x="box.w - right + 9" :y="TOP - 3" class="tick">
+        {{ degreeUnit() }}
+      </text>
 
       <g v-if="boil" class="off">
         <line :x1="x(off_s)" :x2="x(off_s)" :y1="y(boil.turn_off.solids_frac)" :y2="y(from)" />

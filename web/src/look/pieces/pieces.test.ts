@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { createVuetify } from 'vuetify'
 import EventButton from './EventButton.vue'
 import FigureValue from './FigureValue.vue'
-import GramField from './GramField.vue'
+import AmountField from './AmountField.vue'
 import StageLadder from './StageLadder.vue'
 
 const ladder = [
@@ -45,8 +45,8 @@ describe('base pieces', () => {
   })
 
   it('a field takes a comma for a point and keeps quiet about what is no amount', async () => {
-    const field = mount(GramField, {
-      props: { label: 'Sugar', unit: 'g', modelValue: 300 },
+    const field = mount(AmountField, {
+      props: { label: 'Sugar', kind: 'mass', modelValue: 300 },
       global: { plugins: [createVuetify()] },
     })
     const input = field.get('input')

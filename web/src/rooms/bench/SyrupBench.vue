@@ -1,88 +1,150 @@
 <script setup lang="ts">
+import './panels/panels.css'
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
-import { answer, api, wordsOf } from '@/api/client'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
-import StageMark from '@/look/marks/StageMark.vue'
-import FigureValue from '@/look/pieces/FigureValue.vue'
-import GramField from '@/look/pieces/GramField.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { stageAt } from '@/look/strata'
-import { celsius, grams, minutes, number, percent } from '@/units/format'
-import { useAsk } from './ask'
-import DrawnString from './DrawnString.vue'
-import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
-import { pointAt, useBoil } from './useBoil'
+import { number } from '@/units/format'
+import { readAsk, writeAsk, type PanAsk } from './ask'
+import BoilView from './BoilView.vue'
+import CursorReadout from './CursorReadout.vue'
+import { saveCsv, savePng, saveSvg } from './exportCurve'
+import PanControls from './PanControls.vue'
+import AcidPanel from './panels/AcidPanel.vue'
+import ClockPanel from './panels/ClockPanel.vue'
+import RightPanel from './panels/RightPanel.vue'
+import TermsPanel from './panels/TermsPanel.vue'
+import WherePanel from './panels/WherePanel.vue'
+import { pointAt } from './pointAt'
+import { panOf, questionOf, ringOf, roomOf } from './question'
+import { useAnswer } from './useAnswer'
 
 const kitchen = useKitchen()
-const { ask, change } = useAsk(() => kitchen.ladder)
-const { boil, trouble } = useBoil(ask)
+const route = useRoute()
 const router = useRouter()
 
-const from = computed(() => {
-  const start = boil.value?.series[0]?.solids_frac ?? 0.5
-  return Math.max(0, start - 0.02)
+// The address carries the whole bench: the first pan, the second if there is one, the question asked.
+type Which = 'a' | 'b'
+const two = computed(() => route.query['two'] === '1')
+const asks = computed(() => ({
+  a: readAsk(route.query, kitchen.ladder),
+  b: readAsk(route.query, kitchen.ladder, 'b_'),
+}))
+type Question = 'where' | 'right' | 'clock' | 'acid' | 'terms'
+const question = computed<Question>(() => {
+  const asked = route.query['ask']
+  return questions.find((q) => q.key === asked)?.key ?? 'where'
 })
-const to = computed(() => boil.value?.series.at(-1)?.solids_frac ?? 0.85)
-const end_s = computed(() => {
-  const b = boil.value
-  if (!b) return 900
-  const tail = b.tail.at(-1)?.elapsed_s ?? 0
-  return Math.max(b.series.at(-1)?.elapsed_s ?? 0, tail, b.turn_off.at.high_s * 1.02)
-})
-
-const cursor_s = ref(0)
-// A new boil puts the cursor back on the moment that matters.
-watch(boil, (b) => (cursor_s.value = b?.turn_off.at.mid_s ?? 0))
-const here = computed(() => (boil.value ? pointAt(boil.value.series, cursor_s.value) : undefined))
-const hereStage = computed(() =>
-  here.value ? stageAt(kitchen.ladder, here.value.solids_frac) : undefined,
-)
-const strings = computed(
-  () => ({ 'two-string': 2, 'three-string': 3 })[hereStage.value?.key as string] ?? 1,
-)
-
-const ringName = computed(
-  () => (kitchen.rings.find((r) => r.id === ask.value.ring_id) ?? kitchen.rings[0])?.ring.name,
-)
-const thermometer = computed(() => kitchen.thermometer(ask.value.thermometer_id))
-const thermometerName = computed(() =>
-  thermometer.value
-    ? `on the ${thermometer.value.thermometer.name.toLowerCase()}`
-    : 'true temperature',
-)
-const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
-const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
-const thermometers = computed((): { title: string; value: number | 'none' | undefined }[] => [
-  ...kitchen.thermometers.map((t) => ({ title: t.thermometer.name, value: t.id ?? undefined })),
-  { title: 'A true one', value: 'none' },
-])
-const takeThermometer = (id: unknown) =>
-  change({ thermometer_id: id === 'none' ? 'none' : Number(id) })
-const stages = computed(() =>
-  kitchen.ladder
-    .filter((s) => s.key !== 'thin')
-    .map((s) => ({ title: s.name, value: s.key, props: { subtitle: s.local_name } })),
-)
-const flames = [
-  { key: 'low', name: 'Low' },
-  { key: 'medium', name: 'Medium' },
-  { key: 'high', name: 'High' },
+const questions = [
+  { key: 'where', name: 'Where am I?' },
+  { key: 'right', name: 'Left over, cold, mixed' },
+  { key: 'clock', name: 'By the clock' },
+  { key: 'acid', name: 'Acid and graining' },
+  { key: 'terms', name: 'In all words' },
 ] as const
+
+function go(a: PanAsk, b: PanAsk | undefined, asked: Question = question.value): void {
+  const second = b ? { two: '1', ...writeAsk(b, 'b_') } : {}
+  void router.replace({ query: { ...writeAsk(a), ...second, ask: asked } })
+}
+const setHand = ref<Which>('a')
+const hand = computed<Which>(() => (two.value ? setHand.value : 'a'))
+const ask = computed(() => asks.value[hand.value])
+function change(part: Partial<PanAsk>): void {
+  const { a, b } = asks.value
+  if (hand.value === 'a') go({ ...a, ...part }, two.value ? b : undefined)
+  else go(a, { ...b, ...part })
+}
+function compare(): void {
+  const { a } = asks.value
+  setHand.value = two.value ? 'a' : 'b'
+  go(a, two.value ? undefined : { ...a })
+}
+const choose = (asked: Question) => go(asks.value.a, two.value ? asks.value.b : undefined, asked)
+
+const boilOf = (which: Which) =>
+  useAnswer(
+    () => (which === 'b' && !two.value ? undefined : questionOf(kitchen, asks.value[which])),
+    (body) => api.POST('/api/v1/syrup/boil-down', { body }),
+  )
+const boils = { a: boilOf('a'), b: boilOf('b') }
+const boil = computed(() => boils[hand.value].found.value)
+
+/** Two drawings stand on the same axes, so that they can be compared by eye. */
+const span = computed(() => {
+  const [a, b] = [boils.a.found.value, boils.b.found.value]
+  if (!two.value || !a || !b) return undefined
+  const start = (x: typeof a) => x.series[0]?.solids_frac ?? 0.5
+  const end = (x: typeof a) => x.series.at(-1)?.solids_frac ?? 0.85
+  const last = (x: typeof a) =>
+    Math.max(x.series.at(-1)?.elapsed_s ?? 0, x.tail.at(-1)?.elapsed_s ?? 0)
+  return {
+    from: Math.max(0, Math.min(start(a), start(b)) - 0.02),
+    to: Math.max(end(a), end(b)),
+    end_s: Math.max(last(a), last(b)),
+  }
+})
+
+const cursors = { a: ref(0), b: ref(0) }
+// A new boil puts its cursor on the moment that matters.
+for (const which of ['a', 'b'] as const)
+  watch(boils[which].found, (b) => (cursors[which].value = b?.turn_off.at.mid_s ?? 0))
+const hereOf = (which: Which) =>
+  computed(() => {
+    const found = boils[which].found.value
+    return found ? pointAt(found.series, cursors[which].value) : undefined
+  })
+const here = { a: hereOf('a'), b: hereOf('b') }
+
+const thermometerOf = (a: PanAsk) => kitchen.thermometer(a.thermometer_id)
+const thermometerName = (a: PanAsk) => {
+  const own = thermometerOf(a)
+  return own ? `on the ${own.thermometer.name.toLowerCase()}` : 'true temperature'
+}
+function titleOf(a: PanAsk): string {
+  const altitude = roomOf(kitchen, a)?.altitude_m
+  const place = altitude == null ? '' : `, at ${number(altitude)} m`
+  return `${panOf(kitchen, a)?.pan.name ?? ''} on the ${ringOf(kitchen, a)?.ring.name.toLowerCase() ?? ''}${place}`
+}
+
+const located = ref<Api<'Correction'>>()
+const marked = (which: Which) =>
+  question.value === 'where' && hand.value === which ? located.value : undefined
+
+const views = { a: ref<InstanceType<typeof BoilView>>(), b: ref<InstanceType<typeof BoilView>>() }
+const viewA = views.a
+const viewB = views.b
+function picture(): SVGSVGElement | undefined {
+  return views[hand.value].value?.svg()
+}
+async function exportAs(kind: 'csv' | 'svg' | 'png'): Promise<void> {
+  const svg = picture()
+  if (kind === 'csv' && boil.value) saveCsv(boil.value)
+  if (kind === 'svg' && svg) saveSvg(svg)
+  if (kind === 'png' && svg) await savePng(svg)
+}
+const copied = ref(false)
+async function copyLink(): Promise<void> {
+  await navigator.clipboard.writeText(location.href).catch(() => undefined)
+  copied.value = true
+  setTimeout(() => (copied.value = false), 2000)
+}
 
 const refused = ref('')
 async function putOn(): Promise<void> {
   const a = ask.value
+  if (!boil.value) return
   try {
     const batch = await answer(
       api.POST('/api/v1/batches', {
         body: {
-          charge: { sucrose_g: a.sugar_g, water_g: a.water_g },
+          charge: boil.value.charge,
           stage: a.stage,
-          pan_id: a.pan_id,
-          ring_id: a.ring_id,
-          thermometer_id: thermometer.value?.id,
+          pan_id: panOf(kitchen, a)?.id,
+          ring_id: ringOf(kitchen, a)?.id,
+          thermometer_id: thermometerOf(a)?.id,
         },
       }),
     )
@@ -94,135 +156,106 @@ async function putOn(): Promise<void> {
 </script>
 
 <template>
-  <div class="bench">
-    <header class="head">
-      <p class="label">Syrup bench</p>
-      <template v-if="boil">
-        <h1>
-          Turn off after {{ minutes(boil.turn_off.at.mid_s) }} min: the pan carries it to
-          {{ kitchen.stageName(ask.stage) }}.
-        </h1>
-        <div class="facts">
-          <FigureValue
-            label="minutes from heat on"
-            size="figure"
-            :value="minutes(boil.turn_off.at.mid_s)"
-            unit="min"
-            :low="minutes(boil.turn_off.at.low_s)"
-            :high="minutes(boil.turn_off.at.high_s)"
-          />
-          <FigureValue
-            label="pan on the scale"
-            size="figure"
-            :value="grams(boil.turn_off.gross_g)"
-            unit="g"
-          />
-          <FigureValue
-            :label="thermometerName"
-            size="figure"
-            :value="celsius(boil.turn_off.shown_c)"
-            unit="°C"
-          />
-          <FigureValue
-            label="strength then"
-            size="figure"
-            :value="percent(boil.turn_off.solids_frac)"
-            unit="%"
-            :note="`lands on ${percent(boil.turn_off.landing_frac)} %`"
-          />
-        </div>
-      </template>
-      <h1 v-else-if="!trouble">Looking at the pan…</h1>
-      <h1 v-else>That boil does not work out</h1>
-    </header>
-
-    <form class="pan" aria-label="What is in the pan" @submit.prevent="putOn">
-      <GramField
-        label="Sugar"
-        unit="g"
-        :model-value="ask.sugar_g"
-        @update:model-value="change({ sugar_g: $event })"
-      />
-      <GramField
-        label="Water"
-        unit="g"
-        :model-value="ask.water_g"
-        @update:model-value="change({ water_g: $event })"
-      />
-      <v-select
-        label="Boil to"
-        :items="stages"
-        :model-value="ask.stage"
-        @update:model-value="change({ stage: $event })"
-      />
-      <v-select
-        label="Pan"
-        :items="pans"
-        :model-value="ask.pan_id ?? kitchen.pans[0]?.id"
-        @update:model-value="change({ pan_id: $event ?? undefined })"
-      />
-      <v-select
-        label="Ring"
-        :items="rings"
-        :model-value="ask.ring_id ?? kitchen.rings[0]?.id"
-        @update:model-value="change({ ring_id: $event ?? undefined })"
-      />
+  <div class="bench" :class="{ two }">
+    <form class="side" aria-label="What is in the pan" @submit.prevent="putOn">
       <KeyRow
-        label="Flame"
-        :choices="flames"
-        :model-value="ask.flame"
-        @update:model-value="change({ flame: $event })"
+        v-if="two"
+        v-model="setHand"
+        label="Pan to set"
+        :choices="[
+          { key: 'a', name: 'First' },
+          { key: 'b', name: 'Second' },
+        ]"
       />
-      <v-select
-        label="Thermometer"
-        :items="thermometers"
-        :model-value="thermometer?.id ?? 'none'"
-        @update:model-value="takeThermometer"
-      />
+      <PanControls :key="hand" :ask="ask" @change="change" />
       <button class="key strong" type="submit" :disabled="!boil">
-        Put it on the {{ ringName?.toLowerCase() }}
+        Put it on the {{ ringOf(kitchen, ask)?.ring.name.toLowerCase() }}
       </button>
       <TroubleNote v-if="refused" :words="refused" />
     </form>
 
-    <section class="drawing" aria-label="The boil">
-      <TroubleNote v-if="trouble" :words="trouble" />
-      <p v-if="boil?.may_boil_over" class="caution">
-        The froth may come over the rim of this pan. Take a larger one, or stay beside it.
-      </p>
-      <StrataDrawing
-        v-if="boil"
-        v-model:cursor_s="cursor_s"
-        class="strata"
-        :ladder="kitchen.ladder"
-        :from="from"
-        :to="to"
-        :end_s="end_s"
-        :boil="boil"
-        :label="`Strength against minutes. Turn off after ${minutes(boil.turn_off.at.mid_s)} minutes at ${percent(boil.turn_off.solids_frac)} per cent.`"
+    <div class="drawings">
+      <BoilView
+        ref="viewA"
+        v-model:cursor_s="cursors.a.value"
+        :boil="boils.a.found.value"
+        :trouble="boils.a.trouble.value"
+        :stage="kitchen.stageName(asks.a.stage)"
+        :thermometer="thermometerName(asks.a)"
+        :title="titleOf(asks.a)"
+        :level="1"
+        :span="span"
+        :located="marked('a')"
       />
-    </section>
+      <BoilView
+        v-if="two"
+        ref="viewB"
+        v-model:cursor_s="cursors.b.value"
+        :boil="boils.b.found.value"
+        :trouble="boils.b.trouble.value"
+        :stage="kitchen.stageName(asks.b.stage)"
+        :thermometer="thermometerName(asks.b)"
+        :title="titleOf(asks.b)"
+        :level="2"
+        :span="span"
+        :located="marked('b')"
+      />
+    </div>
 
-    <aside v-if="here && hereStage" class="here" aria-label="At the cursor">
-      <p class="stage display">
-        <StageMark :stage="hereStage.key" :size="34" /> {{ hereStage.name }}
-      </p>
-      <p class="small soft">{{ hereStage.local_name }}: {{ hereStage.sign }}</p>
-      <DrawnString :length_cm="here.string_cm" :strings="strings" />
-      <div class="readouts">
-        <FigureValue
-          label="minutes"
-          :value="number(here.elapsed_s / 60, 1)"
-          unit="min"
-          :low="number(here.elapsed_low_s / 60, 1)"
-          :high="number(here.elapsed_high_s / 60, 1)"
+    <div class="readouts">
+      <CursorReadout
+        v-if="here.a.value"
+        :here="here.a.value"
+        :thermometer="thermometerName(asks.a)"
+        :brief="two"
+      />
+      <CursorReadout
+        v-if="two && here.b.value"
+        :here="here.b.value"
+        :thermometer="thermometerName(asks.b)"
+        brief
+      />
+    </div>
+
+    <section class="below" aria-label="Questions">
+      <div class="tools">
+        <KeyRow
+          label="Ask the bench"
+          class="asked"
+          :choices="questions"
+          :model-value="question"
+          @update:model-value="choose"
         />
-        <FigureValue label="strength" :value="percent(here.solids_frac)" unit="%" />
-        <FigureValue label="pan on the scale" :value="grams(here.gross_g)" unit="g" />
-        <FigureValue :label="thermometerName" :value="celsius(here.shown_c)" unit="°C" />
-        <FigureValue label="syrup, hot" :value="number(here.volume_ml)" unit="ml" />
+        <button type="button" class="key" :aria-pressed="two" @click="compare">
+          Two pans side by side
+        </button>
       </div>
-    </aside>
+      <WherePanel
+        v-if="question === 'where'"
+        :ask="ask"
+        :charge="boil?.charge"
+        @located="located = $event"
+      />
+      <RightPanel v-else-if="question === 'right'" :ask="ask" />
+      <ClockPanel v-else-if="question === 'clock'" :ask="ask" />
+      <AcidPanel v-else-if="question === 'acid'" :ask="ask" />
+      <TermsPanel v-else :ask="ask" :thermometer="thermometerName(ask)" />
+      <p class="save">
+        <span class="label">Keep</span>
+        <button type="button" class="key" @click="copyLink">
+          {{ copied ? 'Link copied' : 'Copy link' }}
+        </button>
+        <button type="button" class="key" :disabled="!boil" @click="exportAs('csv')">
+          Curve as CSV
+        </button>
+        <button type="button" class="key" :disabled="!boil" @click="exportAs('svg')">
+          Drawing as SVG
+        </button>
+        <button type="button" class="key" :disabled="!boil" @click="exportAs('png')">
+          Drawing as PNG
+        </button>
+      </p>
+    </section>
   </div>
 </template>
 
@@ -230,29 +263,20 @@ async function putOn(): Promise<void> {
 .bench {
   display: grid;
   grid-template:
-    'pan head head' auto
-    'pan drawing here' 1fr / 13.5rem minmax(0, 1fr) 14.5rem;
+    'side drawings readouts' auto
+    'side below below' 1fr / 13.5rem minmax(0, 1fr) 14.5rem;
   gap: var(--gap-5) var(--gap-6);
 }
 
-.head {
-  grid-area: head;
+.two {
+  grid-template:
+    'side drawings' auto
+    'side readouts' auto
+    'side below' 1fr / 13.5rem minmax(0, 1fr);
 }
 
-.head p {
-  margin: 0;
-}
-
-.facts {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: flex-start;
-  gap: var(--gap-3) var(--gap-6);
-  margin-top: var(--gap-3);
-}
-
-.pan {
-  grid-area: pan;
+.side {
+  grid-area: side;
   display: grid;
   gap: var(--gap-4);
   align-content: start;
@@ -260,64 +284,84 @@ async function putOn(): Promise<void> {
   border-right: var(--line) solid var(--steel);
 }
 
-.drawing {
-  grid-area: drawing;
-  display: flex;
-  flex-direction: column;
-}
-
-.strata {
-  flex: 1;
-  min-height: max(22rem, calc(100vh - 22rem));
-}
-
-.here {
-  grid-area: here;
+.drawings {
+  grid-area: drawings;
   display: grid;
-  gap: var(--gap-3);
-  align-content: start;
+  min-width: 0;
 }
 
-.here p {
-  margin: 0;
-}
-
-.stage {
-  display: flex;
-  align-items: center;
-  gap: var(--gap-2);
-  font-size: 1.375rem;
+.two .drawings,
+.two .readouts {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: var(--gap-5);
 }
 
 .readouts {
+  grid-area: readouts;
+}
+
+.below {
+  grid-area: below;
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--gap-3);
-  padding-top: var(--gap-3);
+  gap: var(--gap-4);
+  align-content: start;
+  padding-top: var(--gap-4);
   border-top: var(--line) solid var(--steel);
+  min-width: 0;
+}
+
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3) var(--gap-5);
+}
+
+.asked {
+  flex: 1 1 34rem;
+  flex-wrap: wrap;
+}
+
+.save {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-2);
+  margin: 0;
+}
+
+.save .key {
+  min-height: 2.5rem;
+  border-color: var(--steel);
+  font-size: var(--size-small);
 }
 
 @media (max-width: 1000px) {
-  .bench {
+  .bench,
+  .two {
     grid-template:
-      'head head' auto
-      'drawing drawing' auto
-      'here pan' auto / 1fr 1fr;
+      'drawings' auto
+      'readouts' auto
+      'side' auto
+      'below' auto / minmax(0, 1fr);
   }
 
-  .strata {
-    min-height: 22rem;
+  .side {
+    padding-right: 0;
+    border-right: 0;
   }
 }
 
 @media (max-width: 640px) {
-  .bench {
-    grid-template: 'head' 'drawing' 'here' 'pan' / minmax(0, 1fr);
+  .two .drawings {
+    grid-template-columns: minmax(0, 1fr);
   }
+}
 
-  .pan {
-    padding-right: 0;
-    border-right: 0;
+@media print {
+  .side,
+  .below {
+    display: none;
   }
 }
 </style>

@@ -8,7 +8,7 @@ import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
 import { textureName } from '@/batch/textures'
 import { useBatch } from '@/batch/useBatch'
 import VerdictForm from '@/batch/VerdictForm.vue'
-import { clock, dayAndHour, grams, number, percent } from '@/units/format'
+import { clock, dayAndHour, gramUnit, grams, number, percent } from '@/units/format'
 import { sayEvent } from '@/batch/sayEvent'
 
 const props = defineProps<{ id: number }>()
@@ -126,7 +126,7 @@ const rows = computed(() =>
         label="water poured back"
         size="figure"
         :value="grams(summary.water_added_g)"
-        unit="g"
+        :unit="gramUnit()"
       />
       <FigureValue
         v-if="batch.verdict?.pieces"

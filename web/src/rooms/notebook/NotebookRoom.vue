@@ -6,7 +6,7 @@ import { useChanges } from '@/live/changes'
 import { useKitchen } from '@/live/kitchen'
 import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { dayAndHour, number, percent } from '@/units/format'
+import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
 
 const kitchen = useKitchen()
 const lines = shallowRef<Api<'BatchLine'>[]>()
@@ -89,7 +89,7 @@ const well = (line: Api<'BatchLine'>) => line.verdict?.texture === 'right'
           <div class="outcome">
             {{ outcome(line) }}
             <span v-if="line.summary.water_added_g > 0" class="small soft">
-              {{ number(line.summary.water_added_g) }} g water poured back
+              {{ grams(line.summary.water_added_g) }} {{ gramUnit() }} water poured back
             </span>
           </div>
         </li>

@@ -9,7 +9,7 @@ import KeyRow from '@/look/pieces/KeyRow.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import StepRow from '@/look/pieces/StepRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { about, celsius, clock, grams, number } from '@/units/format'
+import { about, celsius, clock, degreeUnit, gramUnit, grams, number } from '@/units/format'
 import { sayAdvice } from '@/batch/advice'
 import ReadingKeys from './ReadingKeys.vue'
 import { useBatch } from '@/batch/useBatch'
@@ -94,7 +94,7 @@ const boils = computed(
 const bigWords = computed(() => {
   if (wantsOff.value) return 'The flame is off'
   if (wantsOn.value) return 'The flame is on, medium'
-  if (wantsWater.value) return `${wantsWater.value} g of water are in`
+  if (wantsWater.value) return `${grams(wantsWater.value)} ${gramUnit()} of water are in`
   return step.value?.event ?? ''
 })
 function happened(): void {
@@ -168,7 +168,7 @@ onKey('e', happened)
         label="still to boil off"
         size="shout"
         :value="grams(Math.max(0, syrup.water_to_turn_off_g.mid))"
-        unit="g"
+        :unit="gramUnit()"
         :low="grams(Math.max(0, syrup.water_to_turn_off_g.low))"
         :high="grams(Math.max(0, syrup.water_to_turn_off_g.high))"
       />
@@ -185,13 +185,13 @@ onKey('e', happened)
         label="turn off at, on the scale"
         size="figure"
         :value="grams(syrup.turn_off_gross_g)"
-        unit="g"
+        :unit="gramUnit()"
       />
       <FigureValue
         :label="`or on the ${(setup.thermometer?.name ?? 'thermometer').toLowerCase()}`"
         size="figure"
         :value="celsius(syrup.turn_off_shown_c)"
-        unit="°C"
+        :unit="degreeUnit()"
       />
     </section>
     <p v-if="syrup?.surprise" class="caution surprise">
@@ -210,7 +210,7 @@ onKey('e', happened)
     <p v-if="inHand.length && !syrup?.dissolved" class="in-hand">
       <span class="label">Have in hand</span>
       <span v-for="i in inHand" :key="i.name" class="figures"
-        ><strong>{{ grams(i.mass_g) }} g</strong> {{ i.name.toLowerCase() }}</span
+        ><strong>{{ grams(i.mass_g) }} {{ gramUnit() }}</strong> {{ i.name.toLowerCase() }}</span
       >
     </p>
 

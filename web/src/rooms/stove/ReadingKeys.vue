@@ -3,6 +3,7 @@ import { computed, nextTick, ref } from 'vue'
 import type { Api } from '@/api/client'
 import StageMark from '@/look/marks/StageMark.vue'
 import type { StageKey } from '@/look/strata'
+import { celsius, celsiusFrom, degreeUnit, grams, gramsFrom, gramUnit } from '@/units/format'
 
 /** Quick keys for what was seen: weigh, thermometer, string, or a stage by spoon and water. */
 const props = defineProps<{
@@ -30,14 +31,14 @@ const asked = computed(() => {
     case 'weight':
       return {
         words: 'Pan with everything in it',
-        unit: 'g',
-        like: `about ${props.gross_g.toFixed(0)}`,
+        unit: gramUnit(),
+        like: `about ${grams(props.gross_g)}`,
       }
     case 'thermometer':
       return {
         words: `What the ${(props.thermometer ?? 'thermometer').toLowerCase()} shows`,
-        unit: '°C',
-        like: `about ${props.shown_c.toFixed(1)}`,
+        unit: degreeUnit(),
+        like: `about ${celsius(props.shown_c)}`,
       }
     default:
       return { words: 'Length of the string before it breaks', unit: 'cm', like: 'for instance 1' }
@@ -60,8 +61,8 @@ function done(reading: Api<'SeenReading'>): void {
 function enter(): void {
   const value = Number(text.value.replace(',', '.'))
   if (text.value.trim() === '' || !Number.isFinite(value)) return
-  if (open.value === 'weight') done({ kind: 'weight', gross_g: value })
-  if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: value })
+  if (open.value === 'weight') done({ kind: 'weight', gross_g: gramsFrom(value) })
+  if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: celsiusFrom(value) })
   if (open.value === 'string') done({ kind: 'string', string_cm: value })
 }
 const looksLike = (stage: StageKey) => done({ kind: 'seen', stage })

@@ -6,9 +6,18 @@ import { useKitchen } from '@/live/kitchen'
 import StageMark from '@/look/marks/StageMark.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
-import GramField from '@/look/pieces/GramField.vue'
+import AmountField from '@/look/pieces/AmountField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { celsius, grams, minutes, number, stringLength } from '@/units/format'
+import {
+  celsius,
+  degreeUnit,
+  gramUnit,
+  grams,
+  minutes,
+  kelvins,
+  number,
+  stringLength,
+} from '@/units/format'
 
 /** What to make and how much; what to weigh, and what the stage looks like on her instruments. */
 const kitchen = useKitchen()
@@ -111,9 +120,9 @@ async function putOn(): Promise<void> {
         :model-value="sweet_key"
         @update:model-value="set({ sweet: $event })"
       />
-      <GramField
+      <AmountField
         :label="base"
-        unit="g"
+        kind="mass"
         :model-value="base_g"
         @update:model-value="set({ base_g: $event })"
       />
@@ -145,12 +154,14 @@ async function putOn(): Promise<void> {
         <dl>
           <div v-for="line in f.lines" :key="line.ingredient">
             <dt>{{ line.name }}</dt>
-            <dd class="figures">{{ grams(line.mass_g) }}<span class="unit">&#8239;g</span></dd>
+            <dd class="figures">
+              {{ grams(line.mass_g) }}<span class="unit">&#8239;{{ gramUnit() }}</span>
+            </dd>
           </div>
         </dl>
         <p class="soft">
-          Makes {{ grams(f.finished_g) }} g: a sheet of {{ number(f.sheet_cm2) }} cm² at
-          {{ number(f.thickness_mm) }} mm.
+          Makes {{ grams(f.finished_g) }} {{ gramUnit() }}: a sheet of {{ number(f.sheet_cm2) }} cm²
+          at {{ number(f.thickness_mm) }} mm.
         </p>
         <p v-if="f.allergens.length">Contains {{ f.allergens.join(', ') }}.</p>
       </section>
@@ -165,7 +176,7 @@ async function putOn(): Promise<void> {
             label="pan with syrup, on the scale"
             size="figure"
             :value="grams(plan.signs.aim.gross_g)"
-            unit="g"
+            :unit="gramUnit()"
             :low="grams(plan.signs.high.gross_g)"
             :high="grams(plan.signs.low.gross_g)"
           />
@@ -173,7 +184,7 @@ async function putOn(): Promise<void> {
             :label="`on the ${(thermometer?.thermometer.name ?? 'true thermometer').toLowerCase()}`"
             size="figure"
             :value="celsius(plan.signs.aim.shown_c)"
-            unit="°C"
+            :unit="degreeUnit()"
             :low="celsius(plan.signs.low.shown_c)"
             :high="celsius(plan.signs.high.shown_c)"
           />
@@ -186,20 +197,20 @@ async function putOn(): Promise<void> {
           />
         </div>
         <p class="lead">
-          Boil off {{ grams(f.syrup_water_to_lose_g) }} g of water. On a medium flame turn off after
-          about
+          Boil off {{ grams(f.syrup_water_to_lose_g) }} {{ gramUnit() }} of water. On a medium flame
+          turn off after about
           <strong>{{ minutes(plan.turn_off.at.mid_s) }} min</strong>
           ({{ minutes(plan.turn_off.at.low_s) }}–{{ minutes(plan.turn_off.at.high_s) }}), at
-          <strong>{{ grams(plan.turn_off.gross_g) }} g</strong> or
-          <strong>{{ celsius(plan.turn_off.shown_c) }} °C</strong>: the pan carries it the rest of
-          the way.
+          <strong>{{ grams(plan.turn_off.gross_g) }} {{ gramUnit() }}</strong> or
+          <strong>{{ celsius(plan.turn_off.shown_c) }} {{ degreeUnit() }}</strong
+          >: the pan carries it the rest of the way.
         </p>
         <p class="soft">
-          Water boils at {{ celsius(plan.water_boil_c) }} °C here<template
+          Water boils at {{ celsius(plan.water_boil_c) }} {{ degreeUnit() }} here<template
             v-if="thermometer?.thermometer.offset_k"
           >
             and the {{ thermometer.thermometer.name.toLowerCase() }} reads
-            {{ number(Math.abs(thermometer.thermometer.offset_k), 1) }} K
+            {{ kelvins(Math.abs(thermometer.thermometer.offset_k)) }} {{ degreeUnit() }}
             {{ thermometer.thermometer.offset_k > 0 ? 'high' : 'low' }}</template
           >: both are in these figures.
         </p>

@@ -6,7 +6,7 @@ import { useChanges } from '@/live/changes'
 import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { clock, grams } from '@/units/format'
+import { clock, gramUnit, grams } from '@/units/format'
 import HobPlan from './HobPlan.vue'
 
 const kitchen = useKitchen()
@@ -86,7 +86,7 @@ const urgent = (line: Api<'BatchLine'>) =>
             label="still to boil off"
             size="figure"
             :value="grams(Math.max(0, line.state.syrup.water_to_turn_off_g.mid))"
-            unit="g"
+            :unit="gramUnit()"
           />
           <FigureValue label="stage" :value="kitchen.stageName(line.state.syrup.stage)" />
         </div>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed, shallowRef } from 'vue'
+import { answer, api, type Api } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
+import AmountField from '@/look/pieces/AmountField.vue'
+import { number } from '@/units/format'
+import type { Later, PanAsk, Part } from './ask'
+import FlameRow from './FlameRow.vue'
+import SweetenerRow from './SweetenerRow.vue'
+import { panOf, ringOf } from './question'
+
+/** Everything that can be set for one pan of the bench. */
+const props = defineProps<{ ask: PanAsk }>()
+const emit = defineEmits<{ change: [part: Partial<PanAsk>] }>()
+const kitchen = useKitchen()
+
+const sweeteners = shallowRef<Api<'Sweetener'>[]>([])
+void answer(api.GET('/api/v1/syrup/sweeteners')).then(
+  (found) => (sweeteners.value = found),
+  () => undefined,
+)
+
+const setPart = (i: number, part: Part) =>
+  emit('change', { parts: props.ask.parts.map((p, k) => (k === i ? part : p)) })
+const dropPart = (i: number) => emit('change', { parts: props.ask.parts.filter((_, k) => k !== i) })
+const addPart = () =>
+  emit('change', { parts: [...props.ask.parts, { sweetener: 'cane-jaggery', mass_g: 100 }] })
+
+const setLater = (i: number, later: Partial<Later>) =>
+  emit('change', { later: props.ask.later.map((c, k) => (k === i ? { ...c, ...later } : c)) })
+const dropLater = (i: number) =>
+  emit('change', { later: props.ask.later.filter((_, k) => k !== i) })
+function addLater(): void {
+  const minute = (props.ask.later.at(-1)?.minute ?? 0) + 5
+  const low = kitchen.view?.flame_dial.low ?? 0.3
+  const then = { minute, flame_frac: low, lid: false, stirring: false, water_added_g: 0 }
+  emit('change', { later: [...props.ask.later, then] })
+}
+
+const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
+const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
+const thermometers = computed(() => [
+  ...kitchen.thermometers.map((t) => ({ title: t.thermometer.name, value: String(t.id) })),
+  { title: 'A true one', value: 'none' },
+])
+const stages = computed(() =>
+  kitchen.ladder
+    .filter((s) => s.key !== 'thin')
+    .map((s) => ({ title: s.name, value: s.key, props: { subtitle: s.local_name } })),
+)
+const here_m = computed(() => kitchen.view?.kitchen.room.altitude_m)
+const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('jaggery')))
+</script>
+
+<template>
+  <div class="controls">
+    <SweetenerRow
+      v-for="(part, i) in ask.parts"
+      :key="i"
+      :part="part"
+      :sweeteners="sweeteners"
+      :removable="ask.parts.length > 1"
+      @change="setPart(i, $event)"
+      @remove="dropPart(i)"
+    />
+    <div>
+      <AmountField
+        label="Water"
+        kind="mass"
+        :model-value="ask.water_g"
+        @update:model-value="emit('change', { water_g: $event })"
+      />
+      <input
+        class="drag"
+        type="range"
+        min="20"
+        max="1500"
+        step="5"
+        :value="ask.water_g"
+        aria-label="Water, dragged"
+        @input="emit('change', { water_g: Number(($event.target as HTMLInputElement).value) })"
+      />
+    </div>
+    <label v-if="gritty" class="tick">
+      <input
+        type="checkbox"
+        :checked="ask.strained"
+        @change="emit('change', { strained: !ask.strained })"
+      />
+      Strained once dissolved
+    </label>
+    <button type="button" class="key small" @click="addPart">Add jaggery or another</button>
+    <v-select
+      label="Boil to"
+      :items="stages"
+      :model-value="ask.stage"
+      @update:model-value="emit('change', { stage: $event })"
+    />
+    <v-select
+      label="Pan"
+      :items="pans"
+      :model-value="panOf(kitchen, ask)?.id"
+      @update:model-value="emit('change', { pan_id: $event ?? undefined })"
+    />
+    <v-select
+      label="Ring"
+      :items="rings"
+      :model-value="ringOf(kitchen, ask)?.id"
+      @update:model-value="emit('change', { ring_id: $event ?? undefined })"
+    />
+    <FlameRow
+      :model-value="ask.flame_frac"
+      @update:model-value="emit('change', { flame_frac: $event })"
+    />
+    <details :open="ask.later.length > 0">
+      <summary>Flame, lid or water changed on the way</summary>
+      <fieldset v-for="(c, i) in ask.later" :key="i" class="later">
+        <legend class="label">after {{ number(c.minute) }} min</legend>
+        <AmountField
+          label="From minute"
+          unit="min"
+          :model-value="c.minute"
+          @update:model-value="setLater(i, { minute: $event })"
+        />
+        <FlameRow
+          off
+          :label="`Flame after ${number(c.minute)} min`"
+          :model-value="c.flame_frac"
+          @update:model-value="setLater(i, { flame_frac: $event })"
+        />
+        <label class="tick"
+          ><input type="checkbox" :checked="c.lid" @change="setLater(i, { lid: !c.lid })" /> Lid
+          on</label
+        >
+        <label class="tick"
+          ><input
+            type="checkbox"
+            :checked="c.stirring"
+            @change="setLater(i, { stirring: !c.stirring })"
+          />
+          Stirred</label
+        >
+        <AmountField
+          label="Water poured in"
+          kind="mass"
+          accepts="any"
+          :model-value="c.water_added_g"
+          @update:model-value="setLater(i, { water_added_g: Math.max(0, $event) })"
+        />
+        <button type="button" class="key small" @click="dropLater(i)">Leave this out</button>
+      </fieldset>
+      <button type="button" class="key small" @click="addLater">Then…</button>
+    </details>
+    <v-select
+      label="Thermometer"
+      :items="thermometers"
+      :model-value="String(kitchen.thermometer(ask.thermometer_id)?.id ?? 'none')"
+      @update:model-value="
+        emit('change', { thermometer_id: $event === 'none' ? 'none' : Number($event) })
+      "
+    />
+    <AmountField
+      label="Altitude"
+      unit="m"
+      accepts="any"
+      :model-value="ask.altitude_m ?? here_m"
+      @update:model-value="emit('change', { altitude_m: $event })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.controls {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+}
+
+.key.small {
+  min-height: 2.5rem;
+  font-size: var(--size-small);
+}
+
+.tick {
+  display: flex;
+  align-items: center;
+  gap: var(--gap-3);
+  min-height: 2.5rem;
+  font-size: var(--size-small);
+}
+
+.tick input {
+  width: 1.25rem;
+  height: 1.25rem;
+  accent-color: var(--ink);
+}
+
+.later {
+  display: grid;
+  gap: var(--gap-2);
+  margin: var(--gap-2) 0;
+  padding: var(--gap-2) 0 var(--gap-3) var(--gap-3);
+  border: 0;
+  border-left: 2px solid var(--steel);
+}
+
+summary {
+  color: var(--ink-soft);
+  font-size: var(--size-small);
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
+import AmountField from '@/look/pieces/AmountField.vue'
+import FigureValue from '@/look/pieces/FigureValue.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { minutes, number, percent } from '@/units/format'
+import type { PanAsk } from '../ask'
+import FlameRow from '../FlameRow.vue'
+import { questionOf } from '../question'
+import { useAnswer } from '../useAnswer'
+
+/** “Five minutes from dissolved”, learnt on another pan, flame and batch, translated to this one. */
+const props = defineProps<{ ask: PanAsk }>()
+const kitchen = useKitchen()
+
+const minutesOf = ref(5)
+const zero = ref<Api<'ClockZero'>>('boil')
+const zeros = [
+  { title: 'all sugar has dissolved', value: 'dissolved' },
+  { title: 'it boils', value: 'boil' },
+  { title: 'the heat goes on', value: 'heat_on' },
+]
+const pan_id = ref<number | undefined>()
+const ring_id = ref<number | undefined>()
+const flame_frac = ref<number>()
+const sugar_g = ref(200)
+const water_g = ref(130)
+const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
+const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
+
+const { found, trouble } = useAnswer(
+  (): Api<'ClockAsk'> | undefined => {
+    const here = questionOf(kitchen, props.ask)
+    const learnt = questionOf(kitchen, {
+      ...props.ask,
+      parts: [{ sweetener: 'sugar', mass_g: sugar_g.value }],
+      water_g: water_g.value,
+      strained: false,
+      pan_id: pan_id.value ?? kitchen.pans[1]?.id ?? undefined,
+      ring_id: ring_id.value ?? undefined,
+      flame_frac: flame_frac.value,
+      later: [],
+    })
+    return here && learnt ? { minutes: minutesOf.value, zero: zero.value, learnt, here } : undefined
+  },
+  (body) => api.POST('/api/v1/syrup/clock', { body }),
+)
+const from = computed(() => zeros.find((z) => z.value === zero.value)?.title ?? '')
+</script>
+
+<template>
+  <div class="panel">
+    <div class="entry">
+      <AmountField v-model="minutesOf" label="The rule says" unit="min" />
+      <v-select v-model="zero" label="from when" :items="zeros" />
+      <v-select
+        label="Learnt on"
+        :items="pans"
+        :model-value="pan_id ?? kitchen.pans[1]?.id ?? kitchen.pans[0]?.id"
+        @update:model-value="pan_id = $event ?? undefined"
+      />
+      <v-select
+        label="Ring"
+        :items="rings"
+        :model-value="ring_id ?? kitchen.rings[0]?.id"
+        @update:model-value="ring_id = $event ?? undefined"
+      />
+      <AmountField v-model="sugar_g" label="Sugar then" kind="mass" />
+      <AmountField v-model="water_g" label="Water then" kind="mass" />
+      <FlameRow v-model="flame_frac" label="Flame then" />
+    </div>
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <div v-if="found" class="answer" role="status">
+      <FigureValue
+        label="gave there"
+        size="figure"
+        :value="percent(found.learnt.solids_frac)"
+        unit="%"
+        :note="kitchen.stageName(found.learnt.stage)"
+      />
+      <FigureValue
+        :label="`${number(minutesOf)} min in the pan at hand`"
+        size="figure"
+        :value="percent(found.same_minutes_here.solids_frac)"
+        unit="%"
+        :note="kitchen.stageName(found.same_minutes_here.stage)"
+      />
+      <FigureValue
+        v-if="found.here"
+        :label="`here, from when ${from}`"
+        size="figure"
+        :value="minutes(found.here.mid_s)"
+        unit="min"
+        :low="minutes(found.here.low_s)"
+        :high="minutes(found.here.high_s)"
+      />
+      <p v-else>The pan at hand starts stronger than that already.</p>
+    </div>
+  </div>
+</template>
