@@ -3,7 +3,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 declare module 'vue-router' {
   interface RouteMeta {
     /** Which room of the navigation is lit. */
-    room: 'stove' | 'bench' | 'notebook' | 'none'
+    room: 'stove' | 'bench' | 'notebook' | 'kitchen' | 'none'
     title: string
   }
 }
@@ -43,6 +43,11 @@ export const router = createRouter({
       component: () => import('./rooms/notebook/BatchPage.vue'),
       props: (to) => ({ id: Number(to.params['id']) }),
       meta: { room: 'notebook', title: 'Batch' },
+    },
+    {
+      path: '/kitchen',
+      component: () => import('./rooms/kitchen/KitchenRoom.vue'),
+      meta: { room: 'kitchen', title: 'Kitchen' },
     },
     {
       path: '/pieces',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
-import { celsius, number } from '@/units/format'
+import { celsius, degreeUnit, number } from '@/units/format'
 
 /** The steel edge that every room shares: its name, the rooms in the order of the work, the air. */
 defineProps<{ dark: boolean }>()
@@ -11,6 +11,7 @@ const rooms = [
   { room: 'stove', to: '/', name: 'Stove' },
   { room: 'bench', to: '/bench', name: 'Syrup bench' },
   { room: 'notebook', to: '/notebook', name: 'Notebook' },
+  { room: 'kitchen', to: '/kitchen', name: 'Kitchen' },
 ]
 
 const kitchen = useKitchen()
@@ -19,7 +20,7 @@ const air = computed(() => {
   if (!view) return undefined
   const altitude = view.kitchen.room.altitude_m
   const place = altitude == null ? view.kitchen.name : `${view.kitchen.name}, ${number(altitude)} m`
-  return { place, boil: `water boils at ${celsius(view.water_boil_c)} °C` }
+  return { place, boil: `water boils at ${celsius(view.water_boil_c)} ${degreeUnit()}` }
 })
 </script>
 

@@ -1,5 +1,22 @@
 import { describe, expect, it } from 'vitest'
-import { about, clock, grams, minutes, number, percent, stringLength } from './format'
+import {
+  about,
+  celsius,
+  celsiusFrom,
+  celsiusInto,
+  clock,
+  degreeUnit,
+  grams,
+  gramsFrom,
+  gramsInto,
+  gramUnit,
+  kelvins,
+  minutes,
+  number,
+  percent,
+  stringLength,
+  units,
+} from './format'
 
 describe('numbers as the cook reads them', () => {
   it('parts thousands only where a scale would', () => {
@@ -29,5 +46,22 @@ describe('numbers as the cook reads them', () => {
       'an arm’s length',
     ])
     expect(percent(0.7575)).toBe('75.8')
+  })
+})
+
+describe('other units', () => {
+  it('are written and read back without loss', () => {
+    units.mass = 'us'
+    units.temperature = 'fahrenheit'
+    try {
+      expect([grams(283.5), gramUnit()]).toEqual(['10.0', 'oz'])
+      expect([celsius(100), degreeUnit(), kelvins(1)]).toEqual(['212.0', '°F', '1.8'])
+      expect(gramsFrom(gramsInto(340))).toBeCloseTo(340, 0)
+      expect(celsiusFrom(celsiusInto(103.3))).toBeCloseTo(103.3, 1)
+    } finally {
+      units.mass = 'metric'
+      units.temperature = 'celsius'
+    }
+    expect([grams(283.5), celsius(100)]).toEqual(['284', '100.0'])
   })
 })

@@ -32,9 +32,10 @@ const LEFT = 148
 const RIGHT = 66
 const TOP = 14
 const BOTTOM = 34
-const narrow = computed(() => size.width.value < 560)
-const left = computed(() => (narrow.value ? 40 : LEFT))
-const right = computed(() => (narrow.value ? 52 : RIGHT))
+const narrow = computed(() => size.width.value < 380)
+const close = computed(() => size.width.value < 560)
+const left = computed(() => (narrow.value ? 40 : close.value ? 126 : LEFT))
+const right = computed(() => (close.value ? 54 : RIGHT))
 const box = computed(() => ({
   w: Math.max(size.width.value, 240),
   h: Math.max(size.height.value, 220),
@@ -71,13 +72,15 @@ const marks = computed(() =>
 
 const ticks = computed(() => {
   const min = props.end_s / 60
-  const step = [1, 2, 5, 10, 15, 30, 60].find((n) => min / n <= (narrow.value ? 5 : 9)) ?? 120
+  const step = [1, 2, 5, 10, 15, 30, 60].find((n) => min / n <= (close.value ? 5 : 9)) ?? 120
   return Array.from({ length: Math.floor(min / step) + 1 }, (_, i) => i * step)
 })
 
+// Before the boil strength hardly moves, and what is known of it is the measuring alone.
+const banded_s = computed(() => 0.8 * (props.boil?.boils_at?.mid_s ?? 0))
 const inside = (s: number) => Math.min(Math.max(s, 0), props.end_s)
 const band = computed(() => {
-  const points = props.boil?.series.filter((p) => p.solids_frac >= props.from) ?? []
+  const points = props.boil?.series.filter((p) => p.elapsed_s >= banded_s.value) ?? []
   const dots: Dot[] = [
     ...points.map((p) => ({ x: x(p.elapsed_low_s), y: y(p.solids_frac) })),
     ...points.map((p) => ({ x: x(p.elapsed_high_s), y: y(p.solids_frac) })).reverse(),
@@ -85,14 +88,16 @@ const band = computed(() => {
   return dots.length > 2 ? `${polyline(dots)}Z` : ''
 })
 const off_s = computed(() => props.boil?.turn_off.at.mid_s ?? 0)
+const off = computed(() => {
+  const turn = props.boil?.turn_off
+  return turn ? [{ x: x(turn.at.mid_s), y: y(turn.solids_frac) }] : []
+})
 const way = (keep: (s: number) => boolean) =>
-  polyline(
-    (props.boil?.series ?? [])
-      .filter((p) => keep(p.elapsed_s) && p.elapsed_s <= props.end_s && p.solids_frac <= props.to)
-      .map((p) => ({ x: x(p.elapsed_s), y: y(p.solids_frac) })),
-  )
-const before = computed(() => way((s) => s <= off_s.value))
-const beyond = computed(() => way((s) => s >= off_s.value))
+  (props.boil?.series ?? [])
+    .filter((p) => keep(p.elapsed_s) && p.elapsed_s <= props.end_s && p.solids_frac <= props.to)
+    .map((p) => ({ x: x(p.elapsed_s), y: y(p.solids_frac) }))
+const before = computed(() => polyline([...way((s) => s < off_s.value), ...off.value]))
+const beyond = computed(() => polyline([...off.value, ...way((s) => s > off_s.value)]))
 const tail = computed(() =>
   polyline(
     (props.boil?.tail ?? [])

@@ -132,6 +132,7 @@ defineExpose({ svg: () => drawing.value?.svg() })
 
 <style scoped>
 .boil {
+  container-type: inline-size;
   display: flex;
   flex-direction: column;
   min-width: 0;
@@ -141,14 +142,38 @@ defineExpose({ svg: () => drawing.value?.svg() })
   margin: 0;
 }
 
+@container (max-width: 36rem) {
+  .facts.facts {
+    --size-figure: 1.5rem;
+
+    grid-template-columns: repeat(2, auto);
+  }
+}
+
+@container (min-width: 26rem) and (max-width: 36rem) {
+  .facts.facts {
+    grid-template-columns: repeat(4, auto);
+    gap: var(--gap-2) var(--gap-4);
+    font-size: var(--size-small);
+  }
+
+  .facts :deep(.spread.spread) {
+    font-size: 0.8125rem;
+    max-width: 6.5rem;
+  }
+}
+
 .headline {
-  font-size: clamp(1.25rem, 1rem + 1.2vw, 1.875rem);
+  font-size: clamp(1.25rem, 1rem + 0.9vw, 1.625rem);
 }
 
 .facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2) var(--gap-6);
+  --size-figure: clamp(1.625rem, 1.2rem + 1.1vw, 2.25rem);
+
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(7.5rem, auto));
+  justify-content: start;
+  gap: var(--gap-2) var(--gap-5);
   margin-top: var(--gap-2);
 }
 

@@ -17,7 +17,7 @@ import {
 } from '@/units/format'
 import DrawnString from './DrawnString.vue'
 import SpoonAndDrop from './SpoonAndDrop.vue'
-import { useAnswer } from './useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 /** The syrup at the cursor, as every instrument and every school sees it. */
 const props = defineProps<{ here: Api<'Point'>; thermometer: string; brief?: boolean }>()

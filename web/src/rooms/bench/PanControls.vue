@@ -5,7 +5,7 @@ import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { number } from '@/units/format'
 import type { Later, PanAsk, Part } from './ask'
-import FlameRow from './FlameRow.vue'
+import FlameRow from '@/look/pieces/FlameRow.vue'
 import SweetenerRow from './SweetenerRow.vue'
 import { panOf, ringOf } from './question'
 

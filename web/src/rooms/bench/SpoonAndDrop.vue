@@ -45,7 +45,11 @@ const drop = computed(() => {
           d="M22 8c13-7 28 2 27 18-.6 13-13 22-25 17-12-6-15-28-2-35z"
           :style="{ stroke: syrupColour(stage), strokeWidth: coat }"
         />
-        <path class="line" d="M22 8c13-7 28 2 27 18-.6 13-13 22-25 17-12-6-15-28-2-35z" />
+        <path
+          class="line"
+          d="M22 8c13-7 28 2 27 18-.6 13-13 22-25 17-12-6-15-28-2-35z"
+          :style="{ fill: syrupColour(stage) }"
+        />
         <path class="line" d="M45 36c8 8 17 18 26 30" />
         <path
           class="syrup"
@@ -76,7 +80,7 @@ const drop = computed(() => {
         <path
           v-else
           class="syrup faint"
-          d="M30 33q6 5 3 11t4 10M44 32q-5 6 1 11t-2 11"
+          d="M40 30v5M37.500 41v3M42.500 43v2.500M36 50v1M44 51.500v.500M40 53v.500"
           :style="{ stroke: syrupColour(stage) }"
         />
       </svg>

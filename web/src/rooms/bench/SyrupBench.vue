@@ -19,7 +19,7 @@ import TermsPanel from './panels/TermsPanel.vue'
 import WherePanel from './panels/WherePanel.vue'
 import { pointAt } from './pointAt'
 import { panOf, questionOf, ringOf, roomOf } from './question'
-import { useAnswer } from './useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 const kitchen = useKitchen()
 const route = useRoute()

@@ -7,7 +7,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, number, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
 import { questionOf } from '../question'
-import { useAnswer } from '../useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 /** Acid early or late, and whether the syrup will grain. */
 const props = defineProps<{ ask: PanAsk }>()

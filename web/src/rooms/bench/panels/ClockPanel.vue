@@ -7,9 +7,9 @@ import FigureValue from '@/look/pieces/FigureValue.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { minutes, number, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
-import FlameRow from '../FlameRow.vue'
+import FlameRow from '@/look/pieces/FlameRow.vue'
 import { questionOf } from '../question'
-import { useAnswer } from '../useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 /** “Five minutes from dissolved”, learnt on another pan, flame and batch, translated to this one. */
 const props = defineProps<{ ask: PanAsk }>()

@@ -9,7 +9,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { celsius, degreeUnit, grams, gramUnit, minutes, number, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
 import { hobOf, questionOf } from '../question'
-import { useAnswer } from '../useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 /** Syrups that stand there already: left after soaking, cold, or two to be made one. */
 const props = defineProps<{ ask: PanAsk }>()

@@ -16,7 +16,7 @@ import {
 } from '@/units/format'
 import type { PanAsk } from '../ask'
 import { questionOf } from '../question'
-import { useAnswer } from '../useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 /** Every stage in every school's terms, for this syrup in this pan. */
 const props = defineProps<{ ask: PanAsk; thermometer: string }>()

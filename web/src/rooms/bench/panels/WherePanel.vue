@@ -11,7 +11,7 @@ import type { StageKey } from '@/look/strata'
 import { grams, gramUnit, minutes, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
 import { hobOf, instrumentsOf, panOf, questionOf } from '../question'
-import { useAnswer } from '../useAnswer'
+import { useAnswer } from '@/live/useAnswer'
 
 /** “My thermometer says…”, “the pan weighs…”: where am I, how many grams to go or to add, how long. */
 const props = defineProps<{ ask: PanAsk; charge: Api<'Charge'> | undefined }>()

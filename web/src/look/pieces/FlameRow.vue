@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
-import KeyRow from '@/look/pieces/KeyRow.vue'
+import KeyRow from './KeyRow.vue'
 import { number } from '@/units/format'
 
 /** The flame: by its word, or dragged to any place of the dial. */
