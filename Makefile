@@ -52,8 +52,11 @@ test-e2e: build modules
 	@scripts/tools browser
 	cd e2e && $(NPM) run -s test
 
-bench: web
-	cargo bench --workspace
+# Figures for docs/performance.md: the core, the server, the bench's redraw.
+bench: build modules
+	cargo bench -p unctum-core
+	@scripts/tools browser
+	cd e2e && npx playwright test -c speed.config.ts
 
 # The screenshots of docs/, made from the demo.
 pictures: build modules

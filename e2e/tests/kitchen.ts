@@ -6,7 +6,9 @@ export const test = base.extend({
     const errors: string[] = []
     page.on('pageerror', (error) => errors.push(error.message))
     page.on('console', (message) => {
-      if (message.type() === 'error') errors.push(message.text())
+      // A refusal is an answer, shown in words; the browser reports it as a failed resource.
+      const refusal = message.text().includes('status of 422')
+      if (message.type() === 'error' && !refusal) errors.push(message.text())
     })
     await use(page)
     expect(errors, 'errors on the console').toEqual([])
@@ -20,6 +22,15 @@ export async function advance(page: Page, seconds: number): Promise<void> {
   const origin = new URL(page.url()).origin
   const answer = await page.request.post(`${origin}/api/v1/clock`, { data: { advance_s: seconds } })
   expect(answer.ok()).toBe(true)
+}
+
+/** Does something that logs an event, and waits until the server has answered. */
+export async function logged(page: Page, act: () => Promise<void>): Promise<void> {
+  const answer = page.waitForResponse(
+    (r) => r.url().endsWith('/events') && r.request().method() === 'POST',
+  )
+  await act()
+  expect((await answer).ok()).toBe(true)
 }
 
 /** The batch as the server sees it now. */

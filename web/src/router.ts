@@ -10,7 +10,8 @@ declare module 'vue-router' {
 
 export const router = createRouter({
   history: createWebHistory(),
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // A changed query is the same page with another setting: it stays where it is.
+  scrollBehavior: (to, from, saved) => (to.path === from.path ? false : (saved ?? { top: 0 })),
   routes: [
     {
       path: '/',

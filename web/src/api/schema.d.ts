@@ -2611,6 +2611,11 @@ export interface components {
         PressureFound: {
             /**
              * Format: double
+             * @description Altitude at which the standard atmosphere presses so, m.
+             */
+            altitude_m: number;
+            /**
+             * Format: double
              * @description Air pressure, Pa.
              */
             pressure_pa: number;

@@ -12,11 +12,20 @@ export function useBatch(id: () => number) {
   const refused = ref('')
   const busy = ref(false)
 
+  // Answers may overtake each other: one to an older question never replaces one to a newer.
+  let asked = 0
+  let shown = 0
+  async function show(call: () => Promise<Api<'BatchView'>>): Promise<void> {
+    const mine = ++asked
+    const view = await call()
+    if (mine < shown) return
+    shown = mine
+    batch.value = view
+  }
+
   async function load(): Promise<void> {
     try {
-      batch.value = await answer(
-        api.GET('/api/v1/batches/{id}', { params: { path: { id: id() } } }),
-      )
+      await show(() => answer(api.GET('/api/v1/batches/{id}', { params: { path: { id: id() } } })))
       trouble.value = ''
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
@@ -27,8 +36,10 @@ export function useBatch(id: () => number) {
   async function log(event: Api<'BatchEvent'>): Promise<boolean> {
     busy.value = true
     try {
-      batch.value = await answer(
-        api.POST('/api/v1/batches/{id}/events', { params: { path: { id: id() } }, body: event }),
+      await show(() =>
+        answer(
+          api.POST('/api/v1/batches/{id}/events', { params: { path: { id: id() } }, body: event }),
+        ),
       )
       refused.value = ''
       return true
@@ -42,8 +53,13 @@ export function useBatch(id: () => number) {
 
   async function judge(verdict: Api<'Verdict'>): Promise<boolean> {
     try {
-      batch.value = await answer(
-        api.PUT('/api/v1/batches/{id}/verdict', { params: { path: { id: id() } }, body: verdict }),
+      await show(() =>
+        answer(
+          api.PUT('/api/v1/batches/{id}/verdict', {
+            params: { path: { id: id() } },
+            body: verdict,
+          }),
+        ),
       )
       refused.value = ''
       return true

@@ -25,6 +25,13 @@ export const useKitchen = defineStore('kitchen', () => {
   }
 
   const ladder = computed(() => view.value?.stages ?? [])
+  /** The sweeteners that ship with the program: fetched once. */
+  const sweeteners = ref<Api<'Sweetener'>[]>([])
+  async function loadSweeteners(): Promise<void> {
+    if (sweeteners.value.length) return
+    sweeteners.value = await answer(api.GET('/api/v1/syrup/sweeteners')).catch(() => [])
+  }
+
   const rings = computed(() => view.value?.kitchen.rings ?? [])
   const pans = computed(() => view.value?.kitchen.pans ?? [])
   const thermometers = computed(() => view.value?.kitchen.thermometers ?? [])
@@ -35,5 +42,18 @@ export const useKitchen = defineStore('kitchen', () => {
       : (thermometers.value.find((t) => t.id === id) ?? thermometers.value[0])
   const stageName = (key: string) => ladder.value.find((s) => s.key === key)?.name ?? key
 
-  return { view, ladder, trouble, load, take, rings, pans, thermometers, thermometer, stageName }
+  return {
+    view,
+    ladder,
+    trouble,
+    load,
+    take,
+    sweeteners,
+    loadSweeteners,
+    rings,
+    pans,
+    thermometers,
+    thermometer,
+    stageName,
+  }
 })

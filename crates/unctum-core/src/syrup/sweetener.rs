@@ -63,11 +63,11 @@ pub const SWEETENERS: [Sweetener; 8] = [
         name: "Granulated sugar",
         local_name: "cheeni",
         analysis: Analysis {
-            sucrose: share(0.999, 0.0),
+            sucrose: share(1.0, 0.0),
             reducing: NONE,
             ash: NONE,
             insoluble: NONE,
-            water: share(0.001, 0.0),
+            water: NONE,
         },
         ph: 6.8,
     },

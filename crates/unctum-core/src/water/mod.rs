@@ -65,6 +65,14 @@ pub fn pressure_at_altitude_pa(altitude_m: f64) -> Result<f64> {
     Ok(SEA_LEVEL_PA * (1.0 - 2.255_77e-5 * z).powf(5.255_88))
 }
 
+/// Altitude, m, at which the standard atmosphere presses with `pressure_pa`: the inverse of
+/// [`pressure_at_altitude_pa`], held within the altitudes served.
+#[must_use]
+pub fn altitude_of_pressure_m(pressure_pa: f64) -> f64 {
+    let share = (pressure_pa / SEA_LEVEL_PA).powf(1.0 / 5.255_88);
+    ((1.0 - share) / 2.255_77e-5).clamp(ALTITUDE_RANGE_M.0, ALTITUDE_RANGE_M.1)
+}
+
 /// The air pressure to compute with, Pa: the measured one if given, else from the altitude, else
 /// sea level. Weather moves the pressure by some 3 %; a pair further apart than 5 % is a mistake.
 ///
@@ -99,6 +107,7 @@ mod tests {
         {
             let pressure = pressure_at_altitude_pa(altitude_m).unwrap_or(f64::NAN);
             assert!((saturation_temperature_c(pressure) - boil_c).abs() < 0.06, "{altitude_m} m");
+            assert!((altitude_of_pressure_m(pressure) - altitude_m).abs() < 1e-6);
         }
     }
 

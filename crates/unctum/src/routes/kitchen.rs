@@ -9,7 +9,7 @@ use unctum_core::kitchen::calibrate::{
 };
 use unctum_core::kitchen::{Flame, KitchenDocument, Room};
 use unctum_core::syrup::{SCHOOLS, School, Stage};
-use unctum_core::water::saturation_temperature_c;
+use unctum_core::water::{altitude_of_pressure_m, saturation_temperature_c};
 use unctum_store::kitchen::{self as rows, load, save};
 use utoipa::ToSchema;
 
@@ -194,6 +194,8 @@ pub struct PressureFound {
     pub pressure_pa: f64,
     /// Its standard deviation, Pa.
     pub sd_pa: f64,
+    /// Altitude at which the standard atmosphere presses so, m.
+    pub altitude_m: f64,
 }
 
 /// Efficiency of a ring from water heated between two temperatures. Nothing is stored.
@@ -263,5 +265,5 @@ pub fn check_pan(body: Body<PanCheck>) -> Answer<Json<PanFound>> {
 #[post("/kitchen/calibrations/pressure", data = "<body>")]
 pub fn check_pressure(body: Body<PressureAsk>) -> Answer<Json<PressureFound>> {
     let (pressure_pa, sd_pa) = calibrate::pressure_by_boiling(body.0?.true_boil_c)?;
-    Ok(Json(PressureFound { pressure_pa, sd_pa }))
+    Ok(Json(PressureFound { pressure_pa, sd_pa, altitude_m: altitude_of_pressure_m(pressure_pa) }))
 }

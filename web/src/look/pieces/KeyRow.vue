@@ -22,24 +22,14 @@ defineEmits<{ 'update:modelValue': [key: T] }>()
 <style scoped>
 .keys {
   display: flex;
+  flex-wrap: wrap;
 }
 
+/* Neighbours share a hairline, also where the row wraps. */
 .key {
-  flex: 1;
+  flex: 1 0 auto;
+  margin: 0 -1px -1px 0;
   padding-inline: var(--gap-2);
-}
-
-.key + .key {
-  border-left: 0;
-}
-
-.key:not(:first-child) {
-  border-top-left-radius: 0;
-  border-bottom-left-radius: 0;
-}
-
-.key:not(:last-child) {
-  border-top-right-radius: 0;
-  border-bottom-right-radius: 0;
+  border-radius: 0;
 }
 </style>

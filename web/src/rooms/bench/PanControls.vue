@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef } from 'vue'
-import { answer, api, type Api } from '@/api/client'
+import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { number } from '@/units/format'
@@ -14,11 +13,7 @@ const props = defineProps<{ ask: PanAsk }>()
 const emit = defineEmits<{ change: [part: Partial<PanAsk>] }>()
 const kitchen = useKitchen()
 
-const sweeteners = shallowRef<Api<'Sweetener'>[]>([])
-void answer(api.GET('/api/v1/syrup/sweeteners')).then(
-  (found) => (sweeteners.value = found),
-  () => undefined,
-)
+void kitchen.loadSweeteners()
 
 const setPart = (i: number, part: Part) =>
   emit('change', { parts: props.ask.parts.map((p, k) => (k === i ? part : p)) })
@@ -58,7 +53,7 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
       v-for="(part, i) in ask.parts"
       :key="i"
       :part="part"
-      :sweeteners="sweeteners"
+      :sweeteners="kitchen.sweeteners"
       :removable="ask.parts.length > 1"
       @change="setPart(i, $event)"
       @remove="dropPart(i)"

@@ -20,7 +20,7 @@ const items = computed(() =>
     props: { subtitle: s.local_name },
   })),
 )
-const NAMES = ['Sucrose', 'Glucose, fructose', 'Minerals', 'Grit', 'Water'] as const
+const NAMES = ['Sucrose', 'Glucose, fructose', 'Minerals', 'Grit', 'Own water'] as const
 const usual = computed(() => {
   const a = known.value?.analysis
   const shares = a ? [a.sucrose, a.reducing, a.ash, a.insoluble, a.water] : []

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import './panels/panels.css'
 import { computed, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
@@ -19,22 +19,23 @@ import TermsPanel from './panels/TermsPanel.vue'
 import WherePanel from './panels/WherePanel.vue'
 import { pointAt } from './pointAt'
 import { panOf, questionOf, ringOf, roomOf } from './question'
+import { useBenchAddress } from './useBenchAddress'
 import { useAnswer } from '@/live/useAnswer'
 
 const kitchen = useKitchen()
-const route = useRoute()
 const router = useRouter()
 
 // The address carries the whole bench: the first pan, the second if there is one, the question asked.
 type Which = 'a' | 'b'
-const two = computed(() => route.query['two'] === '1')
+const { query, write } = useBenchAddress()
+const two = computed(() => query.value['two'] === '1')
 const asks = computed(() => ({
-  a: readAsk(route.query, kitchen.ladder),
-  b: readAsk(route.query, kitchen.ladder, 'b_'),
+  a: readAsk(query.value, kitchen.ladder),
+  b: readAsk(query.value, kitchen.ladder, 'b_'),
 }))
 type Question = 'where' | 'right' | 'clock' | 'acid' | 'terms'
 const question = computed<Question>(() => {
-  const asked = route.query['ask']
+  const asked = query.value['ask']
   return questions.find((q) => q.key === asked)?.key ?? 'where'
 })
 const questions = [
@@ -47,7 +48,7 @@ const questions = [
 
 function go(a: PanAsk, b: PanAsk | undefined, asked: Question = question.value): void {
   const second = b ? { two: '1', ...writeAsk(b, 'b_') } : {}
-  void router.replace({ query: { ...writeAsk(a), ...second, ask: asked } })
+  write({ ...writeAsk(a), ...second, ask: asked })
 }
 const setHand = ref<Which>('a')
 const hand = computed<Which>(() => (two.value ? setHand.value : 'a'))

@@ -59,7 +59,7 @@ export function questionOf(kitchen: Kitchen, ask: PanAsk): Api<'BoilDownAsk'> | 
     room,
     program: [steady, ...later],
     target_stage: ask.stage,
-    max_points: 160,
+    max_points: 100,
     thermometer: kitchen.thermometer(ask.thermometer_id)?.thermometer,
     ladder: kitchen.view?.kitchen.ladder,
   }

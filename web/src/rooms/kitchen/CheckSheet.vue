@@ -214,7 +214,7 @@ const found = computed(() => {
     }
   }
   if (airs.found.value) {
-    const { pressure_pa, sd_pa } = airs.found.value
+    const { pressure_pa, sd_pa, altitude_m } = airs.found.value
     const before = kitchen.view?.pressure_pa ?? 0
     return {
       label: 'the air presses with',
@@ -223,9 +223,10 @@ const found = computed(() => {
       spread: number(sd_pa / 100),
       before: `${number(before / 100)} hPa`,
       narrower: undefined,
-      more: 'A measured pressure is used in place of the altitude’s.',
+      more: `As at about ${number(altitude_m)} m. A measured pressure is used in place of the altitude’s.`,
       change: (d: KitchenDocument) => {
         d.room.pressure_pa = pressure_pa
+        d.room.altitude_m = Math.round(altitude_m)
       },
     }
   }

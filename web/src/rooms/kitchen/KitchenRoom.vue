@@ -25,7 +25,7 @@ import ThingRow from './ThingRow.vue'
 import { useKitchenEdit, type KitchenDocument } from './useKitchenEdit'
 
 const kitchen = useKitchen()
-const { save, undo, refused, history } = useKitchenEdit()
+const { save, undo, refused, busy, history } = useKitchenEdit()
 
 // Changes are tried on a draft and kept together; what others change meanwhile is taken in when the
 // draft is clean.
@@ -396,7 +396,7 @@ const UNITS_M = [
 
     <section aria-label="What was changed">
       <h2>What was changed</h2>
-      <button type="button" class="key small" :disabled="!history.length" @click="takeBack">
+      <button type="button" class="key small" :disabled="!history.length || busy" @click="takeBack">
         Take the last change back
       </button>
       <ol class="history">

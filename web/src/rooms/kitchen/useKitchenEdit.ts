@@ -9,6 +9,7 @@ export type KitchenDocument = Api<'KitchenDocument'>
 export function useKitchenEdit() {
   const kitchen = useKitchen()
   const refused = ref('')
+  const busy = ref(false)
   const history = shallowRef<Api<'KitchenChange'>[]>([])
 
   async function loadHistory(): Promise<void> {
@@ -20,6 +21,7 @@ export function useKitchenEdit() {
   })
 
   async function attempt(call: Promise<Api<'KitchenView'>>): Promise<boolean> {
+    busy.value = true
     try {
       kitchen.take(await call)
       refused.value = ''
@@ -28,6 +30,8 @@ export function useKitchenEdit() {
     } catch (thrown) {
       refused.value = wordsOf(thrown)
       return false
+    } finally {
+      busy.value = false
     }
   }
 
@@ -47,5 +51,5 @@ export function useKitchenEdit() {
     return attempt(answer(api.POST('/api/v1/kitchen/history/{id}/undo', { params: { path } })))
   }
 
-  return { save, undo, refused, history }
+  return { save, undo, refused, busy, history }
 }

@@ -67,7 +67,7 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
       </label>
     </div>
     <TroubleNote v-if="trouble" :words="trouble" />
-    <div v-if="found" class="scroll" role="status">
+    <div v-if="found" class="scroll" role="status" tabindex="0">
       <table class="figures">
         <thead>
           <tr>

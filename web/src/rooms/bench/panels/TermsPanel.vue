@@ -31,7 +31,7 @@ const local = (key: string) => kitchen.ladder.find((s) => s.key === key)?.local_
 <template>
   <div class="panel">
     <TroubleNote v-if="trouble" :words="trouble" />
-    <div v-if="found" class="scroll">
+    <div v-if="found" class="scroll" role="region" aria-label="Stages in all words" tabindex="0">
       <table class="figures">
         <thead>
           <tr>

@@ -1,0 +1,169 @@
+import { expect, test } from './kitchen'
+import type { Page } from '@playwright/test'
+
+const headline = (page: Page) => page.getByRole('heading', { level: 1 })
+const START = '/bench?part=300*sugar&water_g=200'
+
+async function openBench(page: Page, address = START): Promise<void> {
+  await page.goto(address)
+  await expect(headline(page)).toContainText('Turn off after')
+}
+
+test('forward, by mouse: amounts, drag, cursor, pull', async ({ page }) => {
+  await openBench(page)
+  const before = await headline(page).textContent()
+  await page.getByLabel('Granulated sugar', { exact: true }).fill('600')
+  await expect(headline(page)).not.toHaveText(before ?? '')
+  await expect(page).toHaveURL(/part=600\*sugar/)
+
+  // The line under the water is dragged; the headline follows.
+  const drag = page.getByLabel('Water, dragged')
+  const box = await drag.boundingBox()
+  if (!box) throw new Error('no line to drag')
+  const dragged = await headline(page).textContent()
+  await page.mouse.move(box.x + 25, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 80, box.y + box.height / 2, { steps: 8 })
+  await page.mouse.up()
+  await expect(headline(page)).not.toHaveText(dragged ?? '')
+
+  // Along the curve the string grows.
+  const cursor = page.getByRole('slider', { name: 'Moment looked at' })
+  const readout = page.getByRole('complementary', { name: 'At the cursor' })
+  await cursor.press('PageDown')
+  await cursor.press('PageDown')
+  await cursor.press('PageDown')
+  await expect(readout).toContainText('coating')
+  await cursor.press('PageUp')
+  for (let i = 0; i < 6; i++) await cursor.press('PageUp')
+  await expect(readout).toContainText(/string/)
+  await page.getByRole('button', { name: 'Pull' }).click()
+  await expect(readout).toContainText('breaks after')
+})
+
+test('forward, by keyboard alone; the link carries the bench', async ({ page }) => {
+  await openBench(page)
+  const cursor = page.getByRole('slider', { name: 'Moment looked at' })
+  await cursor.focus()
+  const at = Number(await cursor.getAttribute('aria-valuenow'))
+  await page.keyboard.press('PageDown')
+  await page.keyboard.press('ArrowLeft')
+  await expect(cursor).toHaveAttribute('aria-valuenow', `${at - 65}`)
+
+  await page.getByRole('button', { name: 'High' }).press('Enter')
+  await expect(page).toHaveURL(/flame=1/)
+  const water = page.getByLabel('Water', { exact: true })
+  await water.focus()
+  await page.keyboard.press('Control+A')
+  await page.keyboard.type('260')
+  await expect(page).toHaveURL(/water_g=260/)
+  await page.getByText('Flame, lid or water changed').press('Enter')
+  await page.getByRole('button', { name: 'Then…' }).press('Enter')
+  await expect(page).toHaveURL(/then=5\*/)
+  await page.getByLabel('Water poured in').fill('40')
+  await expect(page).toHaveURL(/\*40/)
+  const words = await headline(page).textContent()
+  await page.reload()
+  await expect(headline(page)).toHaveText(words ?? '')
+})
+
+test('backward: scale, thermometer, string; over and under', async ({ page }) => {
+  await openBench(page)
+  const answer = page.getByRole('status')
+  // Iron kadai 1850 g, 300 g sugar: 2275 g is 70.6 %.
+  await page.getByLabel('Pan with everything in it').fill('2275')
+  await expect(answer).toContainText('coating, 70.6 %')
+  await expect(answer).toContainText('still to boil off')
+  await expect(answer).toContainText(/29\s*g/)
+  await expect(page.getByText('you are here')).toBeVisible()
+
+  await page.getByLabel('Pan with everything in it').fill('2225')
+  await expect(answer).toContainText('two strings, 80.0 %')
+  await expect(answer).toContainText('went over: water to add')
+  await expect(answer).toContainText(/21\s*g/)
+
+  await page.getByRole('button', { name: 'My thermometer says' }).click()
+  await page.getByLabel('Boiling syrup, as shown').fill('103.7')
+  await expect(answer).toContainText('one string')
+  await page.getByRole('button', { name: 'A string of' }).click()
+  await page.getByLabel('Length before it breaks').fill('3')
+  await expect(answer).toContainText('two strings')
+})
+
+test('clock rules, left-over syrup, acid, all words', async ({ page }) => {
+  await openBench(page)
+  const answer = page.getByRole('status')
+  await page.getByRole('button', { name: 'By the clock' }).click()
+  await expect(page).toHaveURL(/ask=clock/)
+  await page.getByLabel('The rule says').fill('8')
+  await expect(answer).toContainText('gave there')
+  await expect(answer).toContainText('8 min in the pan at hand')
+  await expect(answer).toContainText('here, from when it boils')
+
+  await page.getByRole('button', { name: 'Left over, cold, mixed' }).click()
+  await expect(answer).toContainText('boil off')
+  await page.getByRole('button', { name: 'Warm it up' }).click()
+  await expect(answer).toContainText('water lost on the way')
+  await page.getByRole('button', { name: 'Two into one' }).click()
+  await expect(answer).toContainText('61.7')
+
+  await page.getByRole('button', { name: 'Acid and graining' }).click()
+  await expect(answer.getByRole('row')).toHaveCount(5)
+  await expect(answer).toContainText('off the heat')
+
+  await page.getByRole('button', { name: 'In all words' }).click()
+  await expect(page.getByRole('rowheader', { name: /soft ball/ })).toBeVisible()
+})
+
+test('two pans side by side; curve and drawing are kept', async ({ page }) => {
+  await openBench(page)
+  await page.getByRole('button', { name: 'Two pans side by side' }).click()
+  await expect(page.getByRole('heading', { level: 2, name: /Turn off after/ })).toBeVisible()
+  await page.getByLabel('Altitude').fill('0')
+  await expect(page).toHaveURL(/b_altitude_m=0/)
+  const second = page.getByRole('region', { name: /at 0 m/ })
+  const first = page.getByRole('region', { name: /at 1480 m/ })
+  await expect(first.getByText('102.9')).toBeVisible()
+  await expect(second.getByText('107.9')).toBeVisible()
+
+  await page.getByRole('button', { name: 'First' }).click()
+  await page.getByText('Which sweetener').click()
+  await page.getByLabel('Sweetener', { exact: true }).click({ force: true })
+  await page.getByRole('option', { name: /Cane jaggery/ }).click()
+  await expect(page).toHaveURL(/part=300\*cane-jaggery/)
+  await page.getByLabel('Strained once dissolved').check()
+  await expect(first).toContainText('of grit')
+
+  for (const [button, name] of [
+    ['Curve as CSV', 'boil-down.csv'],
+    ['Drawing as SVG', 'boil-down.svg'],
+    ['Drawing as PNG', 'boil-down.png'],
+  ] as const) {
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: button }).click()
+    expect((await download).suggestedFilename()).toBe(name)
+  }
+})
+
+test('what cannot be is said in words and leaves the bench usable', async ({ page }) => {
+  await openBench(page)
+  await page.getByLabel('Granulated sugar', { exact: true }).fill('9000')
+  await expect(page.getByRole('alert')).toContainText('do not fit a pan')
+  await page.getByLabel('Granulated sugar', { exact: true }).fill('300')
+  await expect(headline(page)).toContainText('Turn off after')
+  await page.getByLabel('Pan with everything in it').fill('1900')
+  await expect(page.getByRole('alert')).toContainText('Sugar does not boil away')
+})
+
+test('on a phone: amounts, backward, two pans', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openBench(page)
+  await page.getByLabel('Granulated sugar', { exact: true }).fill('400')
+  await expect(page).toHaveURL(/part=400\*sugar/)
+  await page.getByLabel('Pan with everything in it').fill('2420')
+  await expect(page.getByRole('status')).toContainText('70.2 %')
+  await page.getByRole('button', { name: 'Two pans side by side' }).click()
+  await expect(page.getByRole('heading', { level: 2, name: /Turn off after/ })).toBeVisible()
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth)
+  expect(wide).toBeLessThanOrEqual(390)
+})
