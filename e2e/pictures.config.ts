@@ -4,6 +4,7 @@ import { PORT } from './program'
 /** `make pictures`: the screenshots of docs/, from the demo at a fixed hour. */
 export default {
   ...base,
+  projects: [{ name: 'table' }],
   testDir: './pictures',
   workers: 1,
   webServer: {

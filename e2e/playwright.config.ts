@@ -26,6 +26,14 @@ export default defineConfig({
       ],
     },
   },
+  projects: [
+    { name: 'table' },
+    {
+      name: 'phone',
+      testMatch: /(bench|kitchen)\.spec\.ts/,
+      use: { viewport: { width: 390, height: 844 } },
+    },
+  ],
   webServer: {
     command: `exec ../target/release/unctum demo --simulated-clock --port ${PORT}`,
     url: `http://127.0.0.1:${PORT}/api/v1/health`,

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { Program } from '../program'
-import { expect, test as base } from './kitchen'
+import { enter, expect, press, test as base, WAYS } from './kitchen'
 
 // Each test changes its own kitchen.
 const test = base.extend<{ kitchen: string }>({
@@ -18,72 +18,75 @@ const test = base.extend<{ kitchen: string }>({
 })
 
 const found = (page: Page) => page.getByRole('status')
-async function keep(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Keep this' }).click()
-  await expect(page.getByRole('button', { name: 'Keep this' })).toHaveCount(0)
+
+for (const way of WAYS) {
+  const open = (page: Page, name: string) => press(way, page.getByRole('button', { name }))
+  const write = (page: Page, label: string, value: string) =>
+    enter(way, page.getByLabel(label, { exact: true }), value)
+  const keep = async (page: Page) => {
+    await open(page, 'Keep this')
+    await expect(page.getByRole('button', { name: 'Keep this' })).toHaveCount(0)
+  }
+
+  test(`rings: by heating water, and by boiling it off; by ${way}`, async ({ page, kitchen }) => {
+    await page.goto(`${kitchen}/kitchen`)
+    const rings = page.getByRole('region', { name: 'Rings' })
+    await open(page, 'Check Gas ring by heating water')
+    await write(page, 'At the start', '30')
+    await write(page, 'At the end', '70')
+    await write(page, 'Between the two', '4.5')
+    await expect(found(page)).toContainText('of its power reaches the pan')
+    await expect(found(page)).toContainText('Before: 42 ± 8 %')
+    await expect(found(page)).toContainText('times as well now')
+    await keep(page)
+    await expect(rings).not.toContainText('42 ± 8 %')
+    await expect(page.getByRole('region', { name: 'What was changed' })).toContainText(
+      'Gas ring by heating water',
+    )
+
+    await open(page, 'Check Gas ring by boiling water off')
+    await write(page, 'Pan and water at the start', '1900')
+    await write(page, 'At the end', '1740')
+    await write(page, 'Between the two', '10')
+    await expect(found(page)).toContainText('W into the pan')
+    await keep(page)
+
+    await open(page, 'Take the last change back')
+    await open(page, 'Take the last change back')
+    await expect(rings).toContainText('42 ± 8 %')
+  })
+
+  test(`thermometer, pan, cup and pressure; by ${way}`, async ({ page, kitchen }) => {
+    await page.goto(`${kitchen}/kitchen`)
+    await open(page, 'Check Thermometer in boiling water')
+    await write(page, 'In boiling water', '101.2')
+    await write(page, 'In ice water, if you have ice', '0.4')
+    await expect(found(page)).toContainText(/reads high by\s*1\.2/)
+    await keep(page)
+    await expect(page.getByRole('region', { name: 'Thermometers' })).toContainText('1.2 °C high')
+
+    await open(page, 'Weigh Steel pan once')
+    await write(page, 'Empty weight', '1240')
+    await expect(found(page)).toContainText('heat its wall holds')
+    await keep(page)
+    await expect(page.getByRole('region', { name: 'Pans' })).toContainText('1240 g')
+
+    await open(page, 'Another cup')
+    await open(page, 'Keep them')
+    await open(page, 'Weigh water in the New cup')
+    await write(page, 'Empty', '92')
+    await write(page, 'Full', '271')
+    await expect(found(page)).toContainText(/holds\s*179/)
+    await keep(page)
+    await expect(page.getByRole('region', { name: 'Cups and spoons' })).toContainText('179 ± 3 ml')
+
+    await open(page, 'Find the pressure by boiling water')
+    await write(page, 'Water boils at', '95.1')
+    await expect(found(page)).toContainText(/849|850/)
+    await keep(page)
+    await expect(page.getByText('water boils at 95.1 °C', { exact: true })).toBeVisible()
+  })
 }
-
-test('rings: by heating water, and by boiling it off', async ({ page, kitchen }) => {
-  await page.goto(`${kitchen}/kitchen`)
-  await page.getByRole('button', { name: 'Check Gas ring by heating water' }).click()
-  await page.getByLabel('At the start').fill('30')
-  await page.getByLabel('At the end').fill('70')
-  await page.getByLabel('Between the two').fill('4.5')
-  await expect(found(page)).toContainText('of its power reaches the pan')
-  await expect(found(page)).toContainText('Before: 42 ± 8 %')
-  await expect(found(page)).toContainText('times as well now')
-  await keep(page)
-  await expect(page.getByRole('region', { name: 'Rings' })).not.toContainText('42 ± 8 %')
-  await expect(page.getByRole('region', { name: 'What was changed' })).toContainText(
-    'Gas ring by heating water',
-  )
-
-  await page.getByRole('button', { name: 'Check Gas ring by boiling water off' }).click()
-  await page.getByLabel('Pan and water at the start').fill('1900')
-  await page.getByLabel('At the end').fill('1740')
-  await page.getByLabel('Between the two').fill('10')
-  await expect(found(page)).toContainText('W into the pan')
-  await keep(page)
-
-  await page.getByRole('button', { name: 'Take the last change back' }).click()
-  await page.getByRole('button', { name: 'Take the last change back' }).click()
-  await expect(page.getByRole('region', { name: 'Rings' })).toContainText('42 ± 8 %')
-})
-
-test('thermometer, pan, cup and pressure, by keyboard', async ({ page, kitchen }) => {
-  await page.goto(`${kitchen}/kitchen`)
-  await page.getByRole('button', { name: 'Check Thermometer in boiling water' }).press('Enter')
-  await page.getByLabel('In boiling water', { exact: true }).focus()
-  await page.keyboard.type('101.2')
-  await page.keyboard.press('Tab')
-  await page.keyboard.type('0.4')
-  await expect(found(page)).toContainText('reads high by')
-  await expect(found(page)).toContainText('1.2')
-  await page.getByRole('button', { name: 'Keep this' }).press('Enter')
-  await expect(page.getByRole('region', { name: 'Thermometers' })).toContainText('1.2 °C high')
-
-  await page.getByRole('button', { name: 'Weigh Steel pan once' }).press('Enter')
-  await page.getByLabel('Empty weight').focus()
-  await page.keyboard.type('1240')
-  await expect(found(page)).toContainText('heat its wall holds')
-  await page.getByRole('button', { name: 'Keep this' }).press('Enter')
-  await expect(page.getByRole('region', { name: 'Pans' })).toContainText('1240 g')
-
-  await page.getByRole('button', { name: 'Another cup' }).press('Enter')
-  await page.getByRole('button', { name: 'Keep them' }).press('Enter')
-  await page.getByRole('button', { name: 'Weigh water in the New cup' }).press('Enter')
-  await page.getByLabel('Empty', { exact: true }).fill('92')
-  await page.getByLabel('Full', { exact: true }).fill('271')
-  await expect(found(page)).toContainText(/holds\s*179/)
-  await page.getByRole('button', { name: 'Keep this' }).press('Enter')
-  await expect(page.getByRole('region', { name: 'Cups and spoons' })).toContainText('179 ± 3 ml')
-
-  await page.getByRole('button', { name: 'Find the pressure by boiling water' }).press('Enter')
-  await page.getByLabel('Water boils at').fill('95.1')
-  await expect(found(page)).toContainText(/849|850/)
-  await page.getByRole('button', { name: 'Keep this' }).press('Enter')
-  await expect(page.getByText('water boils at 95.1 °C', { exact: true })).toBeVisible()
-})
 
 test('a kitchen is set up, refused in words, kept and taken back; on a phone', async ({
   page,

@@ -1,4 +1,4 @@
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
 
 /** A page that fails its test on any error of the console. */
 export const test = base.extend({
@@ -39,4 +39,22 @@ export async function batchState(page: Page, id: string) {
   const answer = await page.request.get(`${origin}/api/v1/batches/${id}`)
   expect(answer.ok()).toBe(true)
   return answer.json()
+}
+
+export const WAYS = ['mouse', 'keyboard'] as const
+export type Way = (typeof WAYS)[number]
+
+/** Presses a control with the mouse, or by Enter on the focused control. */
+export async function press(way: Way, control: Locator): Promise<void> {
+  if (way === 'mouse') return control.click()
+  await control.focus()
+  await control.press('Enter')
+}
+
+/** Enters a value: clicked and filled, or focused and typed. */
+export async function enter(way: Way, field: Locator, value: string): Promise<void> {
+  if (way === 'mouse') return field.fill(value)
+  await field.focus()
+  await field.press('Control+A')
+  await field.pressSequentially(value)
 }

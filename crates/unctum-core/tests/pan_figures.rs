@@ -104,3 +104,29 @@ fn turning_off_when_told_lands_on_the_target() {
     );
     assert!(answer.series.len() <= 100 && answer.series.windows(2).all(|p| p[0].elapsed_s < p[1].elapsed_s));
 }
+
+#[test]
+fn boiling_points_meet_the_worked_figures() {
+    use unctum_core::syrup::boiling::{boil_c, solids_frac_boiling_at};
+    use unctum_core::water::pressure_at_altitude_pa;
+    let at = |percent: f64, altitude_m: f64| {
+        let pressure_pa = pressure_at_altitude_pa(altitude_m).expect("in range");
+        boil_c(&Charge::sugar_and_water(percent, 100.0 - percent), pressure_pa)
+    };
+    let sea = [50.0, 65.0, 70.0, 75.0, 80.0, 85.0, 90.0].map(|percent| at(percent, 0.0));
+    all_near(&sea, &[101.9, 104.1, 105.5, 107.6, 111.0, 116.0, 122.0], 0.05);
+    let hill = [70.0, 75.0, 80.0, 85.0].map(|percent| at(percent, 1480.0));
+    all_near(&hill, &[100.4, 102.5, 105.7, 110.6], 0.05);
+
+    let reducing = Charge { reducing_g: 0.15 * 75.0, ..Charge::sugar_and_water(0.85 * 75.0, 25.0) };
+    all_near(&[boil_c(&reducing, 101_325.0) - at(75.0, 0.0)], &[0.5], 0.05);
+
+    // Half a kelvin says little about a thin syrup and much about a thick one.
+    let per_half_kelvin = [50.0, 70.0, 80.0].map(|percent| {
+        let solids = Charge::sugar_and_water(1.0, 0.0);
+        let read = |boil_c: f64| solids_frac_boiling_at(&solids, boil_c, 101_325.0).expect("in range");
+        50.0 * (read(at(percent, 0.0) + 0.5) - read(at(percent, 0.0) - 0.5))
+    });
+    all_near(&per_half_kelvin[..1], &[6.0], 0.5);
+    all_near(&per_half_kelvin[1..], &[1.5, 0.5], 0.12);
+}

@@ -162,10 +162,11 @@ const top = computed(() => strengthAt(height(props.to)))
           <StageMark :stage="b.stage.key" :size="24" />
         </svg>
         <text
-          v-if="b.tall > 12 && !narrow"
-          x="40"
+          v-if="b.tall > 12"
+          :x="narrow ? left + 6 : 40"
           :y="(b.top + b.bottom) / 2"
           class="stage"
+          :class="{ slight: narrow }"
           fill="currentColor"
         >
           {{ b.stage.name }}
@@ -253,6 +254,10 @@ text {
 .stage,
 .middle {
   dominant-baseline: central;
+}
+
+.slight {
+  font-size: 0.75rem;
 }
 
 .tick {

@@ -47,7 +47,7 @@ defineExpose({ svg: () => drawing.value?.svg() })
       </component>
       <div class="facts">
         <FigureValue
-          label="minutes from heat on"
+          label="from heat on"
           size="figure"
           :value="minutes(boil.turn_off.at.mid_s)"
           unit="min"

@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
+import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
 import { number } from '@/units/format'
 import type { Later, PanAsk, Part } from './ask'
 import FlameRow from '@/look/pieces/FlameRow.vue'
 import SweetenerRow from './SweetenerRow.vue'
-import { panOf, ringOf } from './question'
 
 /** Everything that can be set for one pan of the bench. */
 const props = defineProps<{ ask: PanAsk }>()
@@ -32,12 +32,6 @@ function addLater(): void {
   emit('change', { later: [...props.ask.later, then] })
 }
 
-const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
-const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
-const thermometers = computed(() => [
-  ...kitchen.thermometers.map((t) => ({ title: t.thermometer.name, value: String(t.id) })),
-  { title: 'A true one', value: 'none' },
-])
 const stages = computed(() =>
   kitchen.ladder
     .filter((s) => s.key !== 'thin')
@@ -91,17 +85,15 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
       :model-value="ask.stage"
       @update:model-value="emit('change', { stage: $event })"
     />
-    <v-select
-      label="Pan"
-      :items="pans"
-      :model-value="panOf(kitchen, ask)?.id"
-      @update:model-value="emit('change', { pan_id: $event ?? undefined })"
+    <KitchenSelect
+      of="pan"
+      :model-value="ask.pan_id"
+      @update:model-value="emit('change', { pan_id: Number($event) })"
     />
-    <v-select
-      label="Ring"
-      :items="rings"
-      :model-value="ringOf(kitchen, ask)?.id"
-      @update:model-value="emit('change', { ring_id: $event ?? undefined })"
+    <KitchenSelect
+      of="ring"
+      :model-value="ask.ring_id"
+      @update:model-value="emit('change', { ring_id: Number($event) })"
     />
     <FlameRow
       :model-value="ask.flame_frac"
@@ -146,13 +138,10 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
       </fieldset>
       <button type="button" class="key small" @click="addLater">Then…</button>
     </details>
-    <v-select
-      label="Thermometer"
-      :items="thermometers"
-      :model-value="String(kitchen.thermometer(ask.thermometer_id)?.id ?? 'none')"
-      @update:model-value="
-        emit('change', { thermometer_id: $event === 'none' ? 'none' : Number($event) })
-      "
+    <KitchenSelect
+      of="thermometer"
+      :model-value="ask.thermometer_id"
+      @update:model-value="emit('change', { thermometer_id: $event })"
     />
     <AmountField
       label="Altitude"

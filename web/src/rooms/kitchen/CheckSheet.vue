@@ -4,6 +4,7 @@ import { api, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
+import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import FlameRow from '@/look/pieces/FlameRow.vue'
 import { useAnswer } from '@/live/useAnswer'
@@ -27,7 +28,6 @@ const pan_id = ref<number | null | undefined>(kitchen.pans[0]?.id)
 const pan = computed(
   () => (kitchen.pans.find((p) => p.id === pan_id.value) ?? kitchen.pans[0])?.pan,
 )
-const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
 const flame_frac = ref<number | undefined>(1)
 const water_g = ref(1000)
 const from_c = ref<number>()
@@ -249,7 +249,11 @@ function keep(): void {
     </ol>
     <div class="entry">
       <template v-if="check.kind === 'ring-heating' || check.kind === 'ring-boil-off'">
-        <v-select v-model="pan_id" label="Pan" :items="pans" />
+        <KitchenSelect
+          of="pan"
+          :model-value="pan_id"
+          @update:model-value="pan_id = Number($event)"
+        />
         <FlameRow v-model="flame_frac" label="Flame while counting" />
         <template v-if="check.kind === 'ring-heating'">
           <AmountField v-model="water_g" label="Water" kind="mass" />

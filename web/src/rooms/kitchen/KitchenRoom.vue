@@ -4,11 +4,12 @@ import { onBeforeRouteLeave } from 'vue-router'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
-import KeyRow from '@/look/pieces/KeyRow.vue'
+import AirSection from './AirSection.vue'
+import HistorySection from './HistorySection.vue'
+import UnitsSection from './UnitsSection.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import {
   celsius,
-  dayAndHour,
   degreeUnit,
   grams,
   gramUnit,
@@ -134,14 +135,6 @@ const thermometerKnown = (t: Api<'Thermometer'>) =>
   t.offset_k === 0
     ? 'taken as true, not checked'
     : `reads ${kelvins(Math.abs(t.offset_k))} ${degreeUnit()} ${t.offset_k > 0 ? 'high' : 'low'}`
-const UNITS_T = [
-  { key: 'celsius', name: '°C' },
-  { key: 'fahrenheit', name: '°F' },
-] as const
-const UNITS_M = [
-  { key: 'metric', name: 'g, ml' },
-  { key: 'us', name: 'oz, fl oz' },
-] as const
 </script>
 
 <template>
@@ -323,89 +316,16 @@ const UNITS_M = [
       <button type="button" class="key small" @click="addTray">Another tray</button>
     </section>
 
-    <section aria-label="Air and room">
-      <h2>Air and room</h2>
-      <div class="fields">
-        <v-text-field v-model="d.name" label="Name of the kitchen" />
-        <AmountField
-          v-model="d.room.altitude_m"
-          label="Altitude"
-          unit="m"
-          accepts="any"
-          @emptied="d.room.altitude_m = null"
-        />
-        <AmountField
-          :model-value="d.room.pressure_pa == null ? undefined : d.room.pressure_pa / 100"
-          label="Station pressure, if measured"
-          unit="hPa"
-          @update:model-value="d.room.pressure_pa = 100 * $event"
-          @emptied="d.room.pressure_pa = null"
-        />
-        <AmountField v-model="d.room.room_c" label="Room" kind="temperature" accepts="any" />
-        <AmountField
-          :model-value="Math.round(100 * (d.room.humidity_frac ?? 0.6))"
-          label="Humidity"
-          unit="%"
-          @update:model-value="d.room.humidity_frac = $event / 100"
-        />
-      </div>
-      <button type="button" class="key small" @click="check = { kind: 'pressure' }">
-        Find the pressure by boiling water
-      </button>
-      <p class="soft small">
-        The station pressure, not the sea-level figure of a weather report. It wins over the
-        altitude.
-      </p>
-    </section>
+    <AirSection :draft="d" @pressure="check = { kind: 'pressure' }" />
 
-    <section aria-label="Scale, refractometer, units">
-      <h2>Scale, refractometer, units</h2>
-      <div class="fields">
-        <AmountField
-          v-model="bench.scale_step_g"
-          label="Step of the scale"
-          unit="g"
-          @emptied="bench.scale_step_g = null"
-        />
-        <AmountField
-          v-model="bench.refractometer_offset_brix"
-          label="Refractometer reads high by"
-          unit="°Bx"
-          accepts="any"
-          @emptied="bench.refractometer_offset_brix = null"
-        />
-        <KeyRow
-          label="Temperatures in"
-          :choices="UNITS_T"
-          :model-value="bench.temperature_unit ?? 'celsius'"
-          @update:model-value="bench.temperature_unit = $event"
-        />
-        <KeyRow
-          label="Masses in"
-          :choices="UNITS_M"
-          :model-value="bench.mass_unit ?? 'metric'"
-          @update:model-value="bench.mass_unit = $event"
-        />
-      </div>
-    </section>
+    <UnitsSection :bench="bench" />
 
     <section v-if="d.ladder" aria-label="Your ladder">
       <h2>Your ladder</h2>
       <LadderEdges :ladder="d.ladder" :stages="kitchen.ladder" @update:ladder="d.ladder = $event" />
     </section>
 
-    <section aria-label="What was changed">
-      <h2>What was changed</h2>
-      <button type="button" class="key small" :disabled="!history.length || busy" @click="takeBack">
-        Take the last change back
-      </button>
-      <ol class="history">
-        <li v-for="h in history.slice(0, 12)" :key="h.id">
-          {{ h.reason }} <span class="soft small">{{ dayAndHour(h.at_ms) }}</span>
-        </li>
-      </ol>
-      <p v-if="!history.length" class="soft">Nothing yet.</p>
-    </section>
+    <HistorySection :history="history" :busy="busy" @undo="takeBack" />
 
     <div v-if="dirty" class="bar" role="region" aria-label="Changes not kept yet">
       <span>Changes not kept yet.</span>
@@ -450,30 +370,11 @@ ul {
   border-bottom: var(--line) solid var(--steel);
 }
 
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
-  gap: var(--gap-4) var(--gap-5);
-  align-items: end;
-  margin-bottom: var(--gap-3);
-}
-
 .key.small {
   min-height: 2.5rem;
   padding: var(--gap-1) var(--gap-3);
   border-color: var(--steel);
   font-size: var(--size-small);
-}
-
-.history {
-  margin: var(--gap-3) 0 0;
-  padding: 0;
-  list-style: none;
-}
-
-.history li {
-  padding: var(--gap-1) 0;
-  border-top: var(--line) solid var(--steel);
 }
 
 .bar {

@@ -7,10 +7,10 @@ import EventButton from '@/look/pieces/EventButton.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
-import StepRow from '@/look/pieces/StepRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { about, celsius, clock, degreeUnit, gramUnit, grams, number } from '@/units/format'
 import { sayAdvice } from '@/batch/advice'
+import StepSide from './StepSide.vue'
 import ReadingKeys from './ReadingKeys.vue'
 import { useBatch } from '@/batch/useBatch'
 import VerdictForm from '@/batch/VerdictForm.vue'
@@ -52,25 +52,6 @@ const inHand = computed(() =>
   }),
 )
 
-function time(s: Api<'StepState'>, minutes?: Api<'Minutes'> | null): string | undefined {
-  if (s.began_ms != null && s.done_ms != null) return clock((s.done_ms - s.began_ms) / 1000)
-  if (minutes) return `${number(minutes.low_min)}–${number(minutes.high_min)} min`
-  return undefined
-}
-const rows = computed(() =>
-  (state.value?.steps ?? []).map((s, i) => {
-    const words = setup.value?.steps[i]
-    const place: 'done' | 'now' | 'ahead' =
-      s.done_ms != null ? 'done' : s.key === state.value?.current_step ? 'now' : 'ahead'
-    return {
-      key: s.key,
-      title: words?.title ?? s.key,
-      cue: words?.cue,
-      place,
-      time: time(s, words?.minutes),
-    }
-  }),
-)
 const onStep = computed(() => {
   const began = state.value?.steps.find((s) => s.key === state.value?.current_step)?.began_ms
   return state.value && began != null ? clock((state.value.now_ms - began) / 1000) : undefined
@@ -258,26 +239,7 @@ onKey('e', happened)
       <button type="button" class="key" @click="undo">Take the last entry back <kbd>U</kbd></button>
     </div>
 
-    <section class="why">
-      <template v-if="step">
-        <p><span class="label">Done when</span><br />{{ step.cue }}.</p>
-        <p><span class="label">Why</span><br />{{ step.reason }}</p>
-        <p v-for="h in step.hazards" :key="h" class="caution">{{ h }}</p>
-        <p v-if="step.minutes" class="soft">
-          Usually {{ about(step.minutes.low_min * 60) }} to {{ about(step.minutes.high_min * 60) }}.
-        </p>
-      </template>
-      <div class="steps" aria-label="Steps">
-        <StepRow
-          v-for="(r, i) in rows"
-          :key="r.key"
-          :number="i + 1"
-          :title="r.title"
-          :place="r.place"
-          :time="r.time"
-        />
-      </div>
-    </section>
+    <StepSide class="why" :setup="setup" :state="state" />
   </div>
 </template>
 
@@ -313,10 +275,6 @@ onKey('e', happened)
   grid-row: 1 / span 6;
   padding-left: var(--gap-5);
   border-left: var(--line) solid var(--steel);
-}
-
-.why p {
-  margin: 0 0 var(--gap-4);
 }
 
 .ladder {

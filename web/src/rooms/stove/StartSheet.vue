@@ -7,6 +7,7 @@ import StageMark from '@/look/marks/StageMark.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import AmountField from '@/look/pieces/AmountField.vue'
+import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import {
   celsius,
@@ -40,13 +41,6 @@ const thermometer = computed(() =>
 )
 const set = (part: Record<string, string | number>) =>
   void router.replace({ query: { ...route.query, ...part } })
-
-const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
-const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
-const thermometers = computed(() => [
-  ...kitchen.thermometers.map((t) => ({ title: t.thermometer.name, value: t.id })),
-  { title: 'None', value: 'none' },
-])
 
 async function list(): Promise<void> {
   try {
@@ -126,21 +120,10 @@ async function putOn(): Promise<void> {
         :model-value="base_g"
         @update:model-value="set({ base_g: $event })"
       />
-      <v-select
-        label="Pan"
-        :items="pans"
-        :model-value="pan_id"
-        @update:model-value="set({ pan: $event })"
-      />
-      <v-select
-        label="Ring"
-        :items="rings"
-        :model-value="ring_id"
-        @update:model-value="set({ ring: $event })"
-      />
-      <v-select
-        label="Thermometer"
-        :items="thermometers"
+      <KitchenSelect of="pan" :model-value="pan_id" @update:model-value="set({ pan: $event })" />
+      <KitchenSelect of="ring" :model-value="ring_id" @update:model-value="set({ ring: $event })" />
+      <KitchenSelect
+        of="thermometer"
         :model-value="thermometer?.id ?? 'none'"
         @update:model-value="set({ thermometer: $event })"
       />

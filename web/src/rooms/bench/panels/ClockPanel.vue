@@ -4,6 +4,7 @@ import { api, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
+import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { minutes, number, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
@@ -27,8 +28,6 @@ const ring_id = ref<number | undefined>()
 const flame_frac = ref<number>()
 const sugar_g = ref(200)
 const water_g = ref(130)
-const pans = computed(() => kitchen.pans.map((p) => ({ title: p.pan.name, value: p.id })))
-const rings = computed(() => kitchen.rings.map((r) => ({ title: r.ring.name, value: r.id })))
 
 const { found, trouble } = useAnswer(
   (): Api<'ClockAsk'> | undefined => {
@@ -55,17 +54,16 @@ const from = computed(() => zeros.find((z) => z.value === zero.value)?.title ?? 
     <div class="entry">
       <AmountField v-model="minutesOf" label="The rule says" unit="min" />
       <v-select v-model="zero" label="from when" :items="zeros" />
-      <v-select
+      <KitchenSelect
+        of="pan"
         label="Learnt on"
-        :items="pans"
-        :model-value="pan_id ?? kitchen.pans[1]?.id ?? kitchen.pans[0]?.id"
-        @update:model-value="pan_id = $event ?? undefined"
+        :model-value="pan_id ?? kitchen.pans[1]?.id"
+        @update:model-value="pan_id = Number($event)"
       />
-      <v-select
-        label="Ring"
-        :items="rings"
-        :model-value="ring_id ?? kitchen.rings[0]?.id"
-        @update:model-value="ring_id = $event ?? undefined"
+      <KitchenSelect
+        of="ring"
+        :model-value="ring_id"
+        @update:model-value="ring_id = Number($event)"
       />
       <AmountField v-model="sugar_g" label="Sugar then" kind="mass" />
       <AmountField v-model="water_g" label="Water then" kind="mass" />

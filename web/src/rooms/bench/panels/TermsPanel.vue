@@ -26,6 +26,15 @@ const { found, trouble } = useAnswer(
   (body) => api.POST('/api/v1/syrup/terms', { body }),
 )
 const local = (key: string) => kitchen.ladder.find((s) => s.key === key)?.local_name ?? ''
+const LONG_CM = 30
+function fingers([low = 0, high = 0]: readonly number[]): string {
+  if (high < 0.1) return 'no string'
+  if (low >= LONG_CM) return 'longer than an arm'
+  if (low < 0.1) return `up to ${stringLength(high)}`
+  return high >= LONG_CM
+    ? `${stringLength(low)} and more`
+    : `${stringLength(low)} to ${stringLength(high)}`
+}
 </script>
 
 <template>
@@ -36,58 +45,54 @@ const local = (key: string) => kitchen.ladder.find((s) => s.key === key)?.local_
         <thead>
           <tr>
             <th scope="col">Stage</th>
-            <th scope="col">Strength</th>
+            <th scope="col">Strength, °Bx</th>
             <th scope="col">Fingers</th>
             <th scope="col">{{ thermometer }}</th>
             <th scope="col">Scale</th>
-            <th scope="col">Refractometer</th>
-            <th scope="col">Clock, from the boil</th>
-            <th scope="col">from dissolved</th>
-            <th scope="col">Spoon</th>
-            <th scope="col">Cold water</th>
-            <th scope="col">Pan</th>
+            <th scope="col">Clock: from the boil, from dissolved</th>
+            <th scope="col">Spoon, cold water, pan</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="t in found" :key="t.stage">
-            <th
-              scope="row"
-              class="stage"
-              :style="{ background: syrupColour(t.stage), color: inkOn(t.stage) }"
-            >
-              <StageMark :stage="t.stage" :size="24" />
-              <span
-                >{{ kitchen.stageName(t.stage) }}<br /><span class="small">{{
-                  local(t.stage)
-                }}</span></span
-              >
+            <th scope="row" :style="{ background: syrupColour(t.stage), color: inkOn(t.stage) }">
+              <span class="stage">
+                <StageMark :stage="t.stage" :size="24" />
+                <span>
+                  {{ kitchen.stageName(t.stage) }}<br /><span class="small">{{
+                    local(t.stage)
+                  }}</span>
+                </span>
+              </span>
             </th>
-            <td>{{ percent(t.solids_frac[0] ?? 0) }}–{{ percent(t.solids_frac[1] ?? 0) }} %</td>
             <td>
-              {{ stringLength(t.string_cm[0] ?? 0) }} to {{ stringLength(t.string_cm[1] ?? 0) }}
+              {{ percent(t.solids_frac[0] ?? 0) }}–{{ percent(t.solids_frac[1] ?? 0) }} %
+              <span v-if="t.brix[0] != null" class="under"
+                >from {{ number(t.brix[0], 1) }} °Bx</span
+              >
+              <span v-else class="under">beyond a refractometer</span>
             </td>
+            <td>{{ fingers(t.string_cm) }}</td>
             <td>
               {{ celsius(t.shown_c[0] ?? 0) }}–{{ celsius(t.shown_c[1] ?? 0) }}
               {{ degreeUnit() }}
             </td>
             <td>{{ grams(t.gross_g[0] ?? 0) }}–{{ grams(t.gross_g[1] ?? 0) }} {{ gramUnit() }}</td>
             <td>
-              <template v-if="t.brix[0] != null">{{ number(t.brix[0], 1) }} °Bx up</template>
-              <template v-else>beyond it</template>
-            </td>
-            <td>
               <template v-if="t.from_boil">
                 {{ clock(t.from_boil.mid_s) }}
-                <span class="small soft"
-                  >{{ clock(t.from_boil.low_s) }}–{{ clock(t.from_boil.high_s) }}</span
+                <span v-if="t.from_dissolved_s != null" class="soft"
+                  >· {{ clock(t.from_dissolved_s) }}</span
+                >
+                <span class="under"
+                  >{{ clock(t.from_boil.low_s) }} – {{ clock(t.from_boil.high_s) }}</span
                 >
               </template>
               <template v-else>from the start</template>
             </td>
-            <td>{{ t.from_dissolved_s == null ? '' : clock(t.from_dissolved_s) }}</td>
-            <td class="words">{{ t.seen.spoon }}</td>
-            <td class="words">{{ t.seen.water }}</td>
-            <td class="words">{{ t.seen.pan }}</td>
+            <td class="words">
+              {{ t.seen.spoon }}; <span class="soft">{{ t.seen.water }};</span> {{ t.seen.pan }}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -100,11 +105,19 @@ const local = (key: string) => kitchen.ladder.find((s) => s.key === key)?.local_
   display: flex;
   align-items: center;
   gap: var(--gap-2);
-  min-width: 9rem;
+  min-width: 8rem;
+  line-height: 1.2;
+}
+
+.under {
+  display: block;
+  color: var(--ink-soft);
+  font-size: var(--size-small);
 }
 
 .words {
-  min-width: 10rem;
+  min-width: 13rem;
   font-size: var(--size-small);
+  line-height: 1.3;
 }
 </style>

@@ -1,0 +1,29 @@
+//! A few minutes with water, a scale or ice make the kitchen known: each check gives a value with its
+//! spread, and says by how much it narrowed what was known before.
+
+mod ring;
+mod thermometer;
+mod vessel;
+
+use serde::Serialize;
+
+pub use ring::{BoilOffCheck, HeatingCheck, RingFound, ring_by_boil_off, ring_by_heating};
+pub use thermometer::{ThermometerCheck, ThermometerFound, pressure_by_boiling, thermometer};
+pub use vessel::{MeasureCheck, MeasureFound, PanCheck, PanFound, measure, pan};
+
+/// A weighing is right to about this, g.
+const SCALE_SD_G: f64 = 1.0;
+
+/// A value before and after a check.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Narrowed {
+    /// The value found.
+    pub value: f64,
+    /// Its standard deviation.
+    pub sd: f64,
+    /// What was taken for it before.
+    pub before: f64,
+    /// Standard deviation of that.
+    pub before_sd: f64,
+}

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import AmountField from '@/look/pieces/AmountField.vue'
+import type { KitchenDocument } from './useKitchenEdit'
+
+/** Where the kitchen stands: altitude or pressure, warmth, humidity. Edits the draft in place. */
+const d = defineModel<KitchenDocument>('draft', { required: true })
+defineEmits<{ pressure: [] }>()
+</script>
+
+<template>
+  <section aria-label="Air and room">
+    <h2>Air and room</h2>
+    <div class="fields">
+      <v-text-field v-model="d.name" label="Name of the kitchen" />
+      <AmountField
+        v-model="d.room.altitude_m"
+        label="Altitude"
+        unit="m"
+        accepts="any"
+        @emptied="d.room.altitude_m = null"
+      />
+      <AmountField
+        :model-value="d.room.pressure_pa == null ? undefined : d.room.pressure_pa / 100"
+        label="Station pressure, if measured"
+        unit="hPa"
+        @update:model-value="d.room.pressure_pa = 100 * $event"
+        @emptied="d.room.pressure_pa = null"
+      />
+      <AmountField v-model="d.room.room_c" label="Room" kind="temperature" accepts="any" />
+      <AmountField
+        :model-value="Math.round(100 * (d.room.humidity_frac ?? 0.6))"
+        label="Humidity"
+        unit="%"
+        @update:model-value="d.room.humidity_frac = $event / 100"
+      />
+    </div>
+    <button type="button" class="key small" @click="$emit('pressure')">
+      Find the pressure by boiling water
+    </button>
+    <p class="soft small">
+      The station pressure, not the sea-level figure of a weather report. It wins over the altitude.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  margin-bottom: var(--gap-2);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
+  gap: var(--gap-4) var(--gap-5);
+  align-items: end;
+  margin-bottom: var(--gap-3);
+}
+
+.key.small {
+  min-height: 2.5rem;
+  padding: var(--gap-1) var(--gap-3);
+  border-color: var(--steel);
+  font-size: var(--size-small);
+}
+</style>

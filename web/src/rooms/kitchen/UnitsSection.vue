@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { Api } from '@/api/client'
+import AmountField from '@/look/pieces/AmountField.vue'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+
+/** Scale, refractometer, and the units she reads. Edits the draft in place. */
+const bench = defineModel<Api<'Bench'>>('bench', { required: true })
+const UNITS_T = [
+  { key: 'celsius', name: '°C' },
+  { key: 'fahrenheit', name: '°F' },
+] as const
+const UNITS_M = [
+  { key: 'metric', name: 'g, ml' },
+  { key: 'us', name: 'oz, fl oz' },
+] as const
+</script>
+
+<template>
+  <section aria-label="Scale, refractometer, units">
+    <h2>Scale, refractometer, units</h2>
+    <div class="fields">
+      <AmountField
+        v-model="bench.scale_step_g"
+        label="Step of the scale"
+        unit="g"
+        @emptied="bench.scale_step_g = null"
+      />
+      <AmountField
+        v-model="bench.refractometer_offset_brix"
+        label="Refractometer reads high by"
+        unit="°Bx"
+        accepts="any"
+        @emptied="bench.refractometer_offset_brix = null"
+      />
+      <KeyRow
+        label="Temperatures in"
+        :choices="UNITS_T"
+        :model-value="bench.temperature_unit ?? 'celsius'"
+        @update:model-value="bench.temperature_unit = $event"
+      />
+      <KeyRow
+        label="Masses in"
+        :choices="UNITS_M"
+        :model-value="bench.mass_unit ?? 'metric'"
+        @update:model-value="bench.mass_unit = $event"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  margin-bottom: var(--gap-2);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
+  gap: var(--gap-4) var(--gap-5);
+  align-items: end;
+  margin-bottom: var(--gap-3);
+}
+</style>
