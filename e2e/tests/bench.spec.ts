@@ -18,6 +18,7 @@ test('forward, by mouse: amounts, drag, cursor, pull', async ({ page }) => {
 
   // The line under the water is dragged; the headline follows.
   const drag = page.getByLabel('Water, dragged')
+  await drag.scrollIntoViewIfNeeded()
   const box = await drag.boundingBox()
   if (!box) throw new Error('no line to drag')
   const dragged = await headline(page).textContent()

@@ -260,6 +260,15 @@ fn a_program_bends_the_boil_and_mistakes_in_it_are_told() {
 }
 
 #[test]
+fn a_syrup_that_starts_close_to_its_stage_still_has_to_boil() {
+    let answer = boil_down(&question(Charge::sugar_and_water(600.0, 200.0), vec![HobChange::steady(0.55)]));
+    let answer = answer.expect("reachable");
+    let boils = answer.boils_at.expect("boils").mid_s;
+    assert!((answer.turn_off.at.mid_s - boils).abs() < 1.0, "{:?} against {boils}", answer.turn_off);
+    assert!(answer.turn_off.landing_frac > 0.755);
+}
+
+#[test]
 fn sugar_dissolves_before_it_boils_and_sooner_when_stirred() {
     let at = |stirring: bool, water_g: f64| {
         let program = vec![HobChange { stirring, ..HobChange::steady(0.55) }];

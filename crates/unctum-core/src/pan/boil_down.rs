@@ -205,7 +205,8 @@ impl Runs {
         self.moment_of(|run| run.when_water(water_g))
     }
 
-    fn moment_of(&self, of: impl Fn(&Run) -> f64) -> Moment {
+    /// The same of any time that each run tells, such as one counted from its own boil.
+    pub(crate) fn moment_of(&self, of: impl Fn(&Run) -> f64) -> Moment {
         let others: Vec<f64> = self.others.iter().map(&of).collect();
         self.around(of(&self.mid), of(&self.fast), of(&self.slow), &others)
     }
@@ -268,9 +269,18 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     let power_w = q.ring.net_power_w(flame_frac);
     let stored_j = q.ring.kind.stored_heat_j();
     let pan = model.handled(handling);
-    let off_frac = turn_off_frac(&pan, power_w, stored_j, target_frac).max(start_frac);
+    // A syrup that starts close to its stage still has to boil before it can carry over.
+    let boil_frac = match runs.mid.boils_at_s {
+        Some(boil_s) => model.solids_frac(runs.mid.at_s(boil_s).0),
+        None => start_frac,
+    };
+    let wanted_frac = turn_off_frac(&pan, power_w, stored_j, target_frac);
+    let off_frac = wanted_frac.max(boil_frac);
     let off_water_g = model.water_at(off_frac);
-    let off_at = runs.moment(off_water_g);
+    let off_at = match runs.boils_at() {
+        Some(boil) if wanted_frac <= boil_frac => boil,
+        _ => runs.moment(off_water_g),
+    };
     let mut off_state = pan.steady_boil(off_water_g, power_w);
     let mut tail_steps = vec![off_state];
     pan.advance(&mut off_state, Heat::Off { since_s: 0.0, stored_j }, LANDING_S, Stop::Never, |s| {

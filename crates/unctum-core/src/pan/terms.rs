@@ -68,12 +68,8 @@ pub fn stage_terms(question: &BoilDownQuestion) -> Result<Vec<StageTerms>> {
             gross_g: edges.map(|w| model.gross_g(model.water_at(w))),
             brix: edges.map(|w| brix_refractometer(&q.charge.at_strength(w))),
             from_boil: boils_s.filter(|_| ahead).map(|boil_s| {
-                let moment = runs.moment(begins);
-                Moment {
-                    mid_s: moment.mid_s - boil_s,
-                    low_s: moment.low_s - boil_s,
-                    high_s: moment.high_s - boil_s,
-                }
+                // Each run counts from its own boil, as the cook does.
+                runs.moment_of(|run| run.when_water(begins) - run.boils_at_s.unwrap_or(boil_s))
             }),
             from_dissolved_s: dissolved_s.filter(|_| ahead).map(|d| runs.mid.when_water(begins) - d),
             seen: seen(0.5 * (edges[0] + edges[1]), &q.ladder),

@@ -29,7 +29,7 @@ const local = (key: string) => kitchen.ladder.find((s) => s.key === key)?.local_
 const LONG_CM = 30
 function fingers([low = 0, high = 0]: readonly number[]): string {
   if (high < 0.1) return 'no string'
-  if (low >= LONG_CM) return 'longer than an arm'
+  if (low >= LONG_CM) return 'over an arm'
   if (low < 0.1) return `up to ${stringLength(high)}`
   return high >= LONG_CM
     ? `${stringLength(low)} and more`
@@ -47,9 +47,8 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
             <th scope="col">Stage</th>
             <th scope="col">Strength, °Bx</th>
             <th scope="col">Fingers</th>
-            <th scope="col">{{ thermometer }}</th>
-            <th scope="col">Scale</th>
-            <th scope="col">Clock: from the boil, from dissolved</th>
+            <th scope="col">{{ thermometer }}, pan on the scale</th>
+            <th scope="col">From the boil, from dissolved</th>
             <th scope="col">Spoon, cold water, pan</th>
           </tr>
         </thead>
