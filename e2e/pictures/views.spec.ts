@@ -78,7 +78,7 @@ test('every view', async ({ page }) => {
   await picture(page, 'bench-where')
   await page.goto(`/bench?${hill}&ask=terms`)
   await page.getByRole('rowheader', { name: /soft ball/ }).waitFor()
-  await page.evaluate(() => scrollTo(0, document.body.scrollHeight))
+  await page.evaluate(() => scrollTo(0, document.body.scrollHeight - innerHeight - 60))
   await picture(page, 'bench-words')
   await page.goto('/kitchen')
   await page.getByText('Iron kadai').first().waitFor()

@@ -69,14 +69,17 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
               <span v-if="t.brix[0] != null" class="under"
                 >from {{ number(t.brix[0], 1) }} °Bx</span
               >
-              <span v-else class="under">beyond a refractometer</span>
+              <span v-else class="under">off the refractometer</span>
             </td>
             <td>{{ fingers(t.string_cm) }}</td>
             <td>
               {{ celsius(t.shown_c[0] ?? 0) }}–{{ celsius(t.shown_c[1] ?? 0) }}
               {{ degreeUnit() }}
+              <span class="under"
+                >{{ grams(t.gross_g[0] ?? 0) }}–{{ grams(t.gross_g[1] ?? 0) }}
+                {{ gramUnit() }}</span
+              >
             </td>
-            <td>{{ grams(t.gross_g[0] ?? 0) }}–{{ grams(t.gross_g[1] ?? 0) }} {{ gramUnit() }}</td>
             <td>
               <template v-if="t.from_boil">
                 {{ clock(t.from_boil.mid_s) }}
