@@ -1440,6 +1440,11 @@ export interface components {
             kind: "mix";
             /** @description What it is like at 20 °C. */
             properties: components["schemas"]["Properties"];
+            /**
+             * Format: double
+             * @description What it weighs, g.
+             */
+            total_g: number;
         } | (components["schemas"]["Warmed"] & {
             /** @enum {string} */
             kind: "warm";
@@ -2037,6 +2042,8 @@ export interface components {
         };
         /** @description The kitchen with what follows from it. */
         KitchenView: {
+            /** @description What each pan holds to its rim, ml, in the order of the pans. */
+            capacities_ml: number[];
             /** @description Where the words for the flame stand. */
             flame_dial: components["schemas"]["FlameDial"];
             /** @description As the cook set it up. */

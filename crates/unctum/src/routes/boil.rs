@@ -274,6 +274,8 @@ pub enum CorrectAnswer {
     Mix {
         /// The mixture.
         charge: Charge,
+        /// What it weighs, g.
+        total_g: f64,
         /// What it is like at 20 °C.
         properties: Properties,
     },
@@ -322,7 +324,7 @@ pub fn correct(body: Body<CorrectAsk>) -> Answer<Json<CorrectAnswer>> {
             ladder.check()?;
             let charge = mix(&a, &b)?;
             let properties = properties(&charge, 20.0, room.air()?.pressure_pa, &ladder)?;
-            CorrectAnswer::Mix { charge, properties }
+            CorrectAnswer::Mix { total_g: charge.total_g(), charge, properties }
         }
         CorrectAsk::Warm { charge, from_c, to_c, hob, ladder } => {
             ladder.check()?;

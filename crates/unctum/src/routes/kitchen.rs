@@ -30,6 +30,8 @@ pub struct KitchenView {
     pub stages: Vec<Stage>,
     /// Where the words for the flame stand.
     pub flame_dial: FlameDial,
+    /// What each pan holds to its rim, ml, in the order of the pans.
+    pub capacities_ml: Vec<f64>,
 }
 
 /// Where the words for the flame stand on a dial from 0 to 1.
@@ -65,6 +67,7 @@ fn view(kitchen: KitchenDocument) -> Answer<Json<KitchenView>> {
             medium: Flame::Medium.frac(),
             high: Flame::High.frac(),
         },
+        capacities_ml: kitchen.pans.iter().map(|p| p.pan.capacity_ml()).collect(),
         kitchen,
     }))
 }

@@ -151,6 +151,7 @@ const thermometerKnown = (t: Api<'Thermometer'>) =>
     <PanShelf
       class="wide"
       :pans="d.pans.map((p) => p.pan)"
+      :capacities_ml="dirty ? [] : (kitchen.view?.capacities_ml ?? [])"
       :trays="(d.trays ?? []).map((t) => t.tray)"
     />
     <CheckSheet

@@ -5,7 +5,12 @@ import { handLine, smooth } from '@/look/hand'
 import { millilitres, millilitreUnit, number } from '@/units/format'
 
 /** Her pans and trays on a shelf, side view, all to one scale; the wall as thick as the heat it holds. */
-const props = defineProps<{ pans: readonly Api<'Pan'>[]; trays: readonly Api<'Tray'>[] }>()
+const props = defineProps<{
+  pans: readonly Api<'Pan'>[]
+  /** What each pan holds to its rim, ml; none for a pan not kept yet. */
+  capacities_ml: readonly (number | undefined)[]
+  trays: readonly Api<'Tray'>[]
+}>()
 
 const PX_PER_CM = 6.4
 const GAP = 34
@@ -18,9 +23,10 @@ const things = computed(() => {
     x += width_cm * PX_PER_CM + GAP
     return { left, right: left + width_cm * PX_PER_CM, top: FLOOR - height_cm * PX_PER_CM }
   }
-  const pans = props.pans.map((pan) => {
+  const pans = props.pans.map((pan, i) => {
     const at = place(pan.diameter_cm, pan.wall_height_cm)
-    const litres = Math.PI * (pan.diameter_cm / 2) ** 2 * pan.wall_height_cm
+    const holds = props.capacities_ml[i]
+    const rim = holds === undefined ? '' : ` · ${millilitres(holds)} ${millilitreUnit()} to the rim`
     const thick = 1.5 + Math.min(6, pan.heat_capacity_j_k / 200)
     const lean = 5
     const wall = smooth([
@@ -37,7 +43,7 @@ const things = computed(() => {
       wall,
       thick,
       mid: (at.left + at.right) / 2,
-      words: `${number(pan.diameter_cm)} cm · ${millilitres(litres)} ${millilitreUnit()} to the rim`,
+      words: `${number(pan.diameter_cm)} cm${rim}`,
     }
   })
   const trays = props.trays.map((tray) => {

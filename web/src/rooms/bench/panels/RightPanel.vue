@@ -151,12 +151,7 @@ const aim = computed(() => kitchen.stageName(props.ask.stage))
         :value="celsius(found.properties.boil_c)"
         :unit="degreeUnit()"
       />
-      <FigureValue
-        label="weighs"
-        size="figure"
-        :value="grams(found.charge.sucrose_g + found.charge.water_g)"
-        :unit="gramUnit()"
-      />
+      <FigureValue label="weighs" size="figure" :value="grams(found.total_g)" :unit="gramUnit()" />
       <FigureValue
         label="density at 20 °C"
         size="figure"

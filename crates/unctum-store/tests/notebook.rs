@@ -1,0 +1,232 @@
+//! The notebook file itself: what it refuses, what it keeps, what it gives back.
+#![allow(clippy::expect_used, missing_docs)]
+
+use std::collections::BTreeSet;
+
+use diesel::connection::SimpleConnection;
+use diesel::prelude::*;
+use unctum_core::batch::{BatchEvent, BatchSetup, Texture, Verdict};
+use unctum_core::kitchen::{
+    Flame, KitchenDocument, Measure, NumberedMeasure, NumberedTray, Pan, PanMetal, Ring, RingKind,
+    TemperatureUnit, Tray,
+};
+use unctum_core::process::plain_syrup_steps;
+use unctum_core::syrup::{Charge, Ladder, SCHOOLS, StageKey};
+use unctum_store::{Store, StoreError, batch, kitchen};
+
+struct Notebook {
+    store: Store,
+    folder: tempfile::TempDir,
+}
+
+impl Notebook {
+    fn new() -> Self {
+        let folder = tempfile::tempdir().expect("folder");
+        let store = Store::open(&folder.path().join("notebook.db")).expect("opens");
+        Self { store, folder }
+    }
+
+    fn again(&self) -> Store {
+        Store::open(&self.folder.path().join("notebook.db")).expect("opens again")
+    }
+
+    fn kitchen(&self) -> KitchenDocument {
+        self.store.read(kitchen::load).expect("kitchen")
+    }
+
+    fn started(&self, title: &str, now_ms: i64) -> i32 {
+        let setup = setup(title);
+        self.store.write(|c| batch::create(c, &setup, now_ms)).expect("starts")
+    }
+}
+
+fn setup(title: &str) -> BatchSetup {
+    BatchSetup {
+        title: title.into(),
+        sweet_key: None,
+        lines: vec![],
+        charge: Charge::sugar_and_water(300.0, 150.0),
+        stage: StageKey::OneString,
+        target_solids_frac: 0.7575,
+        pan: Pan {
+            name: "Pan".into(),
+            tare_g: 900.0,
+            diameter_cm: 22.0,
+            wall_height_cm: 9.0,
+            heat_capacity_j_k: 450.0,
+            metal: Some(PanMetal::Steel),
+        },
+        ring: Ring::of_kind("Ring", RingKind::Gas, 1800.0),
+        thermometer: None,
+        air: unctum_core::kitchen::Air::default(),
+        steps: plain_syrup_steps(StageKey::OneString),
+        ladder: Ladder::default(),
+    }
+}
+
+#[test]
+fn a_new_file_has_a_kitchen_to_begin_with_and_keeps_its_pragmas() {
+    let notebook = Notebook::new();
+    assert_eq!(notebook.kitchen().check(), Ok(()));
+    #[derive(QueryableByName)]
+    struct Pragmas {
+        #[diesel(sql_type = diesel::sql_types::Text)]
+        journal_mode: String,
+        #[diesel(sql_type = diesel::sql_types::Integer)]
+        foreign_keys: i32,
+    }
+    let found: Pragmas = notebook
+        .store
+        .read(|c| {
+            let sql =
+                "SELECT j.journal_mode, f.foreign_keys FROM pragma_journal_mode j, pragma_foreign_keys f";
+            Ok(diesel::sql_query(sql).get_result(c)?)
+        })
+        .expect("pragmas");
+    assert_eq!((found.journal_mode.as_str(), found.foreign_keys), ("wal", 1));
+}
+
+#[test]
+fn the_log_cannot_be_changed_or_removed_and_knows_its_batch() {
+    let notebook = Notebook::new();
+    let id = notebook.started("Syrup", 1000);
+    let event = BatchEvent::Flame { flame: Flame::Medium };
+    notebook.store.write(|c| batch::append(c, id, event, 2000)).expect("appends");
+    for sql in [
+        "UPDATE batch_event SET at_ms = 0",
+        "DELETE FROM batch_event",
+        "INSERT INTO batch_event (batch_id, seq, at_ms, event_json) VALUES (999, 1, 0, '{}')",
+        "INSERT INTO batch_event (batch_id, seq, at_ms, event_json) VALUES (1, 0, 0, '{}')",
+    ] {
+        let tried = notebook.store.write(|c| Ok(c.batch_execute(sql)?));
+        assert!(matches!(tried, Err(StoreError::Database(_))), "{sql}");
+    }
+    assert_eq!(notebook.again().read(|c| batch::load(c, id)).expect("there").log.len(), 1);
+}
+
+#[test]
+fn times_never_run_backwards_in_a_log() {
+    let notebook = Notebook::new();
+    let id = notebook.started("Syrup", 5000);
+    let append = |flame, now_ms| {
+        notebook.store.write(|c| batch::append(c, id, BatchEvent::Flame { flame }, now_ms)).expect("appends")
+    };
+    append(Flame::High, 9000);
+    let log = append(Flame::Low, 100).log;
+    assert_eq!(log.iter().map(|l| (l.seq, l.at_ms)).collect::<Vec<_>>(), [(1, 9000), (2, 9000)]);
+}
+
+#[test]
+fn a_write_that_fails_half_way_leaves_nothing() {
+    let notebook = Notebook::new();
+    let before = notebook.kitchen();
+    let failed = notebook.store.write(|c| {
+        batch::create(c, &setup("Half"), 1)?;
+        let mut wrong = before.clone();
+        wrong.pans[0].pan.diameter_cm = -1.0;
+        kitchen::save(c, &wrong, "wrong", 1)
+    });
+    assert!(matches!(failed, Err(StoreError::Core(_))));
+    assert!(notebook.store.read(batch::list).expect("list").is_empty());
+    assert_eq!(notebook.kitchen(), before);
+    assert!(notebook.store.read(kitchen::history).expect("history").is_empty());
+}
+
+#[test]
+fn a_kitchen_comes_back_as_it_was_kept() {
+    let notebook = Notebook::new();
+    let mut full = notebook.kitchen();
+    full.name = "Terrace".into();
+    full.room.altitude_m = None;
+    full.room.pressure_pa = Some(91_000.0);
+    full.pans[0].pan.metal = Some(PanMetal::Brass);
+    full.thermometers[0].thermometer.ice_offset_k = Some(-0.4);
+    full.trays.push(NumberedTray {
+        id: None,
+        tray: Tray { name: "Tray".into(), length_cm: 30.0, width_cm: 20.0, height_cm: 2.5 },
+    });
+    full.measures.push(NumberedMeasure {
+        id: None,
+        measure: Measure { name: "Katori".into(), volume_ml: 180.0, volume_sd_ml: 3.0 },
+    });
+    full.bench.temperature_unit = TemperatureUnit::Fahrenheit;
+    full.bench.refractometer_offset_brix = Some(0.4);
+    full.ladder = SCHOOLS[2].ladder;
+    notebook.store.write(|c| kitchen::save(c, &full, "Moved house", 7)).expect("kept");
+    let mut kept = notebook.again().read(kitchen::load).expect("there");
+    assert!(kept.trays[0].id.is_some() && kept.measures[0].id.is_some(), "new things get numbers");
+    kept.trays[0].id = None;
+    kept.measures[0].id = None;
+    assert_eq!(kept, full);
+}
+
+#[test]
+fn changes_of_the_kitchen_are_taken_back_one_by_one() {
+    let notebook = Notebook::new();
+    let mut states = vec![notebook.kitchen()];
+    for (i, name) in ["One", "Two", "Three"].into_iter().enumerate() {
+        let mut next = notebook.kitchen();
+        next.name = name.into();
+        let reason = format!("Named {name}");
+        notebook.store.write(|c| kitchen::save(c, &next, &reason, i as i64)).expect("kept");
+        states.push(next);
+    }
+    while states.len() > 1 {
+        let history = notebook.store.read(kitchen::history).expect("history");
+        assert_eq!(history.len(), states.len() - 1);
+        if let Some(older) = history.last().filter(|_| history.len() > 1) {
+            assert!(notebook.store.write(|c| kitchen::undo(c, older.id)).is_err(), "only the newest");
+        }
+        notebook.store.write(|c| kitchen::undo(c, history[0].id)).expect("taken back");
+        states.pop();
+        assert_eq!(Some(&notebook.kitchen()), states.last());
+    }
+    assert!(notebook.store.write(|c| kitchen::undo(c, 1)).is_err(), "nothing left");
+}
+
+#[test]
+fn a_verdict_is_kept_once_and_can_be_written_anew() {
+    let notebook = Notebook::new();
+    let id = notebook.started("Syrup", 1);
+    let judge = |texture, note: &str| {
+        let told = Verdict { texture, pieces: Some(12), finished_g: None, note: note.into() };
+        notebook.store.write(|c| batch::judge(c, id, &told, 5)).expect("judged")
+    };
+    judge(Texture::Crumbly, "dry");
+    let again = judge(Texture::Right, "better in the morning");
+    assert_eq!(again.verdict.as_ref().map(|v| v.texture), Some(Texture::Right));
+    assert_eq!(notebook.again().read(|c| batch::load(c, id)).expect("there").verdict, again.verdict);
+    assert!(matches!(
+        notebook.store.write(|c| batch::judge(c, 77, &again.verdict.clone().expect("told"), 5)),
+        Err(StoreError::NotFound { .. })
+    ));
+}
+
+#[test]
+fn batches_are_listed_newest_first_each_with_its_own_log() {
+    let notebook = Notebook::new();
+    let ids: Vec<i32> = (0..5).map(|i| notebook.started(&format!("Batch {i}"), 100 * i)).collect();
+    for id in &ids[1..3] {
+        let event = BatchEvent::Flame { flame: Flame::Low };
+        notebook.store.write(|c| batch::append(c, *id, event, 9000)).expect("appends");
+    }
+    let listed = notebook.store.read(batch::list).expect("list");
+    assert_eq!(
+        listed.iter().map(|b| b.id).collect::<Vec<_>>(),
+        ids.iter().rev().copied().collect::<Vec<_>>()
+    );
+    let with_log: BTreeSet<i32> = listed.iter().filter(|b| !b.log.is_empty()).map(|b| b.id).collect();
+    assert_eq!(with_log, ids[1..3].iter().copied().collect());
+    for one in listed {
+        assert_eq!(notebook.store.read(|c| batch::load(c, one.id)).expect("there"), one);
+    }
+}
+
+#[test]
+fn what_is_not_a_notebook_is_not_opened() {
+    let folder = tempfile::tempdir().expect("folder");
+    let path = folder.path().join("letter.db");
+    std::fs::write(&path, "Dear cook, this is not a database, only a letter. ".repeat(50)).expect("written");
+    assert!(Store::open(&path).is_err());
+    assert!(Store::open(&folder.path().join("no/such/folder/n.db")).is_err());
+}

@@ -1,0 +1,90 @@
+import { mount } from '@vue/test-utils'
+import { afterEach, describe, expect, it } from 'vitest'
+import VerdictForm from '@/batch/VerdictForm.vue'
+import { units } from '@/units/format'
+import { createVuetify } from 'vuetify'
+import ReadingKeys from './ReadingKeys.vue'
+
+const ladder = [
+  {
+    key: 'coating',
+    name: 'coating',
+    local_name: '',
+    sign: 'coats',
+    low_frac: 0.65,
+    high_frac: 0.73,
+  },
+  { key: 'crack', name: 'crack', local_name: '', sign: 'snaps', low_frac: 0.93, high_frac: 0.98 },
+] as const
+
+const keys = () =>
+  mount(ReadingKeys, { props: { ladder, thermometer: 'Probe', gross_g: 2219.4, shown_c: 103.26 } })
+async function enter(wrapper: ReturnType<typeof keys>, key: string, value: string): Promise<void> {
+  await wrapper
+    .findAll('.kinds button')
+    .find((b) => b.text().startsWith(key))
+    ?.trigger('click')
+  await wrapper.get('input').setValue(value)
+  await wrapper.get('form').trigger('submit')
+}
+afterEach(() => {
+  units.mass = 'metric'
+  units.temperature = 'celsius'
+})
+
+describe('reading keys', () => {
+  it('tell each reading as the instrument showed it', async () => {
+    const wrapper = keys()
+    await enter(wrapper, 'Weigh', '2219,5')
+    await enter(wrapper, 'Thermometer', '103.2')
+    await enter(wrapper, 'String', '1')
+    await wrapper.findAll('.kinds button')[3]?.trigger('click')
+    const likely = wrapper.findAll('.like')
+    expect(likely, 'crack is beyond what a stove syrup is steered by').toHaveLength(1)
+    await likely[0]?.trigger('click')
+    expect(wrapper.emitted('read')?.flat()).toEqual([
+      { kind: 'weight', gross_g: 2219.5 },
+      { kind: 'thermometer', shown_c: 103.2 },
+      { kind: 'string', string_cm: 1 },
+      { kind: 'seen', stage: 'coating' },
+    ])
+  })
+  it('stay open on what is no number, and close once told', async () => {
+    const wrapper = keys()
+    await enter(wrapper, 'Weigh', 'heavy')
+    expect(wrapper.emitted('read')).toBeUndefined()
+    await wrapper.get('input').setValue('2200')
+    await wrapper.get('form').trigger('submit')
+    expect(wrapper.find('form').exists()).toBe(false)
+  })
+  it('take ounces and °F where she reads them', async () => {
+    units.mass = 'us'
+    units.temperature = 'fahrenheit'
+    const wrapper = keys()
+    await enter(wrapper, 'Weigh', '100')
+    await enter(wrapper, 'Thermometer', '212')
+    const [weight, thermometer] = (wrapper.emitted('read') ?? []).flat() as [
+      { gross_g: number },
+      { shown_c: number },
+    ]
+    expect(weight.gross_g).toBeCloseTo(2834.95, 1)
+    expect(thermometer.shown_c).toBeCloseTo(100, 6)
+  })
+})
+
+describe('the verdict', () => {
+  it('is told once a texture is chosen, empty fields as unknown', async () => {
+    const form = mount(VerdictForm, {
+      props: { verdict: null },
+      global: { plugins: [createVuetify()] },
+    })
+    await form.get('form').trigger('submit')
+    expect(form.emitted('judged')).toBeUndefined()
+    await form.findAll('.textures button')[0]?.trigger('click')
+    await form.findAll('input')[0]?.setValue('43')
+    await form.get('form').trigger('submit')
+    expect(form.emitted('judged')?.[0]).toEqual([
+      { texture: 'right', pieces: 43, finished_g: null, note: '' },
+    ])
+  })
+})
