@@ -63,7 +63,7 @@ describe('reading keys', () => {
     const wrapper = keys()
     await enter(wrapper, 'Weigh', '100')
     await enter(wrapper, 'Thermometer', '212')
-    const [weight, thermometer] = (wrapper.emitted('read') ?? []).flat() as [
+    const [weight, thermometer] = (wrapper.emitted('read') ?? []).flat() as unknown as [
       { gross_g: number },
       { shown_c: number },
     ]
