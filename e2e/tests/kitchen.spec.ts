@@ -7,11 +7,13 @@ import { enter, expect, press, test as base, WAYS } from './kitchen'
 
 // Each test changes its own kitchen.
 const test = base.extend<{ kitchen: string }>({
-  kitchen: async ({}, use, info) => {
+  kitchen: async ({ page }, use, info) => {
     const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
     const program = new Program(join(folder, 'notebook.db'), 18_440 + info.parallelIndex)
     await program.start()
     await use(program.url)
+    // The page leaves before its program does, or it would report the broken stream.
+    await page.goto('about:blank')
     await program.kill()
     rmSync(folder, { recursive: true })
   },
