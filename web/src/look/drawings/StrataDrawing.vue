@@ -164,7 +164,7 @@ const top = computed(() => strengthAt(height(props.to)))
         <text
           v-if="b.tall > 12"
           :x="narrow ? left + 6 : 40"
-          :y="(b.top + b.bottom) / 2"
+          :y="narrow ? b.top + 12 : (b.top + b.bottom) / 2"
           class="stage"
           :class="{ slight: narrow }"
           fill="currentColor"
