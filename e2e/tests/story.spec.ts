@@ -21,6 +21,8 @@ test('a cashew sheet, from the question to the notebook', async ({ page }) => {
   await page.getByRole('button', { name: 'Put it on the stove' }).click()
   await page.waitForURL(/\/stove\/\d+$/)
   const id = page.url().split('/').at(-1) ?? ''
+  // `all` does not wait for the sheet: what is still to be ticked says that it is there.
+  await expect(page.getByText('not ticked yet')).toBeVisible()
   for (const gate of await page.getByRole('checkbox').all()) await gate.check()
   await expect(page.getByText('not ticked yet')).toHaveCount(0)
   await page.getByRole('button', { name: 'All is ready' }).click()
