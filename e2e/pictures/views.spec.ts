@@ -23,7 +23,7 @@ async function boilingSheet(page: Page): Promise<string> {
     (await page.request.post(`${origin}/api/v1${path}`, { data })).json()
   const batch = await post('/batches', {
     sweet_key: 'cashew-sheet',
-    base_g: 400,
+    size: { kind: 'ingredient', ingredient: 'cashew', amount_g: 400 },
     pan_id: 1,
     ring_id: 1,
     thermometer_id: 1,

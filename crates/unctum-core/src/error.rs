@@ -125,6 +125,9 @@ pub enum CoreError {
     /// An event that does not fit the state of the batch.
     #[error("{0}")]
     NotNow(String),
+    /// Something asked for does not fit what it is to go into.
+    #[error("{0}")]
+    DoesNotFit(String),
     /// A process that is not well formed.
     #[error("The method is not complete: {0}")]
     BadProcess(String),
@@ -149,6 +152,7 @@ impl CoreError {
             Self::NeverReached { .. } => "never-reached",
             Self::Unknown { .. } => "unknown-name",
             Self::NotNow(_) => "not-now",
+            Self::DoesNotFit(_) => "does-not-fit",
             Self::BadProcess(_) => "bad-process",
         }
     }

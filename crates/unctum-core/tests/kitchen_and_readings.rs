@@ -11,7 +11,7 @@ use unctum_core::kitchen::{
     Room, Thermometer,
 };
 use unctum_core::pan::stage_signs;
-use unctum_core::process::{formula, plain_syrup_steps};
+use unctum_core::process::{balance, plain_syrup_steps};
 use unctum_core::syrup::graining::{Provocation, graining};
 use unctum_core::syrup::inversion::{AcidAdded, AcidKind, Stretch, along, inverted_frac, ph};
 use unctum_core::syrup::locate::{Instruments, strength_of};
@@ -82,9 +82,10 @@ fn the_ladder_of_a_school_moves_signs_amounts_and_batches_with_it() {
     assert!(early.shown_c < usual.shown_c && usual.shown_c < late.shown_c);
     assert!(early.gross_g > usual.gross_g && usual.gross_g > late.gross_g);
 
-    let targets = &common::cashew_sheet().methods[0].targets;
-    let syrup =
-        |ladder: &Ladder| formula(targets, &common::larder(), 400.0, ladder).expect("formula").syrup_g;
+    let (sweet, larder) = (common::cashew_sheet(), common::larder());
+    let syrup = |ladder: &Ladder| {
+        balance(&sweet.methods[0], &larder, ladder).expect("balance").step("boil").expect("boil").end_g
+    };
     assert!(syrup(&SCHOOLS[1].ladder) > syrup(&SCHOOLS[2].ladder));
 
     let looked_like = Reading::Seen { stage: StageKey::OneString };

@@ -130,11 +130,34 @@ pub fn list(c: &mut SqliteConnection) -> Result<Vec<Batch>> {
         .collect()
 }
 
+/// Reads a setup. Older ones say what share of a line goes in at a step; since then a step says how
+/// many grams.
+fn setup_of(json: &str) -> Result<BatchSetup> {
+    let mut setup: serde_json::Value = serde_json::from_str(json)?;
+    let lines = setup["lines"].clone();
+    let whole_g = |ingredient: &serde_json::Value| {
+        let line = lines.as_array()?.iter().find(|l| l["ingredient"] == *ingredient)?;
+        line["mass_g"].as_f64()
+    };
+    for step in setup.get_mut("steps").and_then(serde_json::Value::as_array_mut).into_iter().flatten() {
+        let inputs = step.get_mut("inputs").and_then(serde_json::Value::as_array_mut);
+        for entry in inputs.into_iter().flatten() {
+            let Some(share) = entry["share_frac"].as_f64() else { continue };
+            let amount_g = share * whole_g(&entry["ingredient"]).unwrap_or(0.0);
+            if let Some(entry) = entry.as_object_mut() {
+                entry.remove("share_frac");
+                entry.insert("amount_g".into(), amount_g.into());
+            }
+        }
+    }
+    Ok(serde_json::from_value(setup)?)
+}
+
 fn assemble(row: BatchRow, events: Vec<EventRow>, told: Option<VerdictRow>) -> Result<Batch> {
     Ok(Batch {
         id: row.id,
         started_ms: row.started_ms,
-        setup: serde_json::from_str(&row.setup_json)?,
+        setup: setup_of(&row.setup_json)?,
         log: events.into_iter().map(EventRow::into_logged).collect::<Result<_>>()?,
         verdict: told.map(VerdictRow::into_verdict).transpose()?,
     })

@@ -17,6 +17,18 @@ pub enum StoreError {
         /// Its number.
         id: i32,
     },
+    /// Somebody else saved in between.
+    #[error(
+        "This {what} was changed in the meantime: it stands at version {now}, you had version {had}. Nothing of yours was lost: look at the other change, then save again."
+    )]
+    Changed {
+        /// What was to be saved.
+        what: &'static str,
+        /// The version it was read at.
+        had: i32,
+        /// The version it stands at.
+        now: i32,
+    },
     /// The core refused.
     #[error(transparent)]
     Core(#[from] CoreError),

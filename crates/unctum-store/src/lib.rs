@@ -1,7 +1,7 @@
 //! The cook's data in one SQLite file.
 //!
-//! [`Store`] opens the file, brings its schema up to date and lends connections. [`kitchen`] and
-//! [`batch`] turn rows into core values and back. Reads see one snapshot; every write is one
+//! [`Store`] opens the file, brings its schema up to date and lends connections. [`kitchen`],
+//! [`batch`] and [`sweet`] turn rows into core values and back. Reads see one snapshot; every write is one
 //! immediate transaction, so it happens whole or not at all.
 
 pub mod batch;
@@ -9,6 +9,7 @@ mod error;
 pub mod kitchen;
 pub mod schema;
 mod store;
+pub mod sweet;
 
 pub use diesel::sqlite::SqliteConnection;
 pub use error::{Result, StoreError};

@@ -108,6 +108,35 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    sweet (id) {
+        id -> Integer,
+        version -> Integer,
+        name -> Text,
+        family -> Text,
+        search -> Text,
+        ingredients -> Text,
+        allergens -> Text,
+        total_min -> Double,
+        level -> Integer,
+        instrument_free -> Bool,
+        card_json -> Text,
+        changed_ms -> BigInt,
+        removed_ms -> Nullable<BigInt>,
+    }
+}
+
+diesel::table! {
+    sweet_version (sweet_id, version) {
+        sweet_id -> Integer,
+        version -> Integer,
+        at_ms -> BigInt,
+        reason -> Text,
+        document_json -> Text,
+    }
+}
+
+diesel::joinable!(sweet_version -> sweet (sweet_id));
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
 diesel::allow_tables_to_appear_in_same_query!(
@@ -121,4 +150,6 @@ diesel::allow_tables_to_appear_in_same_query!(
     batch,
     batch_event,
     verdict,
+    sweet,
+    sweet_version,
 );

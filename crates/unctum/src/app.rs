@@ -19,6 +19,11 @@ pub enum Change {
         /// Its number.
         id: i32,
     },
+    /// An own sweet.
+    Sweet {
+        /// Its number.
+        id: i32,
+    },
     /// The kitchen.
     Kitchen,
     /// The simulated clock was moved.

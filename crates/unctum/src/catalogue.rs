@@ -1,21 +1,42 @@
-//! The sweets and ingredients that ship with the program.
+//! The sweets, ingredients, swaps and cautions that ship with the program.
+
+use std::collections::BTreeMap;
 
 use rust_embed::RustEmbed;
+use serde::Deserialize;
 use unctum_core::food::Larder;
-use unctum_core::process::Sweet;
+use unctum_core::kitchen::Air;
+use unctum_core::process::{Card, Method, Setting, Step, Swap, Sweet};
+use unctum_core::syrup::Ladder;
 use unctum_core::{CoreError, Result};
 
 #[derive(RustEmbed)]
 #[folder = "../../catalogue"]
 struct Files;
 
-/// Sweets and larder.
+#[derive(Deserialize)]
+struct SwapFile {
+    swaps: Vec<Swap>,
+}
+
+/// Least and largest share of a batch, 0–1.
+pub type ShareRange = (f64, f64);
+
+/// What ships with the program.
 #[derive(Debug, Clone)]
 pub struct Catalogue {
     /// What there is to make.
     pub sweets: Vec<Sweet>,
+    /// The same in brief.
+    pub cards: Vec<Card>,
     /// What it is made from.
     pub larder: Larder,
+    /// One ingredient for another.
+    pub swaps: Vec<Swap>,
+    /// The usual cautions, by key.
+    pub cautions: BTreeMap<String, String>,
+    /// Least and largest share of a batch that a sweet uses, by ingredient.
+    pub ranges: BTreeMap<String, ShareRange>,
 }
 
 impl Catalogue {
@@ -26,13 +47,18 @@ impl Catalogue {
     pub fn load() -> Result<Self> {
         let larder: Larder = read("ingredients.toml")?;
         larder.check()?;
-        let mut sweets = Vec::new();
+        let (ladder, air) = (Ladder::default(), Air::default());
+        let setting = Setting { larder: &larder, ladder: &ladder, air };
+        let (mut sweets, mut cards) = (Vec::new(), Vec::new());
         for name in Files::iter().filter(|f| f.starts_with("sweets/")) {
             let sweet: Sweet = read(&name)?;
             sweet.check(&larder)?;
+            cards.push(Card::of(&sweet, false, &setting)?);
             sweets.push(sweet);
         }
-        Ok(Self { sweets, larder })
+        let swaps: SwapFile = read("swaps.toml")?;
+        let ranges = ranges(sweets.iter().flat_map(|s| &s.methods), &larder)?;
+        Ok(Self { sweets, cards, swaps: swaps.swaps, cautions: read("cautions.toml")?, ranges, larder })
     }
 
     /// The sweet of a key.
@@ -45,6 +71,40 @@ impl Catalogue {
             .find(|s| s.key == key)
             .ok_or_else(|| CoreError::Unknown { kind: "sweet", name: key.to_owned() })
     }
+
+    /// The same steps with the usual cautions in words, as the sheet at the stove carries them.
+    #[must_use]
+    pub fn cautioned(&self, mut steps: Vec<Step>) -> Vec<Step> {
+        for hazard in steps.iter_mut().flat_map(|s| &mut s.hazards) {
+            if let Some(words) = self.cautions.get(hazard) {
+                hazard.clone_from(words);
+            }
+        }
+        steps
+    }
+
+    /// The sweets that make an ingredient, by that ingredient.
+    #[must_use]
+    pub fn components(&self) -> BTreeMap<String, &Sweet> {
+        self.sweets.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect()
+    }
+}
+
+fn ranges<'a>(
+    methods: impl Iterator<Item = &'a Method>,
+    larder: &Larder,
+) -> Result<BTreeMap<String, ShareRange>> {
+    let mut ranges: BTreeMap<String, ShareRange> = BTreeMap::new();
+    for method in methods {
+        let lines = method.lines(larder)?;
+        let whole_g: f64 = lines.iter().map(|l| l.mass_g).sum();
+        for line in lines {
+            let share = line.mass_g / whole_g;
+            let range = ranges.entry(line.ingredient).or_insert((share, share));
+            *range = (range.0.min(share), range.1.max(share));
+        }
+    }
+    Ok(ranges)
 }
 
 fn read<T: serde::de::DeserializeOwned>(name: &str) -> Result<T> {

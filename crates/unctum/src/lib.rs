@@ -5,6 +5,7 @@ pub mod body;
 pub mod catalogue;
 pub mod clock;
 pub mod demo;
+pub mod exchange;
 pub mod front;
 pub mod openapi;
 pub mod problem;

@@ -5,7 +5,7 @@ use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
 use unctum::clock::Clock;
-use unctum::{demo, openapi, server};
+use unctum::{demo, exchange, openapi, server};
 use unctum_store::Store;
 
 /// Syrups to the right string, batch by batch.
@@ -41,6 +41,8 @@ enum Command {
     },
     /// Print the OpenAPI description.
     Openapi,
+    /// Print the JSON Schema of a sweet.
+    Schema,
 }
 
 type Failure = Box<dyn std::error::Error>;
@@ -76,6 +78,10 @@ fn run(command: Command) -> Result<(), Failure> {
         }
         Command::Openapi => {
             println!("{}", openapi::document().to_pretty_json()?);
+            Ok(())
+        }
+        Command::Schema => {
+            println!("{}", serde_json::to_string_pretty(&exchange::schema::sweet())?);
             Ok(())
         }
     }

@@ -74,6 +74,12 @@ impl From<StoreError> for Problem {
             StoreError::NotFound { .. } => {
                 Self::new(Status::NotFound, "not-found", "Not there", error.to_string())
             }
+            StoreError::Changed { .. } => Self::new(
+                Status::PreconditionFailed,
+                "changed-meanwhile",
+                "Changed in the meantime",
+                error.to_string(),
+            ),
             StoreError::Pool(_) => Self::new(Status::ServiceUnavailable, "busy", "Busy", error.to_string()),
             StoreError::Database(_) | StoreError::Open(_) | StoreError::Corrupt(_) => {
                 eprintln!("store: {error:?}");

@@ -59,22 +59,42 @@ fn readings_that_cannot_be() {
 #[test]
 fn nothing_is_stored_of_what_is_refused() {
     let server = Server::lantern_steps();
-    let id = server.ok("/api/v1/batches", &json!({"sweet_key":"cashew-sheet","base_g":400}))["id"].clone();
+    let id = server.ok("/api/v1/batches", &json!({"sweet_key":"cashew-sheet","size":{"kind":"ingredient","ingredient":"cashew","amount_g":400}}))["id"].clone();
     let events = format!("/api/v1/batches/{id}/events");
     let verdict = format!("/api/v1/batches/{id}/verdict");
     let before = server.stored();
     let post = |path: &str, body: Value| server.post(path, &body);
 
-    refused(post("/api/v1/batches", json!({"sweet_key":"cashew-sheet","base_g":1e9})), 422, "out-of-range");
-    refused(post("/api/v1/batches", json!({"sweet_key":"cashew-sheet"})), 422, "not-now");
-    refused(post("/api/v1/batches", json!({"sweet_key":"moon-cheese","base_g":400})), 404, "not-found");
     refused(
-        post("/api/v1/batches", json!({"sweet_key":"cashew-sheet","base_g":400,"pan_id":99})),
+        post(
+            "/api/v1/batches",
+            json!({"sweet_key":"cashew-sheet","size":{"kind":"ingredient","ingredient":"cashew","amount_g":1e9}}),
+        ),
+        422,
+        "out-of-range",
+    );
+    refused(post("/api/v1/batches", json!({"sweet_key":"cashew-sheet"})), 422, "not-now");
+    refused(
+        post(
+            "/api/v1/batches",
+            json!({"sweet_key":"moon-cheese","size":{"kind":"ingredient","ingredient":"cashew","amount_g":400}}),
+        ),
         404,
         "not-found",
     );
     refused(
-        post("/api/v1/batches", json!({"sweet_key":"cashew-sheet","base_g":9000,"pan_id":2})),
+        post(
+            "/api/v1/batches",
+            json!({"sweet_key":"cashew-sheet","size":{"kind":"ingredient","ingredient":"cashew","amount_g":400},"pan_id":99}),
+        ),
+        404,
+        "not-found",
+    );
+    refused(
+        post(
+            "/api/v1/batches",
+            json!({"sweet_key":"cashew-sheet","size":{"kind":"ingredient","ingredient":"cashew","amount_g":9000},"pan_id":2}),
+        ),
         422,
         "pan-too-small",
     );

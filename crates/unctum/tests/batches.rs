@@ -9,11 +9,11 @@ use serde_json::{Value, json};
 #[test]
 fn the_story_of_a_cashew_sheet() {
     let server = Server::lantern_steps();
-    let ask = json!({"base_g":400,"pan_id":1,"ring_id":1,"thermometer_id":1});
+    let ask = json!({"size":{"kind":"ingredient","ingredient":"cashew","amount_g":400},"pan_id":1,"ring_id":1,"thermometer_id":1});
     let plan = server.ok("/api/v1/sweets/cashew-sheet/formula", &ask);
-    near(&plan["water_boil_c"], 95.1, 0.06);
-    let aim = &plan["signs"]["aim"];
-    assert!(aim["gross_g"].as_f64() > plan["turn_off"]["landing_gross_g"].as_f64().map(|g| g - 1.0));
+    near(&plan["syrup"]["water_boil_c"], 95.1, 0.06);
+    let aim = &plan["syrup"]["signs"]["aim"];
+    assert!(aim["gross_g"].as_f64() > plan["syrup"]["turn_off"]["landing_gross_g"].as_f64().map(|g| g - 1.0));
 
     let mut start = ask.clone();
     start["sweet_key"] = json!("cashew-sheet");

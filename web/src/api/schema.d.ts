@@ -132,6 +132,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/ingredients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All ingredients. */
+        get: operations["ingredients"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/kitchen": {
         parameters: {
             query?: never;
@@ -360,6 +377,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/measures/convert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cups, spoons, pieces and grams into each other.
+         * @description # Errors
+         *     400, 413 or 422.
+         */
+        post: operations["convert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/openapi.json": {
         parameters: {
             query?: never;
@@ -381,6 +419,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/schemas/sweet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of a sweet. */
+        get: operations["sweet_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sweets": {
         parameters: {
             query?: never;
@@ -388,10 +443,62 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All sweets. */
+        /**
+         * Sweets of the catalogue and of the cook.
+         * @description # Errors
+         *     422 for an unknown family.
+         */
         get: operations["sweets"];
         put?: never;
-        post?: never;
+        /**
+         * Keeps a new sweet; its key is given.
+         * @description # Errors
+         *     400, 413 or 422; nothing is stored then.
+         */
+        post: operations["create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Everything that is wrong with a sweet, with the place; an empty list if nothing is.
+         * @description # Errors
+         *     400, 413 or 422 for what is no sweet at all.
+         */
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reads a recipe, shows what was understood, and stores it once nothing is doubtful any more.
+         * @description # Errors
+         *     400 or 422 for what cannot be read; 413; 422 with code `doubts-open` for a commit with open doubts.
+         *     Nothing is stored then.
+         */
+        post: operations["import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -411,6 +518,58 @@ export interface paths {
          *     404.
          */
         get: operations["sweet"];
+        /**
+         * Saves a change of an own sweet over the version named in `If-Match`.
+         * @description # Errors
+         *     404; 412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
+         */
+        put: operations["save"];
+        post?: never;
+        /**
+         * Takes an own sweet off the shelf. Its versions stay, and it can be put back.
+         * @description # Errors
+         *     404, 412, 422, 428.
+         */
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Two methods of one sweet side by side.
+         * @description # Errors
+         *     404 for an unknown sweet, pan or ring; 400, 413 or 422.
+         */
+        post: operations["compare_methods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A sweet as a file: `format=unctum` without loss, `format=json-ld` as schema.org Recipe.
+         * @description # Errors
+         *     404; 422 for an unknown format or method.
+         */
+        get: operations["export"];
         put?: never;
         post?: never;
         delete?: never;
@@ -429,11 +588,53 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Amounts for a batch, and the stage's signs in this kitchen.
+         * Amounts, balance, weights and times of a method at a size.
          * @description # Errors
-         *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422.
+         *     404 for an unknown sweet, cup, pan, ring or thermometer; 400, 413 or 422.
          */
         post: operations["formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All versions of an own sweet, newest first.
+         * @description # Errors
+         *     404, 422.
+         */
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Puts an earlier version back, as a new one.
+         * @description # Errors
+         *     404, 412, 422, 428.
+         */
+        post: operations["restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -879,6 +1080,25 @@ export interface components {
             /** @description Water. */
             water: components["schemas"]["Share"];
         };
+        /** @description Something that leaves the mass under a name. */
+        Aside: {
+            /**
+             * Format: double
+             * @description How much leaves, g.
+             */
+            mass_g: number;
+            /** @description What that is made of. */
+            parts: components["schemas"]["Parts"];
+            /** @description The step it leaves at. */
+            step: string;
+            /**
+             * Format: double
+             * @description How much of it no later step takes up, g.
+             */
+            unused_g: number;
+            /** @description What it is called. */
+            what: string;
+        };
         /**
          * @description How much of the cook a step needs.
          * @enum {string}
@@ -1279,6 +1499,63 @@ export interface components {
              */
             took_s: number;
         };
+        /** @description Mass of a level volume. */
+        BulkDensity: {
+            /**
+             * Format: double
+             * @description Grams in a millilitre.
+             */
+            g_per_ml: number;
+            /**
+             * Format: double
+             * @description Standard deviation from hand to hand, as a share of it.
+             */
+            sd_frac?: number;
+        };
+        /** @description A sweet in brief. */
+        Card: {
+            /** @description One sentence about it. */
+            about: string;
+            /** @description Other names. */
+            aliases: string[];
+            /** @description Allergens of the method that carries most of them. */
+            allergens: string[];
+            /** @description Who can eat it. */
+            diet: components["schemas"]["Diet"];
+            /** @description Its family. */
+            family: components["schemas"]["Family"];
+            /**
+             * Format: double
+             * @description Shortest time with hands on it, min.
+             */
+            hands_min: number;
+            /** @description Keys of all ingredients of all methods. */
+            ingredients: string[];
+            /** @description Whether a method can be judged without instruments. */
+            instrument_free: boolean;
+            /** @description Its key. */
+            key: string;
+            /**
+             * Format: int32
+             * @description Easiest method: 1–3.
+             */
+            level: number;
+            /** @description The ingredient that it makes, if it is a component. */
+            makes?: string | null;
+            /** @description Names of its methods. */
+            methods: string[];
+            /** @description Plain name. */
+            name: string;
+            /** @description Whether a method boils a syrup to a stage, to be followed on the stove. */
+            on_the_stove: boolean;
+            /** @description Whether it is the cook's own. */
+            own: boolean;
+            /**
+             * Format: double
+             * @description Shortest time from start to end, min.
+             */
+            total_min: number;
+        };
         /** @description Something changed that a screen may show. */
         Change: {
             /**
@@ -1288,6 +1565,14 @@ export interface components {
             id: number;
             /** @enum {string} */
             kind: "batch";
+        } | {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @enum {string} */
+            kind: "sweet";
         } | {
             /** @enum {string} */
             kind: "kitchen";
@@ -1417,6 +1702,144 @@ export interface components {
          * @enum {string}
          */
         ClockZero: "heat_on" | "dissolved" | "boil";
+        /** @description Two methods side by side. */
+        CompareAnswer: {
+            /** @description Step by step, number by number. */
+            comparison: components["schemas"]["Comparison"];
+            /** @description The first worked out. */
+            left: components["schemas"]["Formula"];
+            /** @description The second worked out. */
+            right: components["schemas"]["Formula"];
+        };
+        /**
+         * @description Which two methods, at which size.
+         * @example {
+         *       "left": "syrup",
+         *       "right": "one-pan",
+         *       "size": {
+         *         "finished_g": 800,
+         *         "kind": "mass"
+         *       }
+         *     }
+         */
+        CompareAsk: {
+            /** @description Key of the first method. */
+            left: string;
+            /**
+             * Format: int32
+             * @description Pan; the first of the kitchen if left out.
+             */
+            pan_id?: number | null;
+            /** @description Key of the second. */
+            right: string;
+            /**
+             * Format: int32
+             * @description Ring; the first of the kitchen if left out.
+             */
+            ring_id?: number | null;
+            /** @description How much of each. */
+            size: components["schemas"]["Size"];
+        };
+        /** @description Two methods side by side. */
+        Comparison: {
+            /** @description Number by number. */
+            numbers: components["schemas"]["NumberPair"][];
+            /** @description Ingredients that only the first has. */
+            only_left: string[];
+            /** @description Ingredients that only the second has. */
+            only_right: string[];
+            /** @description Step by step. */
+            steps: components["schemas"]["StepPair"][];
+        };
+        /** @description A component that can be bought or made. */
+        ComponentNeed: {
+            /** @description What to make it from. */
+            from: components["schemas"]["FormulaLine"][];
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description How long before, minutes.
+             */
+            lead_min: number;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description How much is needed, g.
+             */
+            needed_g: number;
+            /** @description Key of the sweet that makes it. */
+            sweet_key: string;
+            /**
+             * Format: double
+             * @description What it yields: g of it for each g put in.
+             */
+            yield_frac: number;
+        };
+        /** @description Mass fractions of a food; they add up to 1. */
+        Composition: {
+            /**
+             * Format: double
+             * @description Minerals.
+             * @default 0
+             */
+            ash_frac: number;
+            /**
+             * Format: double
+             * @description Fat.
+             * @default 0
+             */
+            fat_frac: number;
+            /**
+             * Format: double
+             * @description Fibre, and grit where there is any.
+             * @default 0
+             */
+            fibre_frac: number;
+            /**
+             * Format: double
+             * @description Gums and other dissolved solids that are no sugar.
+             * @default 0
+             */
+            gums_frac: number;
+            /**
+             * Format: double
+             * @description Milk sugar.
+             * @default 0
+             */
+            lactose_frac: number;
+            /**
+             * Format: double
+             * @description Protein.
+             * @default 0
+             */
+            protein_frac: number;
+            /**
+             * Format: double
+             * @description Glucose and fructose.
+             * @default 0
+             */
+            reducing_frac: number;
+            /**
+             * Format: double
+             * @description Starch.
+             * @default 0
+             */
+            starch_frac: number;
+            /**
+             * Format: double
+             * @description Cane sugar.
+             * @default 0
+             */
+            sucrose_frac: number;
+            /**
+             * Format: double
+             * @description Water.
+             * @default 0
+             */
+            water_frac: number;
+        };
         /** @description Sweeteners and water for one syrup. */
         Contents: {
             /** @description The sweeteners. */
@@ -1428,6 +1851,47 @@ export interface components {
              * @description Water, g.
              */
             water_g: number;
+        };
+        /** @description What it comes to. */
+        ConvertAnswer: {
+            /**
+             * Format: double
+             * @description How many of the unit asked for.
+             */
+            count: number;
+            in_this_kitchen?: components["schemas"]["Measured"] | null;
+            /** @description What it weighs. */
+            mass: components["schemas"]["MassRange"];
+        };
+        /**
+         * @description What to convert.
+         * @example {
+         *       "count": 1.5,
+         *       "from": {
+         *         "kind": "volume",
+         *         "volume_ml": 180
+         *       },
+         *       "ingredient": "gram-flour",
+         *       "state": "sifted",
+         *       "to": {
+         *         "kind": "gram"
+         *       }
+         *     }
+         */
+        ConvertAsk: {
+            /**
+             * Format: double
+             * @description How many, 0–100,000.
+             */
+            count: number;
+            /** @description Of what. */
+            from: components["schemas"]["Unit"];
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /** @description State it is measured in; its usual one if left out. */
+            state?: string | null;
+            /** @description Into what. */
+            to: components["schemas"]["Unit"];
         };
         /** @description What puts it right. */
         CorrectAnswer: (components["schemas"]["Correction"] & {
@@ -1568,15 +2032,204 @@ export interface components {
             water_to_add?: components["schemas"]["GramRange"] | null;
             water_to_lose?: components["schemas"]["GramRange"] | null;
         };
-        /** @description Part of an ingredient that goes in at a step. */
-        Entry: {
-            /** @description Key in the larder. */
-            ingredient: string;
+        /** @description What cups and spoons hold where the text was written. */
+        CupSizes: {
             /**
              * Format: double
-             * @description Share of that ingredient's whole amount, 0–1.
+             * @description A cup, ml.
+             * @default 240
+             */
+            cup_ml: number;
+            /**
+             * Format: double
+             * @description A tablespoon, ml.
+             * @default 15
+             */
+            tablespoon_ml: number;
+            /**
+             * Format: double
+             * @description A teaspoon, ml.
+             * @default 5
+             */
+            teaspoon_ml: number;
+        };
+        /**
+         * @description Who can eat it.
+         * @enum {string}
+         */
+        Diet: "vegan" | "vegetarian" | "with_egg" | "from_animals";
+        /** @description A doubt about an amount. */
+        Doubt: {
+            /** @description Why. */
+            kind: components["schemas"]["DoubtKind"];
+            /** @description The line, counted from 0. */
+            line: number;
+            /** @description The ways it can be read. */
+            ways: components["schemas"]["Way"][];
+            /** @description What to ask. */
+            words: string;
+        };
+        /**
+         * @description Why an amount is doubted.
+         * @enum {string}
+         */
+        DoubtKind: "weight_against_volume" | "two_readings" | "unknown_unit" | "missing_amount" | "far_outside" | "unknown_ingredient";
+        /** @description A line as understood. */
+        DraftLine: {
+            /** @description Key of the ingredient. */
+            ingredient?: string | null;
+            /**
+             * Format: double
+             * @description How much it is, g; none if that is not known.
+             */
+            mass_g?: number | null;
+            /** @description Its name. */
+            name?: string | null;
+            /** @description Whether the cook settled it. */
+            settled: boolean;
+            /** @description State it is measured in. */
+            state?: string | null;
+            /** @description As it was written. */
+            text: string;
+        };
+        /** @description One thing that becomes of the mass of a step. */
+        Effect: {
+            /** @enum {string} */
+            kind: "boil_to_stage";
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+        } | {
+            /** @enum {string} */
+            kind: "dry_to";
+            /**
+             * Format: double
+             * @description Share of water at the end, 0–1.
+             */
+            water_frac: number;
+        } | {
+            /** @enum {string} */
+            kind: "reduce_to";
+            /**
+             * Format: double
+             * @description Share of the mass at the end, 0–1.
+             */
+            ratio_frac: number;
+        } | {
+            /** @enum {string} */
+            kind: "lose";
+            /**
+             * Format: double
+             * @description Share, 0–1.
              */
             share_frac: number;
+            /** @description What it is called. */
+            what: string;
+        } | {
+            /** @description Shares held back, by component. */
+            holds: components["schemas"]["Composition"];
+            /** @enum {string} */
+            kind: "sieve";
+            /**
+             * Format: double
+             * @description Share of everything that stays wet in the sieve, 0–1.
+             */
+            wet_frac: number;
+            /** @description What stays behind. */
+            what: string;
+        } | {
+            /** @description Shares kept, by component; water is set by `water_frac`. */
+            keeps: components["schemas"]["Composition"];
+            /** @enum {string} */
+            kind: "separate";
+            /**
+             * Format: double
+             * @description Share of water of what is kept, 0–1.
+             */
+            water_frac: number;
+            /** @description What runs off. */
+            what: string;
+        } | {
+            /** @enum {string} */
+            kind: "press";
+            /**
+             * Format: double
+             * @description Share of water at the end, 0–1.
+             */
+            water_frac: number;
+            /** @description What runs off. */
+            what: string;
+        } | {
+            /**
+             * Format: double
+             * @description Gain, g for each g of the mass.
+             */
+            gain_frac: number;
+            /** @enum {string} */
+            kind: "take_up";
+            /** @description What is left. */
+            what: string;
+        };
+        /** @description One effect of a variation. */
+        EffectNote: {
+            /**
+             * Format: double
+             * @description The number after.
+             */
+            after?: number | null;
+            /**
+             * Format: double
+             * @description The number before, if there is one.
+             */
+            before?: number | null;
+            /**
+             * @description `structure`, `yield`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
+             *     `keeping`.
+             */
+            topic: string;
+            /** @description What happens. */
+            words: string;
+        };
+        /** @description An amount of an ingredient that goes in at a step. */
+        Entry: {
+            /**
+             * Format: double
+             * @description Amount, g.
+             */
+            amount_g: number;
+            /** @description Key in the larder. */
+            ingredient: string;
+            /** @description What it is for. */
+            purpose?: components["schemas"]["Purpose"];
+            /** @description State it is measured in; the ingredient's usual one if left out. */
+            state?: string | null;
+        };
+        /** @description Amounts told in equal measures of one cup. */
+        EqualMeasures: {
+            /**
+             * Format: double
+             * @description The cup that the amounts in the steps were worked out for, ml.
+             */
+            cup_ml: number;
+            /** @description Cups of each ingredient. */
+            cups: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * @description What kind of sweet it is.
+         * @enum {string}
+         */
+        Family: "syrup_bound" | "one_pan" | "roasted" | "jaggery" | "fried_soaked" | "chhena" | "spooned" | "filled" | "spread" | "component";
+        /** @description One thing that is wrong, with its place. */
+        Fault: {
+            /** @description Field. */
+            field: string;
+            /** @description Key of the method. */
+            method?: string | null;
+            /** @description Key of the step. */
+            step?: string | null;
+            /** @description What is wrong and what to do. */
+            words: string;
         };
         /** @description A string as it is pulled. */
         Filament: {
@@ -1619,88 +2272,86 @@ export interface components {
              */
             medium: number;
         };
-        /** @description The amounts and masses of one batch. */
+        /** @description Everything that follows from a method at one size. */
         Formula: {
             /** @description Allergens. */
             allergens: string[];
-            /** @description The syrup as it goes on the ring. */
-            charge: components["schemas"]["Charge"];
+            /** @description What left the mass. */
+            asides: components["schemas"]["Aside"][];
+            /** @description Components that can be bought or made. */
+            components: components["schemas"]["ComponentNeed"][];
+            /** @description What it is made of. */
+            composition: components["schemas"]["Composition"];
+            /** @description Who can eat it. */
+            diet: components["schemas"]["Diet"];
             /**
              * Format: double
-             * @description Everything in the pan when the base is in, g.
+             * @description Steam, g.
              */
-            combined_g: number;
+            evaporated_g: number;
+            /**
+             * Format: double
+             * @description Times the method as written.
+             */
+            factor: number;
             /**
              * Format: double
              * @description The finished sweet, g.
              */
             finished_g: number;
-            /** @description What to weigh. */
-            lines: components["schemas"]["Line"][];
+            /** @description The measured list. */
+            lines: components["schemas"]["FormulaLine"][];
+            /** @description Key of the method. */
+            method: string;
+            /** @description Pieces. */
+            pieces: components["schemas"]["PieceFigures"];
             /**
              * Format: double
-             * @description Water to cook off the mass, g.
+             * @description All that went in, g.
              */
-            mass_water_to_lose_g: number;
+            put_in_g: number;
+            /** @description What rounding does. */
+            rounding: components["schemas"]["Rounding"];
             /**
              * Format: double
-             * @description Area of the sheet at its thickness, cm².
+             * @description Into how many pans or rounds it has to be split.
              */
-            sheet_cm2: number;
-            /** @description Stage to take it to. */
-            stage: components["schemas"]["StageKey"];
-            /**
-             * Format: double
-             * @description The syrup at its stage, g.
-             */
-            syrup_g: number;
-            /**
-             * Format: double
-             * @description Water to boil off the syrup, g.
-             */
-            syrup_water_to_lose_g: number;
-            /**
-             * Format: double
-             * @description Strength to land on, 0–1.
-             */
-            target_solids_frac: number;
-            /**
-             * Format: double
-             * @description Thickness, mm.
-             */
-            thickness_mm: number;
+            split: number;
+            /** @description The steps, in working order. */
+            steps: components["schemas"]["StepFigures"][];
+            /** @description How long it takes. */
+            times: components["schemas"]["Times"];
+            /** @description What to look out for at this size. */
+            warnings: string[];
         };
-        /** @description Amounts, and what the stage looks like on the cook's own instruments. */
+        /** @description Everything that follows from a method at a size. */
         FormulaAnswer: {
-            /** @description What to weigh and what becomes of it. */
+            /** @description The ingredient that the cook starts from, at this size. */
+            base: components["schemas"]["Line"];
+            /** @description What the changes do. */
+            effects: components["schemas"]["EffectNote"][];
+            /** @description Amounts, balance, weights, times, warnings. */
             formula: components["schemas"]["Formula"];
-            /** @description Whether the froth may come over the rim. */
-            may_boil_over: boolean;
-            /** @description The stage on her scale and thermometer. */
-            signs: components["schemas"]["StageSigns"];
-            /** @description When to turn off, on a medium flame. */
-            turn_off: components["schemas"]["TurnOff"];
-            /**
-             * Format: double
-             * @description Boiling point of water here, °C.
-             */
-            water_boil_c: number;
+            syrup?: components["schemas"]["SyrupSigns"] | null;
         };
         /**
-         * @description How much, and with what.
+         * @description How much, how, and with what.
          * @example {
-         *       "base_g": 400,
          *       "pan_id": 1,
          *       "ring_id": 1,
-         *       "thermometer_id": 1
+         *       "size": {
+         *         "count": 24,
+         *         "kind": "pieces"
+         *       },
+         *       "variation": []
          *     }
          */
         FormulaAsk: {
             /**
-             * Format: double
-             * @description How much of the base ingredient, g.
+             * Format: int32
+             * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
              */
-            base_g: number;
+            cup_id?: number | null;
             /** @description Method; the first if left out. */
             method_key?: string | null;
             /**
@@ -1713,47 +2364,37 @@ export interface components {
              * @description Ring; the first of the kitchen if left out.
              */
             ring_id?: number | null;
+            /** @description How much. */
+            size: components["schemas"]["Size"];
             /**
              * Format: int32
              * @description Thermometer; none if left out.
              */
             thermometer_id?: number | null;
+            /** @description What to change first. */
+            variation?: components["schemas"]["Variation"][];
         };
-        /** @description What a syrup-bound sheet is to be made of when finished; all fractions of the finished mass. */
-        FormulaTargets: {
-            /** @description The ingredient the cook starts from. */
-            base: string;
-            /** @description The fat worked in at the end. */
-            fat: string;
+        /** @description One ingredient of the measured list. */
+        FormulaLine: {
+            /** @description Allergens. */
+            allergens: string[];
             /**
              * Format: double
-             * @description Added fat, fraction of the finished mass.
+             * @description Exact amount, g.
              */
-            fat_frac: number;
-            /** @description Stage of the syrup when the base goes in. */
-            stage: components["schemas"]["StageKey"];
-            /** @description The sugar. */
-            sugar: string;
+            amount_g: number;
+            /** @description Key in the larder. */
+            ingredient: string;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description Name. */
+            name: string;
+            /** @description Where it goes in. */
+            uses: components["schemas"]["LineUse"][];
             /**
              * Format: double
-             * @description Added sugar, fraction of the finished mass.
+             * @description Amount rounded for the scale, g.
              */
-            sugar_frac: number;
-            /**
-             * Format: double
-             * @description Sugar to water by mass when the syrup starts.
-             */
-            sugar_per_water: number;
-            /**
-             * Format: double
-             * @description Thickness it is rolled to, mm.
-             */
-            thickness_mm: number;
-            /**
-             * Format: double
-             * @description All water, fraction of the finished mass.
-             */
-            water_frac: number;
+            weigh_g: number;
         };
         /** @description Something that has to be done before the step begins. */
         Gate: {
@@ -1931,11 +2572,84 @@ export interface components {
              */
             water_added_g?: number;
         };
+        /** @description What was understood. */
+        ImportAnswer: {
+            /** @description What has to be settled before it can be stored. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description What else is wrong with it. */
+            faults: components["schemas"]["Fault"][];
+            /** @description Line by line; empty for our own files. */
+            lines: components["schemas"]["DraftLine"][];
+            /** @description The key it was stored under. */
+            stored_key?: string | null;
+            /** @description The sweet as far as it is understood. */
+            sweet: components["schemas"]["Sweet"];
+        };
+        /**
+         * @description What to read.
+         * @example {
+         *       "commit": false,
+         *       "content": "Gram flour ladoo\n2 cups besan\n1 cup ghee\n11/2 cups sugar\nRoast until it smells.",
+         *       "format": "text"
+         *     }
+         */
+        ImportAsk: {
+            /** @description Whether to store it; otherwise it is only shown. */
+            commit?: boolean;
+            /** @description It. */
+            content: string;
+            /** @description What cups and spoons hold there. */
+            cups?: components["schemas"]["CupSizes"];
+            /** @description How it is written. */
+            format: components["schemas"]["RecipeFormat"];
+            /** @description What the cook says about doubtful lines. */
+            settled?: components["schemas"]["Settled"][];
+        };
         /**
          * @description What a drop does in a bowl of cold water.
          * @enum {string}
          */
         InWater: "dissolves" | "lies" | "flat_ball" | "firm_ball" | "hard_ball" | "threads";
+        /** @description One ingredient of the catalogue. */
+        Ingredient: {
+            /** @description What it is called elsewhere. */
+            aliases?: string[];
+            /** @description Allergens it carries. */
+            allergens?: string[];
+            /** @description What it is made of. */
+            composition: components["schemas"]["Composition"];
+            /**
+             * @description How heavy a level volume is, by state: `level`, `sifted`, `packed`, `whole`, `ground`,
+             *     `grated`, `chopped`, `liquid`.
+             */
+            densities: {
+                [key: string]: components["schemas"]["BulkDensity"];
+            };
+            /** @description Who can eat it. */
+            diet: components["schemas"]["Diet"];
+            /**
+             * Format: double
+             * @description Share of its fat that is free to flow, 0–1.
+             */
+            free_fat_frac?: number;
+            /**
+             * Format: double
+             * @description Water its solids hold, g for each g of them.
+             */
+            holds_water_g_per_g?: number;
+            /** @description Plain name. */
+            name: string;
+            /** @description Things it is counted in: pod, clove, cube, egg. */
+            pieces?: {
+                [key: string]: components["schemas"]["PieceMass"];
+            };
+            /** @description Where it stands. */
+            shelf: components["schemas"]["ShelfKind"];
+            /** @description Where the figures come from. */
+            source: string;
+            /** @description The state it is usually measured in. */
+            usual_state: string;
+        };
         /** @description The errors of the cook's own instruments, to be taken out of what they show. */
         Instruments: {
             /**
@@ -2004,6 +2718,28 @@ export interface components {
              */
             temperature_c: number;
         };
+        /** @description How long it keeps. */
+        Keeping: {
+            /**
+             * Format: double
+             * @description Days in a refrigerator.
+             */
+            cold_days: number;
+            /** @description Why, and what to watch. */
+            note: string;
+            /**
+             * Format: double
+             * @description Days in a cool dry room, in a closed box; 0 if it must be cold.
+             */
+            room_days: number;
+        };
+        /** @description An ingredient with its key. */
+        KeyedIngredient: {
+            /** @description It. */
+            ingredient: components["schemas"]["Ingredient"];
+            /** @description Its key. */
+            key: string;
+        };
         /** @description A change of the kitchen that can be taken back. */
         KitchenChange: {
             /**
@@ -2069,7 +2805,7 @@ export interface components {
             /** @description Strength (0–1) at which each stage after the first begins. */
             edges_frac: number[];
         };
-        /** @description One line of the measured list. */
+        /** @description An ingredient with everything that is asked of it. */
         Line: {
             /** @description Key in the larder. */
             ingredient: string;
@@ -2080,6 +2816,20 @@ export interface components {
             mass_g: number;
             /** @description Name. */
             name: string;
+        };
+        /** @description A part of a line that goes in at one step. */
+        LineUse: {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            amount_g: number;
+            /** @description What it is for. */
+            purpose: components["schemas"]["Purpose"];
+            /** @description Key of the step. */
+            step: string;
+            /** @description Title of the step. */
+            title: string;
         };
         /**
          * @description A charge, one reading, and where to go.
@@ -2212,6 +2962,24 @@ export interface components {
              */
             seq: number;
         };
+        /** @description A mass with its 80 % interval. */
+        MassRange: {
+            /**
+             * Format: double
+             * @description High end, g.
+             */
+            high_g: number;
+            /**
+             * Format: double
+             * @description Low end, g.
+             */
+            low_g: number;
+            /**
+             * Format: double
+             * @description Most likely, g.
+             */
+            mass_g: number;
+        };
         /**
          * @description How masses and volumes are written.
          * @enum {string}
@@ -2264,16 +3032,57 @@ export interface components {
             /** @description Volume, ml. */
             volume_ml: components["schemas"]["Narrowed"];
         };
+        /** @description An amount as her hand can measure it. */
+        Measured: {
+            /**
+             * Format: double
+             * @description How many; quarters of a cup, halves of a spoon, whole pieces.
+             */
+            count: number;
+            /** @description What that comes to. */
+            mass: components["schemas"]["MassRange"];
+            /** @description Of what: the name of her measure, or the kind of piece. */
+            of: string;
+            /** @description State it is measured in, where it matters. */
+            state?: string | null;
+        };
         /** @description A way of making a sweet. */
         Method: {
+            /** @description What is particular about it. */
+            about?: string;
+            /** @description What the finished sweet is to be made of; what is not named is not aimed at. */
+            aims?: components["schemas"]["Composition"];
+            equal_measures?: components["schemas"]["EqualMeasures"] | null;
+            /** @description Whether it can be judged without thermometer and scale. */
+            instrument_free?: boolean;
+            /** @description How long it keeps. */
+            keeping: components["schemas"]["Keeping"];
             /** @description Key within the sweet. */
             key: string;
+            /**
+             * Format: int32
+             * @description How hard it is: 1 for a first try, 2, 3.
+             */
+            level: number;
             /** @description Name of the school. */
             name: string;
+            /** @description What it ends up as. */
+            shape: components["schemas"]["Shape"];
             /** @description The steps. */
             steps: components["schemas"]["Step"][];
-            /** @description What the finished sweet is to be made of. */
-            targets: components["schemas"]["FormulaTargets"];
+            /** @description Ingredients whose amount carries the set, not only the taste. */
+            structure?: string[];
+        };
+        /** @description What a method's page shows beside it. */
+        MethodExtra: {
+            /** @description The ingredient that the cook starts from. */
+            base: components["schemas"]["Line"];
+            /** @description Its key. */
+            key: string;
+            /** @description Variations that work out. */
+            offers: components["schemas"]["Offer"][];
+            /** @description Whether it can be followed on the stove. */
+            on_the_stove: boolean;
         };
         /** @description Milk to reduce. */
         Milk: {
@@ -2349,7 +3158,7 @@ export interface components {
              */
             mid_min: number;
         };
-        /** @description Usual time of a step, minutes. */
+        /** @description A span of time, minutes. */
         Minutes: {
             /**
              * Format: double
@@ -2366,6 +3175,17 @@ export interface components {
              * @description Expected.
              */
             mid_min: number;
+        };
+        /** @description What goes wrong, and what to do. */
+        Mistake: {
+            /** @description Where it comes from. */
+            cause: string;
+            /** @description What to do next time. */
+            next_time: string;
+            /** @description What to do now. */
+            now: string;
+            /** @description What is seen. */
+            sign: string;
         };
         /** @description A time with its 80 % interval, s. */
         Moment: {
@@ -2416,6 +3236,23 @@ export interface components {
              */
             value: number;
         };
+        /** @description One number of each. */
+        NumberPair: {
+            /**
+             * Format: double
+             * @description Of the first method; none where it has none.
+             */
+            left?: number | null;
+            /**
+             * Format: double
+             * @description Of the second.
+             */
+            right?: number | null;
+            /** @description Its unit: `g`, `min`, `share`, `days`, `pieces`, `level`, `steps`. */
+            unit: string;
+            /** @description What it is. */
+            what: string;
+        };
         /** @description A cup or spoon with its number. */
         NumberedMeasure: {
             /**
@@ -2465,6 +3302,15 @@ export interface components {
             id?: number | null;
             /** @description It. */
             tray: components["schemas"]["Tray"];
+        };
+        /** @description A variation that can be asked for. */
+        Offer: {
+            /** @description The changes. */
+            changes: components["schemas"]["Variation"][];
+            /** @description What it is called. */
+            name: string;
+            /** @description Whether it changes something that carries the set. */
+            structural: boolean;
         };
         /** @description A pan, weighed once. */
         Pan: {
@@ -2532,11 +3378,125 @@ export interface components {
             /** @description Key of a sweetener that ships with the program. */
             sweetener: string;
         };
+        /** @description Grams of each component of what is in a vessel. */
+        Parts: {
+            /**
+             * Format: double
+             * @description Minerals.
+             * @default 0
+             */
+            ash_g: number;
+            /**
+             * Format: double
+             * @description Fat.
+             * @default 0
+             */
+            fat_g: number;
+            /**
+             * Format: double
+             * @description Fibre, and grit where there is any.
+             * @default 0
+             */
+            fibre_g: number;
+            /**
+             * Format: double
+             * @description Gums and other dissolved solids that are no sugar.
+             * @default 0
+             */
+            gums_g: number;
+            /**
+             * Format: double
+             * @description Milk sugar.
+             * @default 0
+             */
+            lactose_g: number;
+            /**
+             * Format: double
+             * @description Protein.
+             * @default 0
+             */
+            protein_g: number;
+            /**
+             * Format: double
+             * @description Glucose and fructose.
+             * @default 0
+             */
+            reducing_g: number;
+            /**
+             * Format: double
+             * @description Starch.
+             * @default 0
+             */
+            starch_g: number;
+            /**
+             * Format: double
+             * @description Cane sugar.
+             * @default 0
+             */
+            sucrose_g: number;
+            /**
+             * Format: double
+             * @description Water.
+             * @default 0
+             */
+            water_g: number;
+        };
         /**
          * @description Where the batch stands as a whole.
          * @enum {string}
          */
         Phase: "ready" | "syrup" | "mass" | "done" | "given_up";
+        /** @description What the finished sweet comes to in pieces. */
+        PieceFigures: {
+            /**
+             * Format: double
+             * @description Whole pieces; none where it is used by weight.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description Diameter of a ball, mm.
+             */
+            diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description Edges left over, g.
+             */
+            edges_g: number;
+            /**
+             * Format: double
+             * @description Mass of one, g.
+             */
+            piece_g?: number | null;
+            /**
+             * Format: double
+             * @description Area of the sheet, cm².
+             */
+            sheet_cm2?: number | null;
+            /**
+             * Format: double
+             * @description Thickness of the sheet, mm.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description Volume of the whole, ml.
+             */
+            volume_ml: number;
+        };
+        /** @description Mass of one piece. */
+        PieceMass: {
+            /**
+             * Format: double
+             * @description Grams of the part that is used.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Standard deviation from piece to piece, g.
+             */
+            sd_g: number;
+        };
         /** @description One point of the boil. */
         Point: {
             /**
@@ -2820,6 +3780,11 @@ export interface components {
              */
             strings: number;
         };
+        /**
+         * @description What an amount is for.
+         * @enum {string}
+         */
+        Purpose: "mass" | "medium" | "frying" | "greasing" | "garnish";
         /** @description A value with its 80 % interval. */
         Range: {
             /**
@@ -2912,6 +3877,11 @@ export interface components {
              */
             solids_frac_low: number;
         };
+        /**
+         * @description How a recipe is written.
+         * @enum {string}
+         */
+        RecipeFormat: "unctum" | "json_ld" | "text";
         /** @description How far it was reduced and how long that takes. */
         Reduction: {
             /**
@@ -2986,6 +3956,19 @@ export interface components {
             risk_frac: number;
             /** @description What to do. */
             words: string;
+        };
+        /**
+         * @description Which version to put back.
+         * @example {
+         *       "version": 1
+         *     }
+         */
+        RestoreAsk: {
+            /**
+             * Format: int32
+             * @description The version.
+             */
+            version: number;
         };
         /** @description A rule learnt on one pan, for another. */
         Retimed: {
@@ -3062,6 +4045,35 @@ export interface components {
              */
             room_c?: number;
         };
+        /** @description What rounding does. */
+        Rounding: {
+            /**
+             * Format: double
+             * @description Finished mass with the measured amounts, g; none if they do not work out.
+             */
+            measured_g?: number | null;
+            /** @description Sugars in the finished sweet: exact, weighed, measured, 0–1. */
+            sugars_frac: number[];
+            /** @description The syrups. */
+            syrups: components["schemas"]["Strength"][];
+            /**
+             * Format: double
+             * @description Finished mass with the rounded amounts, g; none if they do not work out.
+             */
+            weighed_g?: number | null;
+        };
+        /** @description An own sweet as it was saved. */
+        Saved: {
+            /** @description Its key. */
+            key: string;
+            /** @description It. */
+            sweet: components["schemas"]["Sweet"];
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+        };
         /** @description A school: where its followers place the stages. */
         School: {
             /** @description How its followers tell a string. */
@@ -3120,6 +4132,72 @@ export interface components {
             /** @description The stage. */
             stage: components["schemas"]["StageKey"];
         };
+        /** @description What the cook says about a doubtful line. */
+        Settled: {
+            /** @description Key of the ingredient, if it was not known. */
+            ingredient?: string | null;
+            /** @description Whether it is left out. */
+            leave_out?: boolean;
+            /** @description The line, counted from 0. */
+            line: number;
+            /**
+             * Format: double
+             * @description How much it is, g.
+             */
+            mass_g?: number | null;
+        };
+        /** @description What it ends up as, and how the pieces are counted. */
+        Shape: {
+            /**
+             * Format: double
+             * @description Share of its volume that is air, 0–0.6.
+             */
+            air_frac?: number;
+            /** @enum {string} */
+            kind: "slab";
+            /**
+             * Format: double
+             * @description Area of one piece, cm².
+             */
+            piece_cm2: number;
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             */
+            thickness_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Share of its volume that is air, 0–0.6.
+             */
+            air_frac?: number;
+            /** @enum {string} */
+            kind: "balls";
+            /**
+             * Format: double
+             * @description Mass of one when finished, g.
+             */
+            piece_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "pieces";
+            /**
+             * Format: double
+             * @description Mass of one when finished, g.
+             */
+            piece_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "spooned";
+            /**
+             * Format: double
+             * @description Mass of one, g.
+             */
+            piece_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "loose";
+        };
         /** @description A mass fraction with its standard deviation. */
         Share: {
             /**
@@ -3133,6 +4211,18 @@ export interface components {
              */
             sd?: number;
         };
+        /** @description What was found. */
+        Shelf: {
+            /** @description Those of the catalogue, best first, then the cook's own by name; at most 60 of these. */
+            cards: components["schemas"]["Card"][];
+            /** @description How many answer. */
+            total: number;
+        };
+        /**
+         * @description Where an ingredient stands on the shelf.
+         * @enum {string}
+         */
+        ShelfKind: "sugar" | "jaggery" | "fat" | "flour" | "pulse" | "grain" | "nut" | "dairy" | "coconut" | "egg" | "fruit" | "spice" | "acid" | "colour" | "water";
         /** @description Signs of one strength. */
         Sign: {
             /**
@@ -3155,6 +4245,93 @@ export interface components {
              * @description Length of the string, cm.
              */
             string_cm: number;
+        };
+        /** @description How much to make. */
+        Size: {
+            /**
+             * Format: double
+             * @description 0.01–200.
+             */
+            factor: number;
+            /** @enum {string} */
+            kind: "times";
+        } | {
+            /**
+             * Format: double
+             * @description 1–20,000.
+             */
+            count: number;
+            /** @enum {string} */
+            kind: "pieces";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            finished_g: number;
+            /** @enum {string} */
+            kind: "mass";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            amount_g: number;
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "ingredient";
+        } | {
+            /**
+             * Format: double
+             * @description Inner height, cm.
+             */
+            height_cm: number;
+            /** @enum {string} */
+            kind: "tray";
+            /**
+             * Format: double
+             * @description Inner length, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description Thickness, mm; that of the method if left out.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description Inner width, cm.
+             */
+            width_cm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Volume of the pan to its rim, ml.
+             */
+            capacity_ml: number;
+            /** @enum {string} */
+            kind: "pan";
+        } | {
+            /** @description What there is, g by ingredient; what is not named is not short. */
+            have_g: {
+                [key: string]: number;
+            };
+            /** @enum {string} */
+            kind: "stock";
+        } | {
+            /**
+             * Format: double
+             * @description How many of them for one part.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description The cup, ml.
+             */
+            cup_ml: number;
+            /** @enum {string} */
+            kind: "cups";
         };
         /** @description One band of the ladder: from `low_frac` up to, but not including, `high_frac`. */
         Stage: {
@@ -3241,19 +4418,18 @@ export interface components {
         /**
          * @description What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
          * @example {
-         *       "base_g": 400,
          *       "pan_id": 1,
          *       "ring_id": 1,
+         *       "size": {
+         *         "amount_g": 400,
+         *         "ingredient": "cashew",
+         *         "kind": "ingredient"
+         *       },
          *       "sweet_key": "cashew-sheet",
          *       "thermometer_id": 1
          *     }
          */
         StartAsk: {
-            /**
-             * Format: double
-             * @description How much of its base ingredient, g.
-             */
-            base_g?: number | null;
             charge?: components["schemas"]["Charge"] | null;
             /** @description Its method; the first if left out. */
             method_key?: string | null;
@@ -3267,6 +4443,7 @@ export interface components {
              * @description The ring.
              */
             ring_id?: number | null;
+            size?: components["schemas"]["Size"] | null;
             stage?: components["schemas"]["StageKey"] | null;
             /** @description A sweet of the catalogue. */
             sweet_key?: string | null;
@@ -3277,22 +4454,32 @@ export interface components {
             thermometer_id?: number | null;
             /** @description What to call it; the sweet's own name if left out. */
             title?: string | null;
+            /** @description What to change first. */
+            variation?: components["schemas"]["Variation"][];
         };
         /** @description One step of a method. */
         Step: {
-            /** @description Steps that come before. */
+            /** @description Steps that come before without handing anything over. */
             after?: string[];
             /** @description How much of the cook it needs. */
             attention: components["schemas"]["Attention"];
             /** @description What shows that it is done. */
             cue: string;
+            /** @description What becomes of the mass, in order. */
+            effects?: components["schemas"]["Effect"][];
             /** @description Words of the event that ends it, as the cook would say it. */
             event: string;
+            flame?: components["schemas"]["Flame"] | null;
             /** @description What must be ready. */
             gates?: components["schemas"]["Gate"][];
-            /** @description What can hurt, and what to do about it. */
+            /** @description What can hurt: keys of the usual cautions, or own words. */
             hazards?: string[];
-            /** @description What goes in. */
+            /**
+             * Format: double
+             * @description How hot it gets, °C.
+             */
+            heat_to_c?: number | null;
+            /** @description What goes in anew. */
             inputs?: components["schemas"]["Entry"][];
             /** @description Key within the method. */
             key: string;
@@ -3301,16 +4488,89 @@ export interface components {
             minutes?: components["schemas"]["Minutes"] | null;
             /** @description Why. */
             reason: string;
+            /** @description What it takes over from earlier steps. */
+            takes?: components["schemas"]["Take"][];
             /** @description What to do, in a sentence. */
             text: string;
+            /** @description What that time follows. */
+            timing?: components["schemas"]["Timing"];
             /** @description What to do, in a few words. */
             title: string;
+            /** @description What it happens in. */
+            vessel?: components["schemas"]["Vessel"];
+            /** @description How soon a later step has to follow. */
+            windows?: components["schemas"]["Window"][];
+        };
+        /** @description One step in figures. */
+        StepFigures: {
+            /**
+             * Format: double
+             * @description Strength at the end, 0–1.
+             */
+            end_frac?: number | null;
+            /**
+             * Format: double
+             * @description Mass at the end, g.
+             */
+            end_g: number;
+            /**
+             * Format: double
+             * @description Steam, g.
+             */
+            evaporated_g: number;
+            /**
+             * Format: double
+             * @description Share of the pan's volume that is full.
+             */
+            fill_frac?: number | null;
+            /**
+             * Format: double
+             * @description What it lies in, g.
+             */
+            medium_g: number;
+            /**
+             * Format: double
+             * @description What the pan weighs with it at the end, g.
+             */
+            pan_end_g?: number | null;
+            /**
+             * Format: double
+             * @description What the pan weighs with it at the start, g; none where it is in no pan.
+             */
+            pan_start_g?: number | null;
+            stage?: components["schemas"]["StageKey"] | null;
+            /**
+             * Format: double
+             * @description Strength of the syrup at the start, 0–1; none where it is no syrup.
+             */
+            start_frac?: number | null;
+            /**
+             * Format: double
+             * @description Mass worked on at the start, g.
+             */
+            start_g: number;
+            /** @description Key of the step. */
+            step: string;
+            /** @description How long it takes. */
+            time: components["schemas"]["StepTime"];
+            /**
+             * Format: double
+             * @description Water in the mass at the end, 0–1.
+             */
+            water_frac: number;
         };
         /**
          * @description What kind of work a step is.
          * @enum {string}
          */
-        StepKind: "make_ready" | "dissolve" | "boil_to_stage" | "combine" | "cook_till_leaves_sides" | "knead" | "roll" | "cut" | "use";
+        StepKind: "make_ready" | "dissolve" | "boil_to_stage" | "strain" | "reduce" | "curdle" | "hang" | "knead" | "roast" | "grind" | "soak" | "ferment" | "extract_coconut_milk" | "combine" | "add_instalments" | "cook_till_leaves_sides" | "simmer" | "pour" | "press" | "roll" | "mark" | "cut" | "lift" | "fry" | "drain" | "poach" | "squeeze" | "steep" | "chill" | "pressure_cook" | "caramelise" | "water_bath" | "shape" | "rest" | "garnish" | "pack" | "use";
+        /** @description Steps that answer to each other; one side is empty where the other method has nothing like it. */
+        StepPair: {
+            /** @description Key of the step of the first method. */
+            left?: string | null;
+            /** @description Key of the step of the second. */
+            right?: string | null;
+        };
         /** @description One step's place in the batch. */
         StepState: {
             /**
@@ -3328,6 +4588,25 @@ export interface components {
             /** @description Gates ticked. */
             ticked: string[];
         };
+        /** @description How long one step takes. */
+        StepTime: {
+            /**
+             * Format: double
+             * @description Earliest begin after the start, min.
+             */
+            begins_min: number;
+            /** @description What the time follows. */
+            follows: components["schemas"]["Timing"];
+            /** @description Least, expected, most. */
+            minutes: components["schemas"]["Minutes"];
+            /**
+             * Format: double
+             * @description How often the pot is filled, where it is.
+             */
+            pots?: number | null;
+            /** @description Key of the step. */
+            step: string;
+        };
         /** @description What straining a jaggery syrup takes away. */
         Straining: {
             /**
@@ -3342,6 +4621,28 @@ export interface components {
             held_g: number;
             /** @description What goes on in the pan. */
             strained: components["schemas"]["Charge"];
+        };
+        /** @description How strong a syrup starts. */
+        Strength: {
+            /**
+             * Format: double
+             * @description With the exact amounts, 0–1.
+             */
+            exact_frac: number;
+            /**
+             * Format: double
+             * @description With the amounts measured in her cups, 0–1.
+             */
+            measured_frac: number;
+            /** @description Key of the step. */
+            step: string;
+            /** @description Title of the step. */
+            title: string;
+            /**
+             * Format: double
+             * @description With the amounts rounded for the scale, 0–1.
+             */
+            weighed_frac: number;
         };
         /** @description The string of a strength, with what the other schools see. */
         StringAnswer: components["schemas"]["PulledString"] & {
@@ -3391,18 +4692,49 @@ export interface components {
              */
             string_cm?: number | null;
         };
-        /** @description A sweet of the catalogue. */
+        /**
+         * @description By what a swap is kept equal.
+         * @enum {string}
+         */
+        SwapBy: "mass" | "sweetness" | "solids" | "fat";
+        /** @description A sweet of the catalogue or of the cook's own. */
         Sweet: {
             /** @description One sentence about it. */
             about: string;
             /** @description Other names. */
             aliases?: string[];
-            /** @description Key in the catalogue. */
-            key: string;
+            /** @description Its family. */
+            family: components["schemas"]["Family"];
+            /** @description Key in the catalogue; given by the program to an own sweet. */
+            key?: string;
+            /** @description The ingredient that it makes, if it is a component. */
+            makes?: string | null;
             /** @description Ways of making it. */
             methods: components["schemas"]["Method"][];
+            /** @description What goes wrong, and what to do. */
+            mistakes?: components["schemas"]["Mistake"][];
             /** @description Plain name. */
             name: string;
+        };
+        /** @description A sweet with what its page shows beside it. */
+        SweetPage: {
+            /** @description Words of the cautions that its steps name. */
+            cautions: {
+                [key: string]: string;
+            };
+            /** @description What each method starts from, and its variations. */
+            methods: components["schemas"]["MethodExtra"][];
+            /** @description Names of its ingredients, by key. */
+            names: {
+                [key: string]: string;
+            };
+            /** @description It. */
+            sweet: components["schemas"]["Sweet"];
+            /**
+             * Format: int32
+             * @description Its version, if it is the cook's own.
+             */
+            version?: number | null;
         };
         /** @description A sweetener that ships with the program. */
         Sweetener: {
@@ -3419,6 +4751,28 @@ export interface components {
              * @description Usual pH of its syrup.
              */
             ph: number;
+        };
+        /** @description What the stage of the first syrup looks like on her own instruments. */
+        SyrupSigns: {
+            /** @description The syrup as it goes on the ring. */
+            charge: components["schemas"]["Charge"];
+            /** @description Whether the froth may come over the rim. */
+            may_boil_over: boolean;
+            /** @description The stage on her scale and thermometer. */
+            signs: components["schemas"]["StageSigns"];
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+            turn_off?: components["schemas"]["TurnOff"] | null;
+            /**
+             * Format: double
+             * @description Boiling point of water here, °C.
+             */
+            water_boil_c: number;
+            /**
+             * Format: double
+             * @description Water to boil off, g.
+             */
+            water_to_lose_g: number;
         };
         /** @description The syrup as believed now. */
         SyrupState: {
@@ -3492,6 +4846,20 @@ export interface components {
             water_to_lose_g: components["schemas"]["Range"];
             /** @description Water still to lose before the heat goes off, g; negative: past it. */
             water_to_turn_off_g: components["schemas"]["Range"];
+        };
+        /** @description What a step takes over from an earlier one. */
+        Take: {
+            /** @description Whether the mass lies in it rather than being mixed with it. */
+            medium?: boolean;
+            /**
+             * Format: double
+             * @description Share of it, 0–1.
+             */
+            share_frac?: number;
+            /** @description What was left over there under this name, rather than its product. */
+            side?: string | null;
+            /** @description Key of the earlier step. */
+            step: string;
         };
         /**
          * @description How temperatures are written.
@@ -3583,6 +4951,23 @@ export interface components {
             /** @description Whether it stands still until it is moved. */
             simulated: boolean;
         };
+        /** @description How long it all takes. */
+        Times: {
+            /**
+             * Format: double
+             * @description Minutes with hands on it.
+             */
+            hands_min: number;
+            /** @description Step by step. */
+            steps: components["schemas"]["StepTime"][];
+            /** @description From first to last step, what can go on side by side side by side. */
+            total: components["schemas"]["Minutes"];
+        };
+        /**
+         * @description What the time of a step follows.
+         * @enum {string}
+         */
+        Timing: "fixed" | "mass" | "pieces" | "pots" | "heat";
         /** @description A tray to set sweets in. */
         Tray: {
             /**
@@ -3648,6 +5033,72 @@ export interface components {
              */
             solids_frac: number;
         };
+        /** @description What something is measured in. */
+        Unit: {
+            /** @enum {string} */
+            kind: "gram";
+        } | {
+            /** @description Whether it is heaped. */
+            heaped?: boolean;
+            /** @enum {string} */
+            kind: "volume";
+            /**
+             * Format: double
+             * @description What one holds, level, ml.
+             */
+            volume_ml: number;
+            /**
+             * Format: double
+             * @description Standard deviation of one measuring, ml.
+             */
+            volume_sd_ml?: number;
+        } | {
+            /** @enum {string} */
+            kind: "piece";
+            /** @description The kind: pod, clove, egg. */
+            piece: string;
+        } | {
+            /** @enum {string} */
+            kind: "pinch";
+        };
+        /** @description One change of a method. */
+        Variation: {
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "amount";
+            /**
+             * Format: double
+             * @description Times what is written, 0.2–5.
+             */
+            times: number;
+        } | {
+            /** @description What is kept equal. */
+            by: components["schemas"]["SwapBy"];
+            /** @description What is replaced. */
+            from: string;
+            /** @enum {string} */
+            kind: "swap";
+            /** @description What replaces it. */
+            to: string;
+        } | {
+            /** @enum {string} */
+            kind: "stage";
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+            /** @description Key of the step. */
+            step: string;
+        } | {
+            /** @enum {string} */
+            kind: "water";
+            /** @description Key of the step. */
+            step: string;
+            /**
+             * Format: double
+             * @description Share of water at its end, 0–1.
+             */
+            water_frac: number;
+        };
         /** @description How the batch turned out. */
         Verdict: {
             /**
@@ -3665,6 +5116,26 @@ export interface components {
             /** @description How it felt. */
             texture: components["schemas"]["Texture"];
         };
+        /** @description A version of an own sweet. */
+        VersionLine: {
+            /**
+             * Format: int64
+             * @description When it was saved, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What was done. */
+            reason: string;
+            /**
+             * Format: int32
+             * @description The version, from 1.
+             */
+            version: number;
+        };
+        /**
+         * @description What it happens in or on.
+         * @enum {string}
+         */
+        Vessel: "board" | "bowl" | "pan" | "wide_pan" | "frying_pot" | "pressure_cooker" | "water_bath" | "tray" | "cloth" | "grinder" | "jar" | "refrigerator";
         /** @description A cold syrup warmed for use. */
         Warmed: {
             /** @description Minutes on the heat. */
@@ -3681,6 +5152,36 @@ export interface components {
              * @description Water lost on the way, g: add as much to keep the strength.
              */
             water_lost_g: number;
+        };
+        /** @description One way an amount can be read. */
+        Way: {
+            /**
+             * Format: double
+             * @description What that comes to, g.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Share of the whole it would be, 0–1.
+             */
+            share_frac: number;
+            /** @description How it is read. */
+            words: string;
+        };
+        /** @description How soon a later step has to follow. */
+        Window: {
+            /**
+             * Format: double
+             * @description Not after, minutes after this one.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Not before, minutes after this one.
+             */
+            low_min: number;
+            /** @description Key of the later step. */
+            to: string;
         };
     };
     responses: never;
@@ -3928,6 +5429,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+        };
+    };
+    ingredients: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyedIngredient"][];
                 };
             };
         };
@@ -4258,6 +5778,37 @@ export interface operations {
             };
         };
     };
+    convert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConvertAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConvertAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     openapi: {
         parameters: {
             query?: never;
@@ -4278,9 +5829,46 @@ export interface operations {
             };
         };
     };
-    sweets: {
+    sweet_schema: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JSON Schema, draft 2020-12. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": unknown;
+                };
+            };
+        };
+    };
+    sweets: {
+        parameters: {
+            query?: {
+                /** @description Words: name, other name or ingredient. */
+                q?: string;
+                /** @description Family. */
+                family?: string;
+                /** @description Key of an ingredient that is in it. */
+                ingredient?: string;
+                /** @description Allergens that are not in it, between commas. */
+                without?: string;
+                /** @description Longest time from start to end, min. */
+                max_min?: number;
+                /** @description Only what needs no instrument. */
+                instrument_free?: boolean;
+                /** @description Only what suits a first try. */
+                beginner?: boolean;
+                /** @description Only the cook's own. */
+                own?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4292,7 +5880,116 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sweet"][];
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fault"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4310,13 +6007,213 @@ export interface operations {
         responses: {
             200: {
                 headers: {
+                    /** @description Version of an own sweet. */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sweet"];
+                    "application/json": components["schemas"]["SweetPage"];
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareAnswer"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export: {
+        parameters: {
+            query?: {
+                /** @description `unctum` (default) or `json-ld`. */
+                format?: string;
+                /** @description The method for json-ld; the first if left out. */
+                method?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4358,6 +6255,95 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionLine"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,154 +1,443 @@
-//! Amounts from composition targets: how much sugar, water and fat for these nuts.
+//! Everything that follows from a method at one size: the ledger, the balance, the weights, the times.
 
-use serde::{Deserialize, Serialize};
+use std::collections::{BTreeMap, BTreeSet};
 
-use crate::error::{CoreError, Result, within};
-use crate::food::{Larder, Makeup, thermal};
-use crate::syrup::{Charge, Ladder, StageKey};
+use serde::Serialize;
 
-/// What a syrup-bound sheet is to be made of when finished; all fractions of the finished mass.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct FormulaTargets {
-    /// The ingredient the cook starts from.
-    pub base: String,
-    /// The sugar.
-    pub sugar: String,
-    /// The fat worked in at the end.
-    pub fat: String,
-    /// Added sugar, fraction of the finished mass.
-    pub sugar_frac: f64,
-    /// Added fat, fraction of the finished mass.
-    pub fat_frac: f64,
-    /// All water, fraction of the finished mass.
-    pub water_frac: f64,
-    /// Sugar to water by mass when the syrup starts.
-    pub sugar_per_water: f64,
-    /// Stage of the syrup when the base goes in.
-    pub stage: StageKey,
-    /// Thickness it is rolled to, mm.
-    pub thickness_mm: f64,
+use crate::error::Result;
+use crate::food::measure::{Measured, in_measures, round_to_scale_g};
+use crate::food::{Composition, Diet, Larder};
+use crate::kitchen::{Measure, Pan, Ring};
+use crate::process::size::{contents_ml, fullest, written};
+use crate::process::times::{Batch, Times, times};
+use crate::process::{
+    Aside, Balance, Method, PieceFigures, Purpose, Setting, Size, StepTime, Sweet, Vessel, balance,
+    pieces_of, scaled, size_factor,
+};
+use crate::syrup::StageKey;
+
+/// Her pans and her ring.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Tools {
+    /// The pan she cooks in.
+    pub pan: Pan,
+    /// Her widest pan, for milk.
+    pub wide_pan: Pan,
+    /// The ring.
+    pub ring: Ring,
 }
 
-impl FormulaTargets {
-    /// Keys of all ingredients.
-    pub fn ingredients(&self) -> impl Iterator<Item = &str> {
-        [self.base.as_str(), self.sugar.as_str(), "water", self.fat.as_str()].into_iter()
-    }
+/// What is asked.
+#[derive(Debug, Clone, Copy)]
+pub struct FormulaQuestion<'a> {
+    /// The method.
+    pub method: &'a Method,
+    /// How much.
+    pub size: &'a Size,
+    /// Her cups and spoons.
+    pub measures: &'a [Measure],
+    /// Her pans and ring, if the times are to follow them.
+    pub tools: Option<&'a Tools>,
+    /// Sweets that make an ingredient, by that ingredient.
+    pub components: &'a BTreeMap<String, &'a Sweet>,
 }
 
-/// One line of the measured list.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+/// A part of a line that goes in at one step.
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Line {
+pub struct LineUse {
+    /// Key of the step.
+    pub step: String,
+    /// Title of the step.
+    pub title: String,
+    /// What it is for.
+    pub purpose: Purpose,
+    /// How much, g.
+    pub amount_g: f64,
+}
+
+/// One ingredient of the measured list.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct FormulaLine {
     /// Key in the larder.
     pub ingredient: String,
     /// Name.
     pub name: String,
-    /// Amount, g.
-    pub mass_g: f64,
-}
-
-/// The amounts and masses of one batch.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Formula {
-    /// What to weigh.
-    pub lines: Vec<Line>,
-    /// The syrup as it goes on the ring.
-    pub charge: Charge,
-    /// Stage to take it to.
-    pub stage: StageKey,
-    /// Strength to land on, 0–1.
-    pub target_solids_frac: f64,
-    /// Water to boil off the syrup, g.
-    pub syrup_water_to_lose_g: f64,
-    /// The syrup at its stage, g.
-    pub syrup_g: f64,
-    /// Everything in the pan when the base is in, g.
-    pub combined_g: f64,
-    /// Water to cook off the mass, g.
-    pub mass_water_to_lose_g: f64,
-    /// The finished sweet, g.
-    pub finished_g: f64,
-    /// Area of the sheet at its thickness, cm².
-    pub sheet_cm2: f64,
-    /// Thickness, mm.
-    pub thickness_mm: f64,
+    /// Exact amount, g.
+    pub amount_g: f64,
+    /// Amount rounded for the scale, g.
+    pub weigh_g: f64,
+    /// Amount by her own measures.
+    pub measured: Option<Measured>,
+    /// Where it goes in.
+    pub uses: Vec<LineUse>,
     /// Allergens.
     pub allergens: Vec<String>,
 }
 
-/// Rounds an amount to what a kitchen scale shows well: 5 g from 50 g up, 1 g below.
-#[must_use]
-pub fn round_to_scale_g(mass_g: f64) -> f64 {
-    let step = if mass_g >= 50.0 { 5.0 } else { 1.0 };
-    (mass_g / step).round() * step
+/// How strong a syrup starts.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Strength {
+    /// Key of the step.
+    pub step: String,
+    /// Title of the step.
+    pub title: String,
+    /// With the exact amounts, 0–1.
+    pub exact_frac: f64,
+    /// With the amounts rounded for the scale, 0–1.
+    pub weighed_frac: f64,
+    /// With the amounts measured in her cups, 0–1.
+    pub measured_frac: f64,
 }
 
-/// Works out the batch for `base_g` of the base ingredient (20 g – 20 kg), rounded to the scale; all
-/// masses further on follow from the rounded amounts.
-///
-/// Of the finished mass M, sugar and fat take their fractions and all water its own; the rest is dry
-/// base. So M = dry base ÷ (1 − sugar − fat − water), with the fat's own water left out of account
-/// only if it has none.
+/// What rounding does.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Rounding {
+    /// The syrups.
+    pub syrups: Vec<Strength>,
+    /// Finished mass with the rounded amounts, g; none if they do not work out.
+    pub weighed_g: Option<f64>,
+    /// Finished mass with the measured amounts, g; none if they do not work out.
+    pub measured_g: Option<f64>,
+    /// Sugars in the finished sweet: exact, weighed, measured, 0–1.
+    pub sugars_frac: [f64; 3],
+}
+
+/// One step in figures.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct StepFigures {
+    /// Key of the step.
+    pub step: String,
+    /// Mass worked on at the start, g.
+    pub start_g: f64,
+    /// What it lies in, g.
+    pub medium_g: f64,
+    /// Steam, g.
+    pub evaporated_g: f64,
+    /// Mass at the end, g.
+    pub end_g: f64,
+    /// What the pan weighs with it at the start, g; none where it is in no pan.
+    pub pan_start_g: Option<f64>,
+    /// What the pan weighs with it at the end, g.
+    pub pan_end_g: Option<f64>,
+    /// Strength of the syrup at the start, 0–1; none where it is no syrup.
+    pub start_frac: Option<f64>,
+    /// Strength at the end, 0–1.
+    pub end_frac: Option<f64>,
+    /// Stage it is boiled to.
+    pub stage: Option<StageKey>,
+    /// Share of the pan's volume that is full.
+    pub fill_frac: Option<f64>,
+    /// Water in the mass at the end, 0–1.
+    pub water_frac: f64,
+    /// How long it takes.
+    pub time: StepTime,
+}
+
+/// A component that can be bought or made.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ComponentNeed {
+    /// Key of the ingredient.
+    pub ingredient: String,
+    /// Its name.
+    pub name: String,
+    /// Key of the sweet that makes it.
+    pub sweet_key: String,
+    /// How much is needed, g.
+    pub needed_g: f64,
+    /// What to make it from.
+    pub from: Vec<FormulaLine>,
+    /// What it yields: g of it for each g put in.
+    pub yield_frac: f64,
+    /// How long before, minutes.
+    pub lead_min: f64,
+}
+
+/// Everything that follows from a method at one size.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Formula {
+    /// Key of the method.
+    pub method: String,
+    /// Times the method as written.
+    pub factor: f64,
+    /// The measured list.
+    pub lines: Vec<FormulaLine>,
+    /// The steps, in working order.
+    pub steps: Vec<StepFigures>,
+    /// The finished sweet, g.
+    pub finished_g: f64,
+    /// What it is made of.
+    pub composition: Composition,
+    /// Pieces.
+    pub pieces: PieceFigures,
+    /// All that went in, g.
+    pub put_in_g: f64,
+    /// Steam, g.
+    pub evaporated_g: f64,
+    /// What left the mass.
+    pub asides: Vec<Aside>,
+    /// How long it takes.
+    pub times: Times,
+    /// Into how many pans or rounds it has to be split.
+    pub split: f64,
+    /// What rounding does.
+    pub rounding: Rounding,
+    /// Components that can be bought or made.
+    pub components: Vec<ComponentNeed>,
+    /// Allergens.
+    pub allergens: Vec<String>,
+    /// Who can eat it.
+    pub diet: Diet,
+    /// What to look out for at this size.
+    pub warnings: Vec<String>,
+}
+
+/// Allergens and diet of a method.
 ///
 /// # Errors
-/// A base outside its range, an unknown ingredient, targets that leave no room for the base.
-pub fn formula(targets: &FormulaTargets, larder: &Larder, base_g: f64, ladder: &Ladder) -> Result<Formula> {
-    let base_g = within("The amount", base_g, 20.0, 20_000.0, "g")?;
-    let (base, sugar, fat) =
-        (larder.get(&targets.base)?, larder.get(&targets.sugar)?, larder.get(&targets.fat)?);
-    let dry_frac = 1.0 - targets.sugar_frac - targets.fat_frac - targets.water_frac;
-    if dry_frac <= 0.0 || targets.sugar_per_water <= 0.0 {
-        return Err(CoreError::BadProcess("its targets leave no room for the base.".into()));
+/// [`crate::CoreError::Unknown`].
+pub(crate) fn who_can_eat(method: &Method, larder: &Larder) -> Result<(Vec<String>, Diet)> {
+    let mut allergens = BTreeSet::new();
+    let mut diet = Diet::Vegan;
+    for entry in method.steps.iter().flat_map(|s| &s.inputs) {
+        let ingredient = larder.get(&entry.ingredient)?;
+        allergens.extend(ingredient.allergens.iter().cloned());
+        diet = diet.max(ingredient.diet);
     }
-    let wished_g = base_g * (1.0 - base.makeup.water_frac) / dry_frac;
-    let sugar_g = round_to_scale_g(wished_g * targets.sugar_frac);
-    let fat_g = round_to_scale_g(wished_g * targets.fat_frac);
-    let water_g = round_to_scale_g(sugar_g / targets.sugar_per_water);
+    Ok((allergens.into_iter().collect(), diet))
+}
 
-    let charge = Charge::sugar_and_water(sugar_g, water_g).checked()?;
-    let target_solids_frac = ladder.of(targets.stage).aim_frac();
-    if charge.solids_frac() >= target_solids_frac {
-        return Err(CoreError::BadProcess("its syrup starts past its stage.".into()));
+fn lines_of(method: &Method, larder: &Larder, measures: &[Measure]) -> Result<Vec<FormulaLine>> {
+    let mut lines: Vec<FormulaLine> = Vec::new();
+    for line in method.lines(larder)? {
+        let known = larder.get(&line.ingredient)?;
+        let entries = method
+            .steps
+            .iter()
+            .flat_map(|s| s.inputs.iter().map(move |e| (s, e)))
+            .filter(|(_, e)| e.ingredient == line.ingredient);
+        let uses: Vec<LineUse> = entries
+            .clone()
+            .map(|(s, e)| LineUse {
+                step: s.key.clone(),
+                title: s.title.clone(),
+                purpose: e.purpose,
+                amount_g: e.amount_g,
+            })
+            .collect();
+        // Measured in the state of its largest part.
+        let state =
+            entries.max_by(|a, b| a.1.amount_g.total_cmp(&b.1.amount_g)).and_then(|(_, e)| e.state.clone());
+        lines.push(FormulaLine {
+            measured: in_measures(known, line.mass_g, state.as_deref(), measures),
+            weigh_g: round_to_scale_g(line.mass_g),
+            amount_g: line.mass_g,
+            ingredient: line.ingredient,
+            name: line.name,
+            uses,
+            allergens: known.allergens.clone(),
+        });
     }
-    let syrup_g = charge.at_strength(target_solids_frac).total_g();
-    let dry_g = sugar_g + fat_g * (1.0 - fat.makeup.water_frac) + base_g * (1.0 - base.makeup.water_frac);
-    let finished_g = dry_g / (1.0 - targets.water_frac);
-    let combined_g = syrup_g + base_g + fat_g;
-    let water = Makeup { water_frac: 1.0, ..Makeup::default() };
-    let free_water_g = finished_g - sugar_g - fat_g - base_g;
-    let makeup = Makeup::mixed(&[
-        (base_g, base.makeup),
-        (sugar_g, sugar.makeup),
-        (fat_g, fat.makeup),
-        (free_water_g, water),
-    ]);
-    let density = thermal(&makeup, 40.0).density_kg_m3;
-    let line =
-        |key: &str, name: &str, mass_g: f64| Line { ingredient: key.into(), name: name.into(), mass_g };
-    let mut allergens: Vec<String> = [base, sugar, fat].iter().flat_map(|i| i.allergens.clone()).collect();
-    allergens.sort();
-    allergens.dedup();
-    Ok(Formula {
-        lines: vec![
-            line(&targets.base, &base.name, base_g),
-            line(&targets.sugar, &sugar.name, sugar_g),
-            line("water", "Water", water_g),
-            line(&targets.fat, &fat.name, fat_g),
+    Ok(lines)
+}
+
+/// The method with every amount of an ingredient multiplied by its factor.
+fn with_factors(method: &Method, factors: &BTreeMap<&str, f64>) -> Method {
+    let mut changed = method.clone();
+    for entry in changed.steps.iter_mut().flat_map(|s| &mut s.inputs) {
+        if let Some(factor) = factors.get(entry.ingredient.as_str()) {
+            entry.amount_g *= factor;
+        }
+    }
+    changed
+}
+
+fn rounding(method: &Method, exact: &Balance, lines: &[FormulaLine], setting: &Setting<'_>) -> Rounding {
+    let changed = |to: fn(&FormulaLine) -> f64| {
+        let factors = lines.iter().map(|l| (l.ingredient.as_str(), to(l) / l.amount_g)).collect();
+        with_factors(method, &factors)
+    };
+    let weighed = balance(&changed(|l| l.weigh_g), setting.larder, setting.ladder).ok();
+    let measured = changed(|l| l.measured.as_ref().map_or(l.weigh_g, |m| m.mass.mass_g));
+    let measured = balance(&measured, setting.larder, setting.ladder).ok();
+    let start = |b: Option<&Balance>, key: &str| {
+        b.and_then(|b| b.step(key)).map_or(f64::NAN, |s| s.start.charge().solids_frac())
+    };
+    let sugars = |b: Option<&Balance>| b.map_or(f64::NAN, |b| b.finished.composition().sugars_frac());
+    let finite = |value: f64, instead: f64| if value.is_finite() { value } else { instead };
+    let exact_sugars = sugars(Some(exact));
+    Rounding {
+        syrups: method
+            .steps
+            .iter()
+            .filter(|s| s.stage().is_some())
+            .map(|s| {
+                let exact_frac = start(Some(exact), &s.key);
+                Strength {
+                    step: s.key.clone(),
+                    title: s.title.clone(),
+                    exact_frac,
+                    weighed_frac: finite(start(weighed.as_ref(), &s.key), exact_frac),
+                    measured_frac: finite(start(measured.as_ref(), &s.key), exact_frac),
+                }
+            })
+            .collect(),
+        weighed_g: weighed.as_ref().map(|b| b.finished_g),
+        measured_g: measured.as_ref().map(|b| b.finished_g),
+        sugars_frac: [
+            exact_sugars,
+            finite(sugars(weighed.as_ref()), exact_sugars),
+            finite(sugars(measured.as_ref()), exact_sugars),
         ],
-        charge,
-        stage: targets.stage,
-        target_solids_frac,
-        syrup_water_to_lose_g: charge.total_g() - syrup_g,
-        syrup_g,
-        combined_g,
-        mass_water_to_lose_g: combined_g - finished_g,
-        finished_g,
-        sheet_cm2: finished_g / (density / 1000.0) / (targets.thickness_mm / 10.0),
-        thickness_mm: targets.thickness_mm,
+    }
+}
+
+fn step_figures(method: &Method, b: &Balance, times: &Times, tools: Option<&Tools>) -> Vec<StepFigures> {
+    b.steps
+        .iter()
+        .filter_map(|s| {
+            let step = method.steps.iter().find(|step| step.key == s.step)?;
+            let time = times.steps.iter().find(|t| t.step == s.step)?.clone();
+            let pan = tools.and_then(|t| match step.vessel {
+                Vessel::Pan => Some(&t.pan),
+                Vessel::WidePan => Some(&t.wide_pan),
+                _ => None,
+            });
+            let syrup = step.stage().is_some();
+            Some(StepFigures {
+                step: s.step.clone(),
+                start_g: s.start_g,
+                medium_g: s.medium_g,
+                evaporated_g: s.evaporated_g,
+                end_g: s.end_g,
+                pan_start_g: pan.map(|p| p.tare_g + s.start_g + s.medium_g),
+                pan_end_g: pan.map(|p| p.tare_g + s.end_g + s.medium_g - s.taken_up_g),
+                start_frac: syrup.then(|| s.start.charge().solids_frac()),
+                end_frac: syrup.then(|| s.end.charge().solids_frac()),
+                stage: step.stage(),
+                fill_frac: pan.map(|p| contents_ml(s) / p.capacity_ml()),
+                water_frac: s.end.composition().water_frac,
+                time,
+            })
+        })
+        .collect()
+}
+
+fn components(
+    q: &FormulaQuestion<'_>,
+    lines: &[FormulaLine],
+    setting: &Setting<'_>,
+) -> Result<Vec<ComponentNeed>> {
+    let mut needs = Vec::new();
+    for line in lines {
+        let Some(sweet) = q.components.get(&line.ingredient) else { continue };
+        let method = sweet.method(None)?;
+        let own = written(method, setting)?;
+        let factor = line.amount_g / own.finished_g;
+        let sized = scaled(method, &own, factor);
+        let made = balance(&sized, setting.larder, setting.ladder)?;
+        let batch = Batch { balance: &made, factor, pieces: None, tools: q.tools };
+        needs.push(ComponentNeed {
+            ingredient: line.ingredient.clone(),
+            name: line.name.clone(),
+            sweet_key: sweet.key.clone(),
+            needed_g: line.amount_g,
+            from: lines_of(&sized, setting.larder, q.measures)?,
+            yield_frac: made.finished_g / made.put_in_g,
+            lead_min: times(&sized, &batch, setting).total.mid_min,
+        });
+    }
+    Ok(needs)
+}
+
+fn warnings(method: &Method, f: &Formula, tools: Option<&Tools>) -> Vec<String> {
+    let mut said = Vec::new();
+    if f.split > 1.0 {
+        let pan = tools.map_or("the pan", |t| t.pan.name.as_str());
+        said.push(format!(
+            "{pan} does not hold it at once with room for froth: make it in {:.0} rounds, or take a larger pan.",
+            f.split
+        ));
+    }
+    if f.factor > 1.5 || f.factor < 0.67 {
+        let fixed: Vec<&str> = method
+            .steps
+            .iter()
+            .filter(|s| {
+                s.timing == crate::process::Timing::Fixed && s.minutes.is_some_and(|m| m.mid_min >= 5.0)
+            })
+            .map(|s| s.title.as_str())
+            .collect();
+        if !fixed.is_empty() {
+            said.push(format!("These take their time whatever the size: {}.", fixed.join(", ")));
+        }
+    }
+    if f.factor >= 4.0 {
+        said.push(
+            "Spice and salt do not grow with the batch: begin with three quarters of them, and taste.".into(),
+        );
+    }
+    let frying = method.steps.iter().flat_map(|s| &s.inputs).any(|e| e.purpose == Purpose::Frying);
+    if frying && (f.factor > 1.5 || f.factor < 0.67) {
+        said.push(
+            "The fat to fry in fills the same pot; only what the pieces drink goes with the size.".into(),
+        );
+    }
+    said
+}
+
+/// Works a method out at one size.
+///
+/// # Errors
+/// A size out of range or that does not fit; a method that does not work out.
+pub fn formula(q: &FormulaQuestion<'_>, setting: &Setting<'_>) -> Result<Formula> {
+    let as_written = written(q.method, setting)?;
+    let factor = size_factor(q.method, &as_written, q.size, setting)?;
+    let method = scaled(q.method, &as_written, factor);
+    let b = balance(&method, setting.larder, setting.ladder)?;
+    let pieces = pieces_of(&method.shape, &b.finished);
+    let lines = lines_of(&method, setting.larder, q.measures)?;
+    let split = q.tools.map_or(1.0, |t| {
+        let need_ml = fullest(&method, &b);
+        let roomy = t.pan.capacity_ml().max(t.wide_pan.capacity_ml());
+        (need_ml / roomy - 1e-9).ceil().max(1.0)
+    });
+    // What does not fit at once is cooked in rounds, one after another; the times are those of a round.
+    let round = scaled(q.method, &as_written, factor / split);
+    let round_balance = balance(&round, setting.larder, setting.ladder)?;
+    let batch = Batch {
+        balance: &round_balance,
+        factor: factor / split,
+        pieces: pieces.count.map(|n| n / split),
+        tools: q.tools,
+    };
+    let times = times(&round, &batch, setting);
+    let (allergens, diet) = who_can_eat(&method, setting.larder)?;
+    let mut formula = Formula {
+        method: method.key.clone(),
+        factor,
+        steps: step_figures(&method, &b, &times, q.tools),
+        finished_g: b.finished_g,
+        composition: b.finished.composition(),
+        pieces,
+        put_in_g: b.put_in_g,
+        evaporated_g: b.evaporated_g,
+        times,
+        split,
+        rounding: rounding(&method, &b, &lines, setting),
+        components: components(q, &lines, setting)?,
+        asides: b.asides,
+        lines,
         allergens,
-    })
+        diet,
+        warnings: Vec::new(),
+    };
+    formula.warnings = warnings(&method, &formula, q.tools);
+    Ok(formula)
 }

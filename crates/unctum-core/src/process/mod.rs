@@ -1,8 +1,45 @@
-//! A sweet's method as typed steps, and its amounts worked out from what the finished sweet is to be
-//! made of. Lists, weights, live guidance and the log all read this one description.
+//! A sweet's method as a graph of typed steps. The measured list, the weights, the times, the live
+//! guidance and the log all follow from this one description.
+//!
+//! * `step`, `effect`, `sweet`: how it is written down; `check` says what is wrong with it, and where.
+//! * `balance`: where every gram goes.
+//! * `size`: how much of it; `formula`: everything that follows for one size.
+//! * `times`: how long it takes.
+//! * `variation`: the same with a change, and what the change does; `compare`: two methods side by side.
+//! * `stove`: what goes to the stove.
+//! * `card`: a sweet in brief, for the search.
+//! * `doubt`: amounts that look wrong.
 
+mod balance;
+mod card;
+mod check;
+mod compare;
+mod doubt;
+mod effect;
 mod formula;
+mod order;
+mod size;
 mod step;
+mod stove;
+mod sweet;
+mod times;
+mod variation;
 
-pub use formula::{Formula, FormulaTargets, Line, formula, round_to_scale_g};
-pub use step::{Attention, Entry, Gate, Method, Minutes, Step, StepKind, Sweet, plain_syrup_steps};
+pub use balance::{Aside, Balance, StepBalance, balance};
+pub use card::{Card, Wanted};
+pub use check::Fault;
+pub use compare::{Comparison, NumberPair, StepPair, compare};
+pub use doubt::{Doubt, DoubtKind, Way, doubts_of_lines, likely_g};
+pub use effect::Effect;
+pub use formula::{
+    ComponentNeed, Formula, FormulaLine, FormulaQuestion, LineUse, Rounding, StepFigures, Strength, Tools,
+    formula,
+};
+pub use size::{PieceFigures, Size, pieces_of, scaled, size_factor};
+pub use step::{
+    Attention, Entry, Gate, Minutes, Purpose, Step, StepKind, Take, Timing, Vessel, Window, plain_syrup_steps,
+};
+pub use stove::{StoveSheet, stove_sheet};
+pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Setting, Shape, Sweet};
+pub use times::{StepTime, Times};
+pub use variation::{EffectNote, Offer, Swap, SwapBy, Variation, Varied, offers, sweet_water_activity, vary};

@@ -1,16 +1,13 @@
-//! Steps, methods and sweets as they stand in the catalogue.
-
-use std::collections::BTreeSet;
+//! One step of a method: what goes in, what is done to it, what shows that it is done, and why.
 
 use serde::{Deserialize, Serialize};
 
-use crate::error::{CoreError, Result};
-use crate::food::Larder;
-use crate::process::FormulaTargets;
+use crate::kitchen::Flame;
+use crate::process::Effect;
 use crate::syrup::StageKey;
 
 /// What kind of work a step is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum StepKind {
@@ -20,18 +17,88 @@ pub enum StepKind {
     Dissolve,
     /// Boil to a stage and turn off.
     BoilToStage,
-    /// One thing into another.
-    Combine,
-    /// Cook until the mass leaves the sides.
-    CookTillLeavesSides,
+    /// Through a sieve or cloth.
+    Strain,
+    /// Boil milk down.
+    Reduce,
+    /// Split milk with an acid.
+    Curdle,
+    /// Let curd drip.
+    Hang,
     /// Knead.
     Knead,
+    /// Roast or fry in the pan.
+    Roast,
+    /// Grind.
+    Grind,
+    /// Lie in water or syrup.
+    Soak,
+    /// Stand and rise.
+    Ferment,
+    /// Press the milk out of coconut.
+    ExtractCoconutMilk,
+    /// One thing into another.
+    Combine,
+    /// Add by instalments, each when the last is taken up.
+    AddInstalments,
+    /// Cook until the mass leaves the sides.
+    CookTillLeavesSides,
+    /// Cook until soft or thick.
+    Simmer,
+    /// Pour into a tray.
+    Pour,
+    /// Press into a tray.
+    Press,
     /// Roll out.
     Roll,
+    /// Score while warm.
+    Mark,
     /// Rest and cut.
     Cut,
+    /// Take out of the tray.
+    Lift,
+    /// Fry in deep fat.
+    Fry,
+    /// Let fat or syrup drip off.
+    Drain,
+    /// Cook in boiling syrup.
+    Poach,
+    /// Press syrup or water out by hand.
+    Squeeze,
+    /// Stand in syrup or milk to take it up.
+    Steep,
+    /// Cool in a refrigerator.
+    Chill,
+    /// Cook under pressure.
+    PressureCook,
+    /// Melt sugar to colour.
+    Caramelise,
+    /// Cook over hot water.
+    WaterBath,
+    /// Form by hand.
+    Shape,
+    /// Rest, covered.
+    Rest,
+    /// Put on what decorates.
+    Garnish,
+    /// Pack away.
+    Pack,
     /// Put to use.
     Use,
+}
+
+impl StepKind {
+    /// Highest safe fill of the vessel, as a share of its volume; none where nothing can come over.
+    #[must_use]
+    pub fn fill_limit_frac(self) -> Option<f64> {
+        match self {
+            Self::Dissolve | Self::BoilToStage | Self::Reduce | Self::Curdle | Self::Fry => Some(0.5),
+            Self::PressureCook | Self::Caramelise => Some(0.4),
+            Self::Poach | Self::Simmer | Self::CookTillLeavesSides | Self::AddInstalments => Some(0.66),
+            Self::Roast | Self::WaterBath => Some(0.75),
+            _ => None,
+        }
+    }
 }
 
 /// How much of the cook a step needs.
@@ -47,15 +114,79 @@ pub enum Attention {
     None,
 }
 
-/// Part of an ingredient that goes in at a step.
+/// What an amount is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Purpose {
+    /// It becomes part of the mass.
+    #[default]
+    Mass,
+    /// The mass lies in it and takes up some: soaking water, syrup.
+    Medium,
+    /// The fat to fry in.
+    Frying,
+    /// For tray, paper and hands; stays on them.
+    Greasing,
+    /// Put on at the end; part of the mass.
+    Garnish,
+}
+
+impl Purpose {
+    /// Whether the whole of it goes into the mass.
+    #[must_use]
+    pub fn is_mass(self) -> bool {
+        matches!(self, Self::Mass | Self::Garnish)
+    }
+}
+
+/// An amount of an ingredient that goes in at a step.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct Entry {
     /// Key in the larder.
     pub ingredient: String,
-    /// Share of that ingredient's whole amount, 0–1.
+    /// Amount, g.
+    pub amount_g: f64,
+    /// State it is measured in; the ingredient's usual one if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub state: Option<String>,
+    /// What it is for.
+    #[serde(default, skip_serializing_if = "is_mass")]
+    pub purpose: Purpose,
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_mass(purpose: &Purpose) -> bool {
+    *purpose == Purpose::Mass
+}
+
+/// What a step takes over from an earlier one.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Take {
+    /// Key of the earlier step.
+    pub step: String,
+    /// Share of it, 0–1.
+    #[serde(default = "whole", skip_serializing_if = "is_whole")]
     pub share_frac: f64,
+    /// What was left over there under this name, rather than its product.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub side: Option<String>,
+    /// Whether the mass lies in it rather than being mixed with it.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub medium: bool,
+}
+
+fn whole() -> f64 {
+    1.0
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_whole(share: &f64) -> bool {
+    *share >= 1.0
 }
 
 /// Something that has to be done before the step begins.
@@ -69,7 +200,7 @@ pub struct Gate {
     pub text: String,
 }
 
-/// Usual time of a step, minutes.
+/// A span of time, minutes.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
@@ -79,6 +210,85 @@ pub struct Minutes {
     /// Expected.
     pub mid_min: f64,
     /// Most.
+    pub high_min: f64,
+}
+
+impl Minutes {
+    /// Whether the three stand in order, from 0 to ten days.
+    #[must_use]
+    pub fn in_order(&self) -> bool {
+        self.low_min >= 0.0
+            && self.low_min <= self.mid_min
+            && self.mid_min <= self.high_min
+            && self.high_min <= 14_400.0
+    }
+}
+
+/// What the time of a step follows.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Timing {
+    /// Nothing: the usual minutes, whatever the batch.
+    #[default]
+    Fixed,
+    /// The mass worked on.
+    Mass,
+    /// The pieces, one by one.
+    Pieces,
+    /// How often the pot has to be filled.
+    Pots,
+    /// What the pan, the ring and the mass in it say; the usual minutes if nothing is known of them.
+    Heat,
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_fixed(timing: &Timing) -> bool {
+    *timing == Timing::Fixed
+}
+
+/// What it happens in or on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Vessel {
+    /// The board or table.
+    #[default]
+    Board,
+    /// A bowl.
+    Bowl,
+    /// A pan on a ring.
+    Pan,
+    /// A wide pan on a ring.
+    WidePan,
+    /// A deep pot for frying.
+    FryingPot,
+    /// A pressure cooker.
+    PressureCooker,
+    /// A bowl over hot water.
+    WaterBath,
+    /// A tray.
+    Tray,
+    /// A cloth or sieve.
+    Cloth,
+    /// A grinder.
+    Grinder,
+    /// A jar or box.
+    Jar,
+    /// A refrigerator.
+    Refrigerator,
+}
+
+/// How soon a later step has to follow.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Window {
+    /// Key of the later step.
+    pub to: String,
+    /// Not before, minutes after this one.
+    pub low_min: f64,
+    /// Not after, minutes after this one.
     pub high_min: f64,
 }
 
@@ -95,135 +305,91 @@ pub struct Step {
     pub title: String,
     /// What to do, in a sentence.
     pub text: String,
-    /// Steps that come before.
-    #[serde(default)]
+    /// Steps that come before without handing anything over.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub after: Vec<String>,
-    /// What goes in.
-    #[serde(default)]
+    /// What it takes over from earlier steps.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub takes: Vec<Take>,
+    /// What goes in anew.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub inputs: Vec<Entry>,
+    /// What becomes of the mass, in order.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub effects: Vec<Effect>,
     /// What must be ready.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub gates: Vec<Gate>,
+    /// What it happens in.
+    #[serde(default)]
+    pub vessel: Vessel,
+    /// The flame under it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub flame: Option<Flame>,
+    /// How hot it gets, °C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub heat_to_c: Option<f64>,
     /// How much of the cook it needs.
     pub attention: Attention,
     /// Words of the event that ends it, as the cook would say it.
     pub event: String,
     /// What shows that it is done.
     pub cue: String,
-    /// Usual time; none where the pan model tells it.
-    #[serde(default)]
+    /// Usual time.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub minutes: Option<Minutes>,
+    /// What that time follows.
+    #[serde(default, skip_serializing_if = "is_fixed")]
+    pub timing: Timing,
+    /// How soon a later step has to follow.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub windows: Vec<Window>,
     /// Why.
     pub reason: String,
-    /// What can hurt, and what to do about it.
-    #[serde(default)]
+    /// What can hurt: keys of the usual cautions, or own words.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub hazards: Vec<String>,
 }
 
-/// A way of making a sweet.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Method {
-    /// Key within the sweet.
-    pub key: String,
-    /// Name of the school.
-    pub name: String,
-    /// What the finished sweet is to be made of.
-    pub targets: FormulaTargets,
-    /// The steps.
-    pub steps: Vec<Step>,
-}
-
-/// A sweet of the catalogue.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Sweet {
-    /// Key in the catalogue.
-    pub key: String,
-    /// Plain name.
-    pub name: String,
-    /// Other names.
-    #[serde(default)]
-    pub aliases: Vec<String>,
-    /// One sentence about it.
-    pub about: String,
-    /// Ways of making it.
-    pub methods: Vec<Method>,
-}
-
-impl Sweet {
-    /// The method of a key, or the first.
-    ///
-    /// # Errors
-    /// [`CoreError::Unknown`].
-    pub fn method(&self, key: Option<&str>) -> Result<&Method> {
-        match key {
-            None => self.methods.first().ok_or_else(|| CoreError::BadProcess("it has no steps".into())),
-            Some(key) => self
-                .methods
-                .iter()
-                .find(|m| m.key == key)
-                .ok_or_else(|| CoreError::Unknown { kind: "method", name: key.to_owned() }),
+impl Step {
+    /// A step with its words and nothing else.
+    #[must_use]
+    pub fn new(key: &str, kind: StepKind, title: &str, text: &str) -> Self {
+        Self {
+            key: key.into(),
+            kind,
+            title: title.into(),
+            text: text.into(),
+            after: vec![],
+            takes: vec![],
+            inputs: vec![],
+            effects: vec![],
+            gates: vec![],
+            vessel: Vessel::default(),
+            flame: None,
+            heat_to_c: None,
+            attention: Attention::NowAndThen,
+            event: String::new(),
+            cue: String::new(),
+            minutes: None,
+            timing: Timing::Fixed,
+            windows: vec![],
+            reason: String::new(),
+            hazards: vec![],
         }
     }
 
-    /// Checks every method: see [`Method::check`].
-    ///
-    /// # Errors
-    /// The first fault found.
-    pub fn check(&self, larder: &Larder) -> Result<()> {
-        self.method(None)?;
-        self.methods.iter().try_for_each(|m| m.check(larder))
+    /// The stage it boils to, if it does.
+    #[must_use]
+    pub fn stage(&self) -> Option<StageKey> {
+        self.effects
+            .iter()
+            .find_map(|e| if let Effect::BoilToStage { stage } = e { Some(*stage) } else { None })
     }
-}
 
-impl Method {
-    /// Checks that the steps come in an order that can be worked, that each has its words, and that
-    /// every gram goes in exactly once.
-    ///
-    /// # Errors
-    /// [`CoreError::BadProcess`] naming step and fault; [`CoreError::Unknown`] for an ingredient.
-    pub fn check(&self, larder: &Larder) -> Result<()> {
-        let bad = |step: &Step, fault: &str| CoreError::BadProcess(format!("step “{}” {fault}.", step.key));
-        let mut seen: BTreeSet<&str> = BTreeSet::new();
-        for step in &self.steps {
-            if let Some(missing) = step.after.iter().find(|k| !seen.contains(k.as_str())) {
-                return Err(bad(step, &format!("waits for “{missing}”, which does not come before it")));
-            }
-            if !seen.insert(&step.key) {
-                return Err(bad(step, "stands there twice"));
-            }
-            if [&step.title, &step.text, &step.event, &step.cue, &step.reason]
-                .iter()
-                .any(|t| t.trim().is_empty())
-            {
-                return Err(bad(step, "lacks its title, text, event, cue or reason"));
-            }
-            if let Some(m) = step.minutes
-                && !(m.low_min >= 0.0 && m.low_min <= m.mid_min && m.mid_min <= m.high_min)
-            {
-                return Err(bad(step, "has minutes out of order"));
-            }
-        }
-        for ingredient in self.targets.ingredients() {
-            larder.get(ingredient)?;
-            let sum: f64 = self
-                .steps
-                .iter()
-                .flat_map(|s| &s.inputs)
-                .filter(|e| e.ingredient == ingredient)
-                .map(|e| e.share_frac)
-                .sum();
-            if (sum - 1.0).abs() > 1e-6 {
-                return Err(CoreError::BadProcess(format!(
-                    "{:.0} % of the {ingredient} goes in, not all of it.",
-                    100.0 * sum
-                )));
-            }
-        }
-        Ok(())
+    /// Keys of the steps that come before, in any order.
+    pub fn before(&self) -> impl Iterator<Item = &str> {
+        self.after.iter().map(String::as_str).chain(self.takes.iter().map(|t| t.step.as_str()))
     }
 }
 
@@ -231,50 +397,29 @@ impl Method {
 #[must_use]
 pub fn plain_syrup_steps(stage: StageKey) -> Vec<Step> {
     let name = crate::syrup::Ladder::default().of(stage).name;
-    let step = |key: &str, kind, title: String, text: &str, event: &str, cue: String, reason: &str| Step {
-        key: key.into(),
-        kind,
-        title,
-        text: text.into(),
-        after: vec![],
-        inputs: vec![],
-        gates: vec![],
-        attention: Attention::NowAndThen,
-        event: event.into(),
-        cue,
-        minutes: None,
-        reason: reason.into(),
-        hazards: vec![
-            "Boiling syrup clings and burns. Cool a burn under running water and seek help.".into(),
-        ],
-    };
-    vec![
-        step(
-            "dissolve",
-            StepKind::Dissolve,
-            "Dissolve the sugar".into(),
-            "Stir over the flame until no grain is left, then stop stirring.",
-            "All sugar has dissolved",
-            "No crunch under the spoon, the syrup is clear".into(),
-            "A grain left behind seeds the whole syrup later.",
-        ),
-        step(
-            "boil",
-            StepKind::BoilToStage,
-            format!("Boil to {name}"),
-            "Keep the flame steady and read the pan as it nears the stage.",
-            "It is at its stage",
-            format!("The {name} sign holds on a cooled drop"),
-            "Only water leaves; the sugar stays, so the weight tells the strength.",
-        ),
-        step(
-            "use",
-            StepKind::Use,
-            "Use the syrup".into(),
-            "Use it while it is as hot as the sweet asks for.",
-            "Used",
-            "The syrup is where it should be".into(),
-            "A syrup left standing thickens as it cools and may grain.",
-        ),
-    ]
+    let hazards = vec!["hot-syrup".to_owned()];
+    let mut dissolve = Step::new(
+        "dissolve",
+        StepKind::Dissolve,
+        "Dissolve the sugar",
+        "Stir over the flame until no grain is left, then stop stirring.",
+    );
+    dissolve.event = "All sugar has dissolved".into();
+    dissolve.cue = "No crunch under the spoon, the syrup is clear".into();
+    dissolve.reason = "A grain left behind seeds the whole syrup later.".into();
+    let mut boil = Step::new(
+        "boil",
+        StepKind::BoilToStage,
+        &format!("Boil to {name}"),
+        "Keep the flame steady and read the pan as it nears the stage.",
+    );
+    boil.event = "It is at its stage".into();
+    boil.cue = format!("The {name} sign holds on a cooled drop");
+    boil.reason = "Only water leaves; the sugar stays, so the weight tells the strength.".into();
+    let mut put =
+        Step::new("use", StepKind::Use, "Use the syrup", "Use it while it is as hot as the sweet asks for.");
+    put.event = "Used".into();
+    put.cue = "The syrup is where it should be".into();
+    put.reason = "A syrup left standing thickens as it cools and may grain.".into();
+    [dissolve, boil, put].into_iter().map(|step| Step { hazards: hazards.clone(), ..step }).collect()
 }

@@ -1,12 +1,12 @@
 //! Kitchen and catalogue that several tests share.
-#![allow(dead_code, clippy::expect_used)]
+#![allow(dead_code, clippy::expect_used, clippy::panic)]
 
 use std::path::PathBuf;
 
 use unctum_core::batch::BatchSetup;
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind, Thermometer};
-use unctum_core::process::{Sweet, formula};
+use unctum_core::process::{Setting, Size, Swap, Sweet, stove_sheet};
 use unctum_core::syrup::Ladder;
 use unctum_core::water::pressure_at_altitude_pa;
 
@@ -43,21 +43,42 @@ pub fn gas() -> Ring {
 }
 
 pub fn cashew_batch() -> BatchSetup {
-    let sweet = cashew_sheet();
-    let method = sweet.method(None).expect("method");
-    let f = formula(&method.targets, &larder(), 400.0, &Ladder::default()).expect("formula");
+    let (sweet, larder, ladder) = (cashew_sheet(), larder(), Ladder::default());
+    let setting = Setting { larder: &larder, ladder: &ladder, air: hill_air() };
+    let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
+    let sheet = stove_sheet(sweet.method(None).expect("method"), &size, &setting).expect("sheet");
     BatchSetup {
         title: sweet.name.clone(),
         sweet_key: Some(sweet.key.clone()),
-        lines: f.lines,
-        charge: f.charge,
-        stage: f.stage,
-        target_solids_frac: f.target_solids_frac,
+        lines: sheet.lines,
+        charge: sheet.charge,
+        stage: sheet.stage,
+        target_solids_frac: sheet.target_solids_frac,
         pan: kadai(),
         ring: gas(),
         thermometer: Some(Thermometer::with_offset("Probe", 0.8)),
         air: hill_air(),
-        steps: method.steps.clone(),
-        ladder: Ladder::default(),
+        steps: sheet.steps,
+        ladder,
     }
+}
+
+/// Every sweet of the catalogue, by key.
+pub fn sweets() -> Vec<Sweet> {
+    let folder = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../catalogue/sweets");
+    let mut files: Vec<_> =
+        std::fs::read_dir(folder).expect("folder").map(|f| f.expect("file").path()).collect();
+    files.sort();
+    let read = |path: &PathBuf| std::fs::read_to_string(path).expect("file");
+    files
+        .iter()
+        .map(|path| toml::from_str(&read(path)).unwrap_or_else(|e| panic!("{}: {e}", path.display())))
+        .collect()
+}
+
+/// The swaps of the catalogue.
+pub fn swaps() -> Vec<Swap> {
+    let mut file: std::collections::BTreeMap<String, Vec<Swap>> =
+        toml::from_str(&catalogue("swaps.toml")).expect("swaps");
+    file.remove("swaps").expect("swaps")
 }

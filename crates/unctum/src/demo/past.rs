@@ -3,7 +3,7 @@
 use unctum_core::CoreError;
 use unctum_core::batch::{BatchSetup, Texture, Verdict};
 use unctum_core::kitchen::Flame;
-use unctum_core::process::{formula, plain_syrup_steps};
+use unctum_core::process::{Setting, Size, plain_syrup_steps, stove_sheet};
 use unctum_core::syrup::{Charge, StageKey};
 
 use super::kitchen::lantern_steps;
@@ -115,15 +115,17 @@ impl Past {
             Sheet(base_g) => {
                 let sweet = catalogue.sweet("cashew-sheet")?;
                 let method = sweet.method(None)?;
-                let f = formula(&method.targets, &catalogue.larder, base_g, &kitchen.ladder)?;
+                let setting = Setting { larder: &catalogue.larder, ladder: &kitchen.ladder, air: plain.air };
+                let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: base_g };
+                let sheet = stove_sheet(method, &size, &setting)?;
                 Ok(BatchSetup {
                     title: sweet.name.clone(),
                     sweet_key: Some(sweet.key.clone()),
-                    lines: f.lines,
-                    charge: f.charge,
-                    stage: f.stage,
-                    target_solids_frac: f.target_solids_frac,
-                    steps: method.steps.clone(),
+                    lines: sheet.lines,
+                    charge: sheet.charge,
+                    stage: sheet.stage,
+                    target_solids_frac: sheet.target_solids_frac,
+                    steps: catalogue.cautioned(sheet.steps),
                     ..plain
                 })
             }

@@ -9,7 +9,7 @@ use unctum_core::batch::{
     BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, Verdict, is_over, state_at, summary,
 };
 use unctum_core::kitchen::KitchenDocument;
-use unctum_core::process::plain_syrup_steps;
+use unctum_core::process::{Setting, Size, Sweet, plain_syrup_steps, stove_sheet, vary};
 use unctum_core::syrup::{Charge, StageKey};
 use unctum_store::batch::{self as rows, Batch};
 use unctum_store::kitchen;
@@ -23,7 +23,7 @@ use crate::routes::sweet::{choose, known};
 /// What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-#[schema(example = json!({"sweet_key": "cashew-sheet", "base_g": 400, "pan_id": 1, "ring_id": 1, "thermometer_id": 1}))]
+#[schema(example = json!({"sweet_key": "cashew-sheet", "size": {"kind": "ingredient", "ingredient": "cashew", "amount_g": 400}, "pan_id": 1, "ring_id": 1, "thermometer_id": 1}))]
 pub struct StartAsk {
     /// What to call it; the sweet's own name if left out.
     #[serde(default)]
@@ -34,9 +34,12 @@ pub struct StartAsk {
     /// Its method; the first if left out.
     #[serde(default)]
     pub method_key: Option<String>,
-    /// How much of its base ingredient, g.
+    /// How much of it.
     #[serde(default)]
-    pub base_g: Option<f64>,
+    pub size: Option<Size>,
+    /// What to change first.
+    #[serde(default)]
+    pub variation: Vec<unctum_core::process::Variation>,
     /// Without a sweet: what goes into the pan.
     #[serde(default)]
     pub charge: Option<Charge>,
@@ -127,29 +130,33 @@ fn line(batch: Batch, now_ms: i64) -> unctum_store::Result<BatchLine> {
 }
 
 /// The setup of a batch: everything a start asks for, copied from catalogue and kitchen.
-fn set_up(app: &App, ask: StartAsk, kitchen: &KitchenDocument) -> Answer<BatchSetup> {
+fn set_up(
+    app: &App,
+    ask: StartAsk,
+    of: Option<(Sweet, Size)>,
+    kitchen: &KitchenDocument,
+) -> Answer<BatchSetup> {
     let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
     let air = kitchen.room.air()?;
     let missing = |words: &str| Problem::from(CoreError::NotNow(words.to_owned()));
-    if let Some(key) = ask.sweet_key {
-        let sweet = known(app, &key)?;
-        let method = sweet.method(ask.method_key.as_deref())?;
-        let base_g =
-            ask.base_g.ok_or_else(|| missing("Say how much you want to make: the amount is missing."))?;
-        let formula =
-            unctum_core::process::formula(&method.targets, &app.catalogue.larder, base_g, &kitchen.ladder)?;
+    if let Some((sweet, size)) = of {
+        let key = sweet.key.clone();
+        let setting = Setting { larder: &app.catalogue.larder, ladder: &kitchen.ladder, air };
+        let method =
+            vary(sweet.method(ask.method_key.as_deref())?, &ask.variation, &app.catalogue.swaps, &setting)?;
+        let sheet = stove_sheet(&method.method, &size, &setting)?;
         return Ok(BatchSetup {
             title: ask.title.unwrap_or_else(|| sweet.name.clone()),
             sweet_key: Some(key),
-            lines: formula.lines,
-            charge: formula.charge,
-            stage: formula.stage,
-            target_solids_frac: formula.target_solids_frac,
+            lines: sheet.lines,
+            charge: sheet.charge,
+            stage: sheet.stage,
+            target_solids_frac: sheet.target_solids_frac,
             pan: chosen.pan,
             ring: chosen.ring,
             thermometer: chosen.thermometer,
             air,
-            steps: method.steps.clone(),
+            steps: app.catalogue.cautioned(sheet.steps),
             ladder: kitchen.ladder,
         });
     }
@@ -197,7 +204,17 @@ pub async fn batches(app: &State<App>, going_on: Option<bool>) -> Answer<Json<Ve
 #[post("/batches", data = "<body>")]
 pub async fn start(app: &State<App>, body: Body<StartAsk>) -> Answer<(Status, Json<BatchView>)> {
     let kitchen = app.read(kitchen::load).await?;
-    let setup = set_up(app.inner(), body.0?, &kitchen)?;
+    let ask = body.0?;
+    let of = match &ask.sweet_key {
+        None => None,
+        Some(key) => {
+            let size = ask.size.clone().ok_or_else(|| {
+                CoreError::NotNow("Say how much you want to make: the amount is missing.".into())
+            })?;
+            Some((known(app, key).await?.sweet, size))
+        }
+    };
+    let setup = set_up(app.inner(), ask, of, &kitchen)?;
     let now_ms = app.clock.now_ms();
     let view = app
         .write(move |c| {

@@ -48,7 +48,7 @@ const flames = [
 const inHand = computed(() =>
   (step.value?.inputs ?? []).map((entry) => {
     const line = setup.value?.lines.find((l) => l.ingredient === entry.ingredient)
-    return { name: line?.name ?? entry.ingredient, mass_g: (line?.mass_g ?? 0) * entry.share_frac }
+    return { name: line?.name ?? entry.ingredient, mass_g: entry.amount_g }
   }),
 )
 

@@ -25,49 +25,90 @@ const kitchen = useKitchen()
 const route = useRoute()
 const router = useRouter()
 
-const sweets = shallowRef<Api<'Sweet'>[]>([])
+const cards = shallowRef<Api<'Card'>[]>([])
+const page = shallowRef<Api<'SweetPage'>>()
 const plan = shallowRef<Api<'FormulaAnswer'>>()
 const trouble = ref('')
 
 const text = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : undefined)
 const id = (key: string) => (text(key) === undefined ? undefined : Number(text(key)))
-const sweet_key = computed(() => text('sweet') ?? sweets.value[0]?.key)
-const sweet = computed(() => sweets.value.find((s) => s.key === sweet_key.value))
-const base_g = computed(() => Number(text('base_g') ?? 400))
+const lately = ref<string>()
+const sweet_key = computed(() => text('sweet') ?? lately.value)
+const sweet = computed(() => page.value?.sweet)
+const methods = computed(() => page.value?.methods.filter((m) => m.on_the_stove) ?? [])
+const method_key = computed(() => text('method') ?? methods.value[0]?.key)
+const method = computed(() => methods.value.find((m) => m.key === method_key.value))
+const base_g = computed(() => Number(text('base_g') ?? method.value?.base.mass_g ?? 0))
 const pan_id = computed(() => id('pan') ?? kitchen.pans[0]?.id ?? undefined)
 const ring_id = computed(() => id('ring') ?? kitchen.rings[0]?.id ?? undefined)
 const thermometer = computed(() =>
   kitchen.thermometer(text('thermometer') === 'none' ? 'none' : id('thermometer')),
 )
-const set = (part: Record<string, string | number>) =>
+const set = (part: Record<string, string | number | undefined>) =>
   void router.replace({ query: { ...route.query, ...part } })
 
 async function list(): Promise<void> {
   try {
-    sweets.value = await answer(api.GET('/api/v1/sweets'))
+    const [shelf, batches] = await Promise.all([
+      answer(api.GET('/api/v1/sweets')),
+      answer(api.GET('/api/v1/batches')),
+    ])
+    cards.value = shelf.cards.filter((c) => c.on_the_stove)
+    // What was made last is the likeliest to be made again.
+    lately.value = batches.find((b) => b.sweet_key)?.sweet_key ?? cards.value[0]?.key
   } catch (thrown) {
     trouble.value = wordsOf(thrown)
   }
 }
 void list()
 
+watch(
+  sweet_key,
+  async (key) => {
+    if (!key) return
+    try {
+      const found = await answer(api.GET('/api/v1/sweets/{key}', { params: { path: { key } } }))
+      if (key === sweet_key.value) page.value = found
+    } catch (thrown) {
+      trouble.value = wordsOf(thrown)
+    }
+  },
+  { immediate: true },
+)
+
 const how = computed(() => ({
   pan_id: pan_id.value,
   ring_id: ring_id.value,
   thermometer_id: thermometer.value?.id,
 }))
+const asked = computed(() =>
+  method.value && page.value?.sweet.key === sweet_key.value
+    ? {
+        key: sweet_key.value ?? '',
+        body: {
+          method_key: method.value.key,
+          size: {
+            kind: 'ingredient' as const,
+            ingredient: method.value.base.ingredient,
+            amount_g: base_g.value,
+          },
+          ...how.value,
+        },
+      }
+    : undefined,
+)
 watch(
-  [sweet_key, base_g, how],
-  async ([key, mass_g]) => {
-    if (!key || !kitchen.view) return
+  asked,
+  async (question) => {
+    if (!question || !kitchen.view) return
     try {
       const found = await answer(
         api.POST('/api/v1/sweets/{key}/formula', {
-          params: { path: { key } },
-          body: { base_g: mass_g, ...how.value },
+          params: { path: { key: question.key } },
+          body: question.body,
         }),
       )
-      if (key !== sweet_key.value || mass_g !== base_g.value) return
+      if (question !== asked.value) return
       plan.value = found
       trouble.value = ''
     } catch (thrown) {
@@ -78,15 +119,16 @@ watch(
   { immediate: true },
 )
 
-const base = computed(() => plan.value?.formula.lines[0]?.name ?? 'Amount')
+const base = computed(() => method.value?.base.name ?? 'Amount')
 const f = computed(() => plan.value?.formula)
+const syrup = computed(() => plan.value?.syrup)
 const busy = ref(false)
 async function putOn(): Promise<void> {
   busy.value = true
   try {
     const batch = await answer(
       api.POST('/api/v1/batches', {
-        body: { sweet_key: sweet_key.value, base_g: base_g.value, ...how.value },
+        body: { sweet_key: sweet_key.value, ...asked.value?.body },
       }),
     )
     await router.push(`/stove/${batch.id}`)
@@ -108,11 +150,23 @@ async function putOn(): Promise<void> {
 
     <form class="ask" aria-label="How much, and on what" @submit.prevent="putOn">
       <v-select
-        v-if="sweets.length > 1"
+        v-if="cards.length > 1"
         label="Sweet"
-        :items="sweets.map((s) => ({ title: s.name, value: s.key }))"
+        :items="cards.map((s) => ({ title: s.name, value: s.key }))"
         :model-value="sweet_key"
-        @update:model-value="set({ sweet: $event })"
+        @update:model-value="set({ sweet: $event, method: undefined, base_g: undefined })"
+      />
+      <v-select
+        v-if="methods.length > 1"
+        label="Method"
+        :items="
+          methods.map((m) => ({
+            title: sweet?.methods.find((s) => s.key === m.key)?.name,
+            value: m.key,
+          }))
+        "
+        :model-value="method_key"
+        @update:model-value="set({ method: $event, base_g: undefined })"
       />
       <AmountField
         :label="base"
@@ -131,65 +185,72 @@ async function putOn(): Promise<void> {
 
     <TroubleNote v-if="trouble" class="trouble" :words="trouble" />
 
-    <template v-if="plan && f">
+    <template v-if="f && syrup">
       <section class="weigh" aria-label="Weigh">
         <h2>Weigh</h2>
         <dl>
           <div v-for="line in f.lines" :key="line.ingredient">
             <dt>{{ line.name }}</dt>
             <dd class="figures">
-              {{ grams(line.mass_g) }}<span class="unit">&#8239;{{ gramUnit() }}</span>
+              {{ grams(line.weigh_g) }}<span class="unit">&#8239;{{ gramUnit() }}</span>
             </dd>
           </div>
         </dl>
         <p class="soft">
-          Makes {{ grams(f.finished_g) }} {{ gramUnit() }}: a sheet of {{ number(f.sheet_cm2) }} cm²
-          at {{ number(f.thickness_mm) }} mm.
+          Makes {{ grams(f.finished_g) }} {{ gramUnit()
+          }}<template v-if="f.pieces.sheet_cm2"
+            >: a sheet of {{ number(f.pieces.sheet_cm2) }} cm² at
+            {{ number(f.pieces.thickness_mm ?? 0) }} mm</template
+          ><template v-else-if="f.pieces.count">: {{ number(f.pieces.count) }} pieces</template>.
         </p>
         <p v-if="f.allergens.length">Contains {{ f.allergens.join(', ') }}.</p>
       </section>
 
       <section class="signs" aria-label="Signs of the stage">
         <h2>
-          <StageMark :stage="f.stage" :size="34" /> {{ kitchen.stageName(f.stage) }}, in this
-          kitchen
+          <StageMark :stage="syrup.stage" :size="34" /> {{ kitchen.stageName(syrup.stage) }}, in
+          this kitchen
         </h2>
         <div class="figures-row">
           <FigureValue
             label="pan with syrup, on the scale"
             size="figure"
-            :value="grams(plan.signs.aim.gross_g)"
+            :value="grams(syrup.signs.aim.gross_g)"
             :unit="gramUnit()"
-            :low="grams(plan.signs.high.gross_g)"
-            :high="grams(plan.signs.low.gross_g)"
+            :low="grams(syrup.signs.high.gross_g)"
+            :high="grams(syrup.signs.low.gross_g)"
           />
           <FigureValue
             :label="`on the ${(thermometer?.thermometer.name ?? 'true thermometer').toLowerCase()}`"
             size="figure"
-            :value="celsius(plan.signs.aim.shown_c)"
+            :value="celsius(syrup.signs.aim.shown_c)"
             :unit="degreeUnit()"
-            :low="celsius(plan.signs.low.shown_c)"
-            :high="celsius(plan.signs.high.shown_c)"
+            :low="celsius(syrup.signs.low.shown_c)"
+            :high="celsius(syrup.signs.high.shown_c)"
           />
           <FigureValue
             label="between the fingers"
             size="figure"
-            :value="stringLength(plan.signs.aim.string_cm)"
-            :low="stringLength(plan.signs.low.string_cm)"
-            :high="stringLength(plan.signs.high.string_cm)"
+            :value="stringLength(syrup.signs.aim.string_cm)"
+            :low="stringLength(syrup.signs.low.string_cm)"
+            :high="stringLength(syrup.signs.high.string_cm)"
           />
         </div>
-        <p class="lead">
-          Boil off {{ grams(f.syrup_water_to_lose_g) }} {{ gramUnit() }} of water. On a medium flame
+        <p v-if="syrup.turn_off" class="lead">
+          Boil off {{ grams(syrup.water_to_lose_g) }} {{ gramUnit() }} of water. On a medium flame
           turn off after about
-          <strong>{{ minutes(plan.turn_off.at.mid_s) }} min</strong>
-          ({{ minutes(plan.turn_off.at.low_s) }}–{{ minutes(plan.turn_off.at.high_s) }}), at
-          <strong>{{ grams(plan.turn_off.gross_g) }} {{ gramUnit() }}</strong> or
-          <strong>{{ celsius(plan.turn_off.shown_c) }} {{ degreeUnit() }}</strong
+          <strong>{{ minutes(syrup.turn_off.at.mid_s) }} min</strong>
+          ({{ minutes(syrup.turn_off.at.low_s) }}–{{ minutes(syrup.turn_off.at.high_s) }}), at
+          <strong>{{ grams(syrup.turn_off.gross_g) }} {{ gramUnit() }}</strong> or
+          <strong>{{ celsius(syrup.turn_off.shown_c) }} {{ degreeUnit() }}</strong
           >: the pan carries it the rest of the way.
         </p>
+        <p v-else class="caution">
+          This pan or this ring does not get there: take a larger pan, a smaller batch or a stronger
+          ring.
+        </p>
         <p class="soft">
-          Water boils at {{ celsius(plan.water_boil_c) }} {{ degreeUnit() }} here<template
+          Water boils at {{ celsius(syrup.water_boil_c) }} {{ degreeUnit() }} here<template
             v-if="thermometer?.thermometer.offset_k"
           >
             and the {{ thermometer.thermometer.name.toLowerCase() }} reads
@@ -197,7 +258,7 @@ async function putOn(): Promise<void> {
             {{ thermometer.thermometer.offset_k > 0 ? 'high' : 'low' }}</template
           >: both are in these figures.
         </p>
-        <p v-if="plan.may_boil_over" class="caution">
+        <p v-if="syrup.may_boil_over" class="caution">
           The froth may come over the rim of this pan. Take a larger one, or stay beside it.
         </p>
         <EventButton words="Put it on the stove" :busy="busy" @happened="putOn" />

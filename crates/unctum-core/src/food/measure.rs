@@ -1,0 +1,165 @@
+//! Grams and the cook's own cups, spoons and pieces, each way, with the spread of her hand.
+
+use serde::{Deserialize, Serialize};
+
+use crate::error::{CoreError, Result, within};
+use crate::food::Ingredient;
+use crate::kitchen::Measure;
+use crate::syrup::locate::Z80;
+
+/// Volume of a pinch between two fingers, ml, and its standard deviation.
+const PINCH_ML: (f64, f64) = (0.3, 0.1);
+/// A heaped spoon or cup against a level one, and its standard deviation.
+const HEAPED: (f64, f64) = (1.35, 0.15);
+/// Grams below which a scale that shows whole grams tells nothing.
+const LEAST_G: f64 = 0.5;
+
+/// What something is measured in.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Unit {
+    /// Grams.
+    Gram,
+    /// A volume, level or heaped.
+    Volume {
+        /// What one holds, level, ml.
+        volume_ml: f64,
+        /// Standard deviation of one measuring, ml.
+        #[serde(default)]
+        volume_sd_ml: f64,
+        /// Whether it is heaped.
+        #[serde(default)]
+        heaped: bool,
+    },
+    /// Pieces of a kind the ingredient is counted in.
+    Piece {
+        /// The kind: pod, clove, egg.
+        piece: String,
+    },
+    /// A pinch.
+    Pinch,
+}
+
+/// A mass with its 80 % interval.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct MassRange {
+    /// Most likely, g.
+    pub mass_g: f64,
+    /// Low end, g.
+    pub low_g: f64,
+    /// High end, g.
+    pub high_g: f64,
+}
+
+/// Mass of one `unit` of the ingredient in a state, g, with its standard deviation.
+fn one_g(ingredient: &Ingredient, unit: &Unit, state: Option<&str>) -> Result<(f64, f64)> {
+    let volume = |ml: f64, sd_ml: f64, factor: (f64, f64)| -> Result<(f64, f64)> {
+        let density = ingredient.density(state)?;
+        let mass_g = ml * factor.0 * density.g_per_ml;
+        let spread = (sd_ml / ml).hypot(density.sd_frac).hypot(factor.1 / factor.0);
+        Ok((mass_g, mass_g * spread))
+    };
+    match unit {
+        Unit::Gram => Ok((1.0, 0.0)),
+        Unit::Volume { volume_ml, volume_sd_ml, heaped } => {
+            let ml = within("The cup", *volume_ml, 0.5, 2000.0, "ml")?;
+            let sd_ml = within("The spread of the cup", *volume_sd_ml, 0.0, ml, "ml")?;
+            volume(ml, sd_ml, if *heaped { HEAPED } else { (1.0, 0.0) })
+        }
+        Unit::Pinch => volume(PINCH_ML.0, PINCH_ML.1, (1.0, 0.0)),
+        Unit::Piece { piece } => ingredient
+            .pieces
+            .get(piece)
+            .map(|p| (p.mass_g, p.sd_g))
+            .ok_or_else(|| CoreError::Unknown { kind: "piece of this ingredient", name: piece.clone() }),
+    }
+}
+
+/// What `count` (0–100,000) of a unit weigh. Cups of one hand err alike, so their spread grows with
+/// the count; pieces differ one by one, so theirs grows with its root.
+///
+/// # Errors
+/// A count out of range; a state or piece that the ingredient is not known in.
+pub fn to_grams(ingredient: &Ingredient, count: f64, unit: &Unit, state: Option<&str>) -> Result<MassRange> {
+    let count = within("The amount", count, 0.0, 100_000.0, "")?;
+    let (one, sd) = one_g(ingredient, unit, state)?;
+    let sd_g = if matches!(unit, Unit::Piece { .. }) { sd * count.sqrt() } else { sd * count };
+    let mass_g = one * count;
+    Ok(MassRange { mass_g, low_g: (mass_g - Z80 * sd_g).max(0.0), high_g: mass_g + Z80 * sd_g })
+}
+
+/// How many of a unit make `mass_g` (0–100,000 g).
+///
+/// # Errors
+/// As [`to_grams`].
+pub fn from_grams(ingredient: &Ingredient, mass_g: f64, unit: &Unit, state: Option<&str>) -> Result<f64> {
+    let mass_g = within("The amount", mass_g, 0.0, 100_000.0, "g")?;
+    Ok(mass_g / one_g(ingredient, unit, state)?.0)
+}
+
+/// An amount as her hand can measure it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Measured {
+    /// How many; quarters of a cup, halves of a spoon, whole pieces.
+    pub count: f64,
+    /// Of what: the name of her measure, or the kind of piece.
+    pub of: String,
+    /// State it is measured in, where it matters.
+    pub state: Option<String>,
+    /// What that comes to.
+    pub mass: MassRange,
+}
+
+/// A mass rounded to what a kitchen scale shows well: 5 g from 50 g up, 1 g from 5 g, half a gram
+/// below; never to nothing.
+#[must_use]
+pub fn round_to_scale_g(mass_g: f64) -> f64 {
+    let step = match mass_g {
+        m if m >= 50.0 => 5.0,
+        m if m >= 5.0 => 1.0,
+        _ => LEAST_G,
+    };
+    ((mass_g / step).round() * step).max(if mass_g > 0.0 { LEAST_G } else { 0.0 })
+}
+
+/// The way to measure `mass_g` with what she has: pieces where it is counted, else the largest of her
+/// measures that holds it at least a quarter, in quarters (halves for what holds under 40 ml); a pinch
+/// for less than a quarter of the smallest.
+#[must_use]
+pub fn in_measures(
+    ingredient: &Ingredient,
+    mass_g: f64,
+    state: Option<&str>,
+    measures: &[Measure],
+) -> Option<Measured> {
+    let state = state.filter(|s| ingredient.densities.contains_key(*s));
+    let told = |count: f64, unit: &Unit, of: &str| {
+        let mass = to_grams(ingredient, count, unit, state).ok()?;
+        let said = state.or(Some(&ingredient.usual_state)).filter(|_| !matches!(unit, Unit::Piece { .. }));
+        let said = said.filter(|s| !matches!(*s, "level" | "liquid"));
+        Some(Measured { count, of: of.to_owned(), state: said.map(str::to_owned), mass })
+    };
+    let counted = ingredient.pieces.iter().find_map(|(piece, p)| {
+        let count = (mass_g / p.mass_g).round();
+        let close = (count * p.mass_g - mass_g).abs() <= 0.12 * mass_g;
+        ((1.0..=30.0).contains(&count) && close).then_some((count, piece))
+    });
+    if let Some((count, piece)) = counted {
+        return told(count, &Unit::Piece { piece: piece.clone() }, piece);
+    }
+    let mut sorted: Vec<&Measure> = measures.iter().collect();
+    sorted.sort_by(|a, b| b.volume_ml.total_cmp(&a.volume_ml).then(a.name.cmp(&b.name)));
+    let volume_ml = mass_g / ingredient.density(state).ok()?.g_per_ml;
+    let measure = sorted.iter().find(|m| volume_ml >= 0.24 * m.volume_ml);
+    let Some(m) = measure else {
+        return (mass_g > 0.0)
+            .then(|| told((volume_ml / PINCH_ML.0).round().max(1.0), &Unit::Pinch, "pinch"))?;
+    };
+    let step = if m.volume_ml < 40.0 { 0.5 } else { 0.25 };
+    let count = ((volume_ml / m.volume_ml / step).round() * step).max(step);
+    let unit = Unit::Volume { volume_ml: m.volume_ml, volume_sd_ml: m.volume_sd_ml, heaped: false };
+    told(count, &unit, &m.name)
+}

@@ -1,0 +1,146 @@
+//! A sweet in brief, and what a cook looks for.
+
+use serde::{Deserialize, Serialize};
+
+use crate::error::Result;
+use crate::food::{Diet, plain};
+use crate::process::formula::who_can_eat;
+use crate::process::size::written;
+use crate::process::times::{Batch, times};
+use crate::process::{Family, Setting, Sweet};
+
+/// A sweet in brief.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Card {
+    /// Its key.
+    pub key: String,
+    /// Plain name.
+    pub name: String,
+    /// Other names.
+    pub aliases: Vec<String>,
+    /// Its family.
+    pub family: Family,
+    /// One sentence about it.
+    pub about: String,
+    /// Names of its methods.
+    pub methods: Vec<String>,
+    /// Keys of all ingredients of all methods.
+    pub ingredients: Vec<String>,
+    /// Allergens of the method that carries most of them.
+    pub allergens: Vec<String>,
+    /// Who can eat it.
+    pub diet: Diet,
+    /// Shortest time from start to end, min.
+    pub total_min: f64,
+    /// Shortest time with hands on it, min.
+    pub hands_min: f64,
+    /// Easiest method: 1–3.
+    pub level: u8,
+    /// Whether a method can be judged without instruments.
+    pub instrument_free: bool,
+    /// Whether a method boils a syrup to a stage, to be followed on the stove.
+    pub on_the_stove: bool,
+    /// The ingredient that it makes, if it is a component.
+    pub makes: Option<String>,
+    /// Whether it is the cook's own.
+    pub own: bool,
+    /// Everything that a search looks through, in plain small letters.
+    #[serde(skip)]
+    pub search: String,
+}
+
+/// What a cook looks for; what is left out does not matter.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Wanted {
+    /// Words: name, alias or ingredient.
+    pub words: String,
+    /// Family.
+    pub family: Option<Family>,
+    /// Key of an ingredient that is in it.
+    pub ingredient: Option<String>,
+    /// Allergens that are not in it.
+    pub without: Vec<String>,
+    /// Longest time from start to end, min.
+    pub max_total_min: Option<f64>,
+    /// Only what needs no instrument.
+    pub instrument_free: bool,
+    /// Only what suits a first try.
+    pub beginner: bool,
+}
+
+impl Card {
+    /// The card of a sweet.
+    ///
+    /// # Errors
+    /// A method that does not work out.
+    pub fn of(sweet: &Sweet, own: bool, setting: &Setting<'_>) -> Result<Self> {
+        let mut card = Self {
+            key: sweet.key.clone(),
+            name: sweet.name.clone(),
+            aliases: sweet.aliases.clone(),
+            family: sweet.family,
+            about: sweet.about.clone(),
+            methods: sweet.methods.iter().map(|m| m.name.clone()).collect(),
+            ingredients: Vec::new(),
+            allergens: Vec::new(),
+            diet: Diet::Vegan,
+            total_min: f64::INFINITY,
+            hands_min: f64::INFINITY,
+            level: 3,
+            instrument_free: false,
+            on_the_stove: sweet.methods.iter().any(|m| m.boil_step().is_some()),
+            makes: sweet.makes.clone(),
+            own,
+            search: String::new(),
+        };
+        let mut words = vec![sweet.name.as_str()];
+        words.extend(sweet.aliases.iter().map(String::as_str));
+        for method in &sweet.methods {
+            let balance = written(method, setting)?;
+            let batch = Batch { balance: &balance, factor: 1.0, pieces: None, tools: None };
+            let times = times(method, &batch, setting);
+            card.total_min = card.total_min.min(times.total.mid_min);
+            card.hands_min = card.hands_min.min(times.hands_min);
+            card.level = card.level.min(method.level);
+            card.instrument_free |= method.instrument_free;
+            let (allergens, diet) = who_can_eat(method, setting.larder)?;
+            card.allergens.extend(allergens);
+            card.diet = card.diet.max(diet);
+            for entry in method.steps.iter().flat_map(|s| &s.inputs) {
+                card.ingredients.push(entry.ingredient.clone());
+                words.push(&setting.larder.get(&entry.ingredient)?.name);
+            }
+        }
+        card.ingredients.sort();
+        card.ingredients.dedup();
+        card.allergens.sort();
+        card.allergens.dedup();
+        words.sort_unstable();
+        words.dedup();
+        card.search = plain(&words.join(" · "));
+        Ok(card)
+    }
+
+    /// How well it answers: 0 best; none if it does not.
+    #[must_use]
+    pub fn answers(&self, wanted: &Wanted) -> Option<u8> {
+        let words = plain(&wanted.words);
+        let fits = words.split_whitespace().all(|w| self.search.contains(w))
+            && wanted.family.is_none_or(|f| f == self.family)
+            && wanted.ingredient.as_ref().is_none_or(|i| self.ingredients.contains(i))
+            && wanted.without.iter().all(|a| !self.allergens.contains(a))
+            && wanted.max_total_min.is_none_or(|most| self.total_min <= most)
+            && (!wanted.instrument_free || self.instrument_free)
+            && (!wanted.beginner || self.level == 1);
+        if !fits {
+            return None;
+        }
+        let named = |name: &str| plain(name).contains(&words);
+        Some(match () {
+            () if named(&self.name) => 0,
+            () if self.aliases.iter().any(|a| named(a)) => 1,
+            () => 2,
+        })
+    }
+}

@@ -1,0 +1,222 @@
+//! What is wrong with a sweet, and where.
+
+use std::collections::BTreeSet;
+use std::fmt;
+
+use serde::Serialize;
+
+use crate::error::CoreError;
+use crate::food::Larder;
+use crate::process::order::working_order;
+use crate::process::{Method, Shape, Step, Sweet, balance};
+use crate::syrup::Ladder;
+
+/// Most methods of a sweet, steps of a method, amounts of a step.
+const MOST: (usize, usize, usize) = (12, 60, 40);
+/// Longest text, letters.
+const LONGEST: usize = 1200;
+
+/// One thing that is wrong, with its place.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Fault {
+    /// Key of the method.
+    pub method: Option<String>,
+    /// Key of the step.
+    pub step: Option<String>,
+    /// Field.
+    pub field: String,
+    /// What is wrong and what to do.
+    pub words: String,
+}
+
+impl fmt::Display for Fault {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match &self.step {
+            Some(step) => write!(f, "step “{step}”, {}: {}", self.field, self.words),
+            None => write!(f, "{}: {}", self.field, self.words),
+        }
+    }
+}
+
+struct Found<'a> {
+    method: Option<&'a str>,
+    faults: Vec<Fault>,
+}
+
+impl Found<'_> {
+    fn note(&mut self, step: Option<&Step>, field: &str, words: impl Into<String>) {
+        self.faults.push(Fault {
+            method: self.method.map(str::to_owned),
+            step: step.map(|s| s.key.clone()),
+            field: field.to_owned(),
+            words: words.into(),
+        });
+    }
+
+    fn words(&mut self, step: Option<&Step>, field: &str, text: &str, missing: &str) {
+        if text.trim().is_empty() {
+            self.note(step, field, missing);
+        } else if text.chars().count() > LONGEST {
+            self.note(step, field, format!("It is longer than {LONGEST} letters. Say it shorter."));
+        }
+    }
+}
+
+/// Faults of a sweet and all its methods.
+pub(crate) fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
+    let mut found = Found { method: None, faults: Vec::new() };
+    if !(1..=120).contains(&sweet.name.trim().chars().count()) {
+        found.note(None, "name", "Give it a name of 1 to 120 letters.");
+    }
+    if sweet.about.chars().count() > LONGEST {
+        found.note(None, "about", format!("It is longer than {LONGEST} letters. Say it shorter."));
+    }
+    if sweet.aliases.len() > 40 || sweet.aliases.iter().any(|a| a.chars().count() > 120) {
+        found.note(None, "aliases", "At most 40 other names of at most 120 letters.");
+    }
+    if sweet.methods.is_empty() || sweet.methods.len() > MOST.0 {
+        found.note(None, "methods", format!("It needs at least one method and at most {}.", MOST.0));
+    }
+    if let Some(makes) = &sweet.makes
+        && larder.get(makes).is_err()
+    {
+        found.note(None, "makes", format!("There is no ingredient called “{makes}”."));
+    }
+    let keys: BTreeSet<&str> = sweet.methods.iter().map(|m| m.key.as_str()).collect();
+    if keys.len() < sweet.methods.len() {
+        found.note(None, "methods", "Two methods carry the same key.");
+    }
+    let mut faults = found.faults;
+    for method in sweet.methods.iter().take(MOST.0) {
+        faults.extend(faults_of_method(method, larder));
+    }
+    faults
+}
+
+/// Faults of a method.
+pub(crate) fn faults_of_method(method: &Method, larder: &Larder) -> Vec<Fault> {
+    let mut found = Found { method: Some(&method.key), faults: Vec::new() };
+    found.words(None, "name", &method.name, "Give the method a name.");
+    if method.steps.is_empty() || method.steps.len() > MOST.1 {
+        found.note(None, "steps", format!("A method needs at least one step and at most {}.", MOST.1));
+        return found.faults;
+    }
+    shape(method, &mut found);
+    let keys: BTreeSet<&str> = method.steps.iter().map(|s| s.key.as_str()).collect();
+    let mut seen = BTreeSet::new();
+    for step in &method.steps {
+        if !seen.insert(&step.key) {
+            found.note(Some(step), "key", "It stands there twice.");
+        }
+        of_step(step, &keys, larder, &mut found);
+    }
+    if let Err(around) = working_order(&method.steps, false) {
+        let words =
+            format!("These steps wait for each other: {}. One of them has to come first.", around.join(", "));
+        found.note(None, "steps", words);
+    }
+    windows(method, &mut found);
+    // Whether it closes can be told only of a method that is otherwise whole.
+    if found.faults.is_empty()
+        && let Err(error) = balance(method, larder, &Ladder::default())
+    {
+        let step = method.steps.iter().find(|s| error.to_string().contains(&format!("“{}”", s.title)));
+        let words = match &error {
+            CoreError::BadProcess(words) => words.clone(),
+            other => other.to_string(),
+        };
+        found.note(step, "amounts", words);
+    }
+    found.faults
+}
+
+fn of_step(step: &Step, keys: &BTreeSet<&str>, larder: &Larder, found: &mut Found<'_>) {
+    let at = Some(step);
+    found.words(at, "key", &step.key, "It needs a key.");
+    found.words(at, "title", &step.title, "Say in a few words what to do.");
+    found.words(at, "text", &step.text, "Say what to do.");
+    found.words(at, "cue", &step.cue, "Say what shows that it is done.");
+    found.words(at, "event", &step.event, "Say what has happened when it is done.");
+    found.words(at, "reason", &step.reason, "Say why.");
+    for key in step.before() {
+        if key == step.key {
+            found.note(at, "after", "It waits for itself.");
+        } else if !keys.contains(key) {
+            found.note(at, "after", format!("It waits for “{key}”, which is not there."));
+        }
+    }
+    if step.inputs.len() > MOST.2 || step.takes.len() > MOST.2 || step.effects.len() > MOST.2 {
+        found.note(at, "inputs", format!("More than {} amounts in one step. Part it into two.", MOST.2));
+    }
+    for entry in &step.inputs {
+        if !entry.amount_g.is_finite() || entry.amount_g <= 0.0 || entry.amount_g > 100_000.0 {
+            let words = format!("The amount of {} has to lie between 0 and 100,000 g.", entry.ingredient);
+            found.note(at, "inputs", words);
+        }
+        match larder.get(&entry.ingredient) {
+            Err(_) => {
+                found.note(at, "inputs", format!("There is no ingredient called “{}”.", entry.ingredient))
+            }
+            Ok(known) => {
+                if known.density(entry.state.as_deref()).is_err() {
+                    let words = format!("{} is not known in that state.", known.name);
+                    found.note(at, "inputs", words);
+                }
+            }
+        }
+    }
+    if step.minutes.is_some_and(|m| !m.in_order()) {
+        found.note(at, "minutes", "The least, the usual and the most minutes have to stand in that order.");
+    }
+    if step.heat_to_c.is_some_and(|c| !(0.0..=260.0).contains(&c)) {
+        found.note(at, "heat_to_c", "Between 0 and 260 °C, please.");
+    }
+}
+
+fn windows(method: &Method, found: &mut Found<'_>) {
+    let order = working_order(&method.steps, false).unwrap_or_default();
+    let place = |key: &str| order.iter().position(|i| method.steps[*i].key == key);
+    for step in &method.steps {
+        for window in &step.windows {
+            let follows = place(&window.to).zip(place(&step.key)).is_some_and(|(to, from)| to > from);
+            if !follows {
+                found.note(Some(step), "windows", format!("“{}” does not come after it.", window.to));
+            }
+            let sound =
+                window.low_min >= 0.0 && window.low_min <= window.high_min && window.high_min <= 14_400.0;
+            if !sound {
+                found.note(Some(step), "windows", "It ends before it begins.");
+            }
+        }
+    }
+}
+
+fn shape(method: &Method, found: &mut Found<'_>) {
+    let sound = match method.shape {
+        Shape::Slab { thickness_mm, piece_cm2, air_frac } => {
+            (1.0..=100.0).contains(&thickness_mm)
+                && (0.5..=400.0).contains(&piece_cm2)
+                && (0.0..=0.6).contains(&air_frac)
+        }
+        Shape::Balls { piece_g, air_frac } => {
+            (1.0..=500.0).contains(&piece_g) && (0.0..=0.6).contains(&air_frac)
+        }
+        Shape::Pieces { piece_g } | Shape::Spooned { piece_g } => (1.0..=2000.0).contains(&piece_g),
+        Shape::Loose => true,
+    };
+    if !sound {
+        found.note(None, "shape", "No piece has that size. Check thickness, area or mass.");
+    }
+    let sound = (1..=3).contains(&method.level)
+        && [method.keeping.room_days, method.keeping.cold_days].iter().all(|d| (0.0..=400.0).contains(d));
+    if !sound {
+        found.note(None, "keeping", "The level goes from 1 to 3, keeping from 0 to 400 days.");
+    }
+    if let Some(equal) = &method.equal_measures
+        && (!(20.0..=1000.0).contains(&equal.cup_ml)
+            || equal.cups.values().any(|c| !(0.05..=50.0).contains(c)))
+    {
+        found.note(None, "equal_measures", "A cup of 20 to 1,000 ml, and 0.05 to 50 of them, please.");
+    }
+}

@@ -1,0 +1,2 @@
+DROP TABLE sweet_version;
+DROP TABLE sweet;

@@ -1,0 +1,214 @@
+//! A sweet drafted from somebody's recipe. What is not told stays unknown; what is doubtful is asked.
+
+use serde::{Deserialize, Serialize};
+use unctum_core::food::reading::{CupSizes, ReadLine, read_line};
+use unctum_core::food::{Composition, plain};
+use unctum_core::process::{
+    Attention, Doubt, Entry, Family, Keeping, Method, Minutes, Shape, Step, StepKind, Sweet, Take,
+    doubts_of_lines, likely_g,
+};
+use utoipa::ToSchema;
+
+use super::Raw;
+use crate::catalogue::Catalogue;
+
+/// What the cook says about a doubtful line.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Settled {
+    /// The line, counted from 0.
+    pub line: usize,
+    /// Key of the ingredient, if it was not known.
+    #[serde(default)]
+    pub ingredient: Option<String>,
+    /// How much it is, g.
+    #[serde(default)]
+    pub mass_g: Option<f64>,
+    /// Whether it is left out.
+    #[serde(default)]
+    pub leave_out: bool,
+}
+
+/// A line as understood.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct DraftLine {
+    /// As it was written.
+    pub text: String,
+    /// Key of the ingredient.
+    pub ingredient: Option<String>,
+    /// Its name.
+    pub name: Option<String>,
+    /// How much it is, g; none if that is not known.
+    pub mass_g: Option<f64>,
+    /// State it is measured in.
+    pub state: Option<String>,
+    /// Whether the cook settled it.
+    pub settled: bool,
+}
+
+/// A sweet as far as it is understood.
+#[derive(Debug, Clone)]
+pub struct Draft {
+    /// It.
+    pub sweet: Sweet,
+    /// Line by line.
+    pub lines: Vec<DraftLine>,
+    /// What has to be settled first.
+    pub doubts: Vec<Doubt>,
+}
+
+fn understood(read: &ReadLine, settled: Option<&Settled>, doubted: bool, catalogue: &Catalogue) -> DraftLine {
+    let said = settled.and_then(|s| s.ingredient.clone()).filter(|k| catalogue.larder.get(k).is_ok());
+    let ingredient = said.or_else(|| read.ingredient.clone());
+    let likely = if doubted { None } else { likely_g(read, &catalogue.larder) };
+    let out = settled.is_some_and(|s| s.leave_out);
+    DraftLine {
+        text: read.text.clone(),
+        name: ingredient.as_deref().and_then(|k| catalogue.larder.get(k).ok()).map(|i| i.name.clone()),
+        mass_g: settled.and_then(|s| s.mass_g).or(likely).filter(|_| !out),
+        ingredient: ingredient.filter(|_| !out),
+        state: read.state.clone(),
+        settled: settled.is_some(),
+    }
+}
+
+/// Drafts a sweet.
+#[must_use]
+pub fn draft(raw: &Raw, cups: &CupSizes, settled: &[Settled], catalogue: &Catalogue) -> Draft {
+    let read: Vec<ReadLine> = raw.lines.iter().map(|l| read_line(l, &catalogue.larder, cups)).collect();
+    let doubts = doubts_of_lines(&read, &catalogue.larder, &catalogue.ranges);
+    let of = |line: usize| settled.iter().find(|s| s.line == line);
+    let lines: Vec<DraftLine> = read
+        .iter()
+        .enumerate()
+        .map(|(i, r)| understood(r, of(i), doubts.iter().any(|d| d.line == i), catalogue))
+        .collect();
+    // Settled is what was left out, or what now has both its ingredient and its mass.
+    let open = |d: &Doubt| {
+        let line = &lines[d.line];
+        let known = line.ingredient.is_some() && line.mass_g.is_some();
+        !of(d.line).is_some_and(|s| s.leave_out || known)
+    };
+    let doubts = doubts.into_iter().filter(open).collect();
+    Draft { sweet: sweet(raw, &lines), lines, doubts }
+}
+
+fn sweet(raw: &Raw, lines: &[DraftLine]) -> Sweet {
+    let mut steps: Vec<Step> = raw.steps.iter().enumerate().map(|(i, text)| step(i, text)).collect();
+    if steps.is_empty() {
+        steps.push(step(0, "Put everything together. The text tells no steps."));
+    }
+    for line in lines {
+        let (Some(ingredient), Some(amount_g)) = (&line.ingredient, line.mass_g) else { continue };
+        let words = plain(line.name.as_deref().unwrap_or_default());
+        let named = |s: &Step| {
+            let text = plain(&s.text);
+            words.split(' ').any(|w| w.len() > 3 && text.contains(w))
+        };
+        let at = steps.iter().position(named).unwrap_or(0);
+        let entry = Entry {
+            ingredient: ingredient.clone(),
+            amount_g,
+            state: line.state.clone(),
+            purpose: Default::default(),
+        };
+        steps[at].inputs.push(entry);
+    }
+    // What comes before the first amount is making ready; from there each step takes the last one over.
+    let first = steps.iter().position(|s| !s.inputs.is_empty()).unwrap_or(0);
+    for i in 1..steps.len() {
+        let before = steps[i - 1].key.clone();
+        if i > first {
+            steps[i].takes.push(Take { step: before, share_frac: 1.0, side: None, medium: false });
+        } else {
+            steps[i].after.push(before);
+        }
+    }
+    let method = Method {
+        key: "as-told".into(),
+        name: "As told".into(),
+        about: "Read from a text. What boils off is not told, so the finished weight is all that goes in."
+            .into(),
+        level: 2,
+        instrument_free: true,
+        aims: Composition::default(),
+        shape: Shape::Loose,
+        structure: vec![],
+        equal_measures: None,
+        keeping: Keeping {
+            room_days: 0.0,
+            cold_days: 2.0,
+            note: "Not told: two days in the cold until it is known better.".into(),
+        },
+        steps,
+    };
+    Sweet {
+        key: String::new(),
+        name: raw.name.chars().take(120).collect(),
+        aliases: vec![],
+        family: Family::OnePan,
+        about: raw.about.clone(),
+        makes: None,
+        mistakes: vec![],
+        methods: vec![method],
+    }
+}
+
+const KINDS: [(&str, StepKind); 22] = [
+    ("knead", StepKind::Knead),
+    ("deep fry", StepKind::Fry),
+    ("fry", StepKind::Fry),
+    ("roast", StepKind::Roast),
+    ("toast", StepKind::Roast),
+    ("grind", StepKind::Grind),
+    ("soak", StepKind::Soak),
+    ("strain", StepKind::Strain),
+    ("sieve", StepKind::Strain),
+    ("dissolve", StepKind::Dissolve),
+    ("melt", StepKind::Dissolve),
+    ("leaves the side", StepKind::CookTillLeavesSides),
+    ("string", StepKind::Simmer),
+    ("boil", StepKind::Simmer),
+    ("simmer", StepKind::Simmer),
+    ("cook", StepKind::Simmer),
+    ("pour", StepKind::Pour),
+    ("roll", StepKind::Shape),
+    ("shape", StepKind::Shape),
+    ("cut", StepKind::Cut),
+    ("cool", StepKind::Rest),
+    ("garnish", StepKind::Garnish),
+];
+
+/// “for 8-10 minutes”, “half an hour” is not read.
+fn minutes(text: &str) -> Option<Minutes> {
+    let words: Vec<&str> =
+        text.split(|c: char| !c.is_alphanumeric() && c != '.').filter(|w| !w.is_empty()).collect();
+    let at = words.iter().position(|w| w.starts_with("min") || w.starts_with("hour"))?;
+    let number = |i: usize| words.get(i)?.parse::<f64>().ok().filter(|n| (0.1..=1000.0).contains(n));
+    let unit = if words[at].starts_with("hour") { 60.0 } else { 1.0 };
+    let high = number(at.checked_sub(1)?)? * unit;
+    let low = at.checked_sub(2).and_then(|i| number(if words[i] == "to" { i.checked_sub(1)? } else { i }));
+    let low = low.map_or(high, |l| l * unit).min(high);
+    let told = Minutes { low_min: low, mid_min: f64::midpoint(low, high), high_min: high };
+    told.in_order().then_some(told)
+}
+
+fn step(i: usize, text: &str) -> Step {
+    let small = text.to_lowercase();
+    let kind =
+        KINDS.iter().find(|(word, _)| small.contains(word)).map_or(StepKind::Combine, |(_, kind)| *kind);
+    let title: String = text.split(['.', ',', ';', ':']).next().unwrap_or(text).chars().take(60).collect();
+    let title = if title.trim().is_empty() { format!("Step {}", i + 1) } else { title.trim().to_owned() };
+    let cue = small.find("until ").and_then(|at| {
+        let clause = text.get(at..)?.split(['.', ';']).next()?;
+        let mut letters = clause.chars();
+        letters.next().map(|c| c.to_uppercase().chain(letters).collect::<String>())
+    });
+    let mut step = Step::new(&format!("step-{}", i + 1), kind, &title, text);
+    step.cue = cue.unwrap_or_else(|| "Not told: watch, and write down what shows it.".into());
+    step.event = format!("Done: {}", title.to_lowercase());
+    step.reason = "Not told.".into();
+    step.attention = Attention::NowAndThen;
+    step.minutes = minutes(&small);
+    step
+}

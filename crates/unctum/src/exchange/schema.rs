@@ -1,0 +1,63 @@
+//! The published JSON Schema of a sweet, from the same description as the API.
+
+use std::collections::BTreeSet;
+
+use serde_json::{Map, Value, json};
+
+use crate::openapi;
+
+const HERE: &str = "#/components/schemas/";
+
+fn names_in(value: &Value, names: &mut BTreeSet<String>) {
+    match value {
+        Value::Object(fields) => {
+            if let Some(name) = fields.get("$ref").and_then(Value::as_str).and_then(|r| r.strip_prefix(HERE))
+            {
+                names.insert(name.to_owned());
+            }
+            fields.values().for_each(|v| names_in(v, names));
+        }
+        Value::Array(all) => all.iter().for_each(|v| names_in(v, names)),
+        _ => {}
+    }
+}
+
+fn moved(value: &Value) -> Value {
+    match value {
+        Value::Object(fields) => Value::Object(
+            fields
+                .iter()
+                .map(|(key, v)| match (key.as_str(), v.as_str().and_then(|r| r.strip_prefix(HERE))) {
+                    ("$ref", Some(name)) => (key.clone(), json!(format!("#/$defs/{name}"))),
+                    _ => (key.clone(), moved(v)),
+                })
+                .collect(),
+        ),
+        Value::Array(all) => Value::Array(all.iter().map(moved).collect()),
+        other => other.clone(),
+    }
+}
+
+/// JSON Schema (draft 2020-12) of a sweet as it stands in the catalogue and in our own files.
+#[must_use]
+pub fn sweet() -> Value {
+    let api = serde_json::to_value(openapi::document()).unwrap_or_default();
+    let schemas = &api["components"]["schemas"];
+    let mut known = BTreeSet::from(["Sweet".to_owned()]);
+    loop {
+        let mut more = known.clone();
+        known.iter().for_each(|name| names_in(&schemas[name], &mut more));
+        if more == known {
+            break;
+        }
+        known = more;
+    }
+    let defs: Map<String, Value> = known.iter().map(|name| (name.clone(), moved(&schemas[name]))).collect();
+    json!({
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "$id": "urn:unctum:schema:sweet",
+        "title": "A sweet with its methods",
+        "$ref": "#/$defs/Sweet",
+        "$defs": defs,
+    })
+}

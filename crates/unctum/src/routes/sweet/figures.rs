@@ -1,0 +1,270 @@
+//! A method worked out: amounts, balance, weights, times, signs; two side by side; cups and grams.
+
+use rocket::serde::json::Json;
+use rocket::{State, post};
+use serde::{Deserialize, Serialize};
+use unctum_core::food::measure::{MassRange, Measured, Unit, from_grams, in_measures, to_grams};
+use unctum_core::kitchen::{Flame, KitchenDocument};
+use unctum_core::pan::program::HobChange;
+use unctum_core::pan::{BoilDownQuestion, StageSigns, TurnOff, boil_down, stage_signs};
+use unctum_core::process::{
+    Comparison, EffectNote, Formula, FormulaQuestion, Line, Method, Setting, Size, Variation, compare,
+    formula as work_out, stove_sheet, vary,
+};
+use unctum_core::syrup::{Charge, StageKey};
+use unctum_store::kitchen::load;
+use utoipa::ToSchema;
+
+use super::{choose, known, measures, setting, tools};
+use crate::app::App;
+use crate::body::Body;
+use crate::problem::{Answer, Problem};
+
+/// How much, how, and with what.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"size": {"kind": "pieces", "count": 24}, "pan_id": 1, "ring_id": 1, "variation": []}))]
+pub struct FormulaAsk {
+    /// Method; the first if left out.
+    #[serde(default)]
+    pub method_key: Option<String>,
+    /// How much.
+    pub size: Size,
+    /// What to change first.
+    #[serde(default)]
+    pub variation: Vec<Variation>,
+    /// The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
+    #[serde(default)]
+    pub cup_id: Option<i32>,
+    /// Pan; the first of the kitchen if left out.
+    #[serde(default)]
+    pub pan_id: Option<i32>,
+    /// Ring; the first of the kitchen if left out.
+    #[serde(default)]
+    pub ring_id: Option<i32>,
+    /// Thermometer; none if left out.
+    #[serde(default)]
+    pub thermometer_id: Option<i32>,
+}
+
+/// What the stage of the first syrup looks like on her own instruments.
+#[derive(Serialize, ToSchema)]
+pub struct SyrupSigns {
+    /// The stage.
+    pub stage: StageKey,
+    /// The syrup as it goes on the ring.
+    pub charge: Charge,
+    /// Water to boil off, g.
+    pub water_to_lose_g: f64,
+    /// The stage on her scale and thermometer.
+    pub signs: StageSigns,
+    /// When to turn off, on a medium flame; none if this ring never gets there.
+    pub turn_off: Option<TurnOff>,
+    /// Whether the froth may come over the rim.
+    pub may_boil_over: bool,
+    /// Boiling point of water here, °C.
+    pub water_boil_c: f64,
+}
+
+/// Everything that follows from a method at a size.
+#[derive(Serialize, ToSchema)]
+pub struct FormulaAnswer {
+    /// Amounts, balance, weights, times, warnings.
+    pub formula: Formula,
+    /// The ingredient that the cook starts from, at this size.
+    pub base: Line,
+    /// What the changes do.
+    pub effects: Vec<EffectNote>,
+    /// The syrup, if one is boiled to a stage.
+    pub syrup: Option<SyrupSigns>,
+}
+
+fn signs(
+    method: &Method,
+    ask: &FormulaAsk,
+    kitchen: &KitchenDocument,
+    setting: &Setting<'_>,
+) -> Answer<Option<SyrupSigns>> {
+    if method.boil_step().is_none() {
+        return Ok(None);
+    }
+    let Ok(sheet) = stove_sheet(method, &ask.size, setting) else { return Ok(None) };
+    let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
+    let thermometer = chosen.thermometer.as_ref();
+    let boil = boil_down(&BoilDownQuestion {
+        charge: sheet.charge,
+        pan: chosen.pan.clone(),
+        ring: chosen.ring,
+        program: vec![HobChange::steady(Flame::Medium.frac())],
+        charge_water_sd_g: 0.0,
+        ladder: kitchen.ladder,
+        air: setting.air,
+        thermometer: chosen.thermometer.clone(),
+        target_frac: sheet.target_solids_frac,
+        max_points: 2,
+    });
+    let at_stage = sheet.charge.at_strength(sheet.target_solids_frac);
+    Ok(Some(SyrupSigns {
+        stage: sheet.stage,
+        water_to_lose_g: sheet.charge.total_g() - at_stage.total_g(),
+        signs: stage_signs(
+            &sheet.charge,
+            sheet.stage,
+            &chosen.pan,
+            thermometer,
+            &setting.air,
+            &kitchen.ladder,
+        ),
+        may_boil_over: boil.as_ref().map_or(true, |b| b.may_boil_over),
+        turn_off: boil.ok().map(|b| b.turn_off),
+        water_boil_c: unctum_core::water::saturation_temperature_c(setting.air.pressure_pa),
+        charge: sheet.charge,
+    }))
+}
+
+fn answer(app: &App, method: &Method, ask: &FormulaAsk, kitchen: &KitchenDocument) -> Answer<FormulaAnswer> {
+    let setting = setting(app, kitchen)?;
+    let (method, effects) = if ask.variation.is_empty() {
+        (method.clone(), Vec::new())
+    } else {
+        let varied = vary(method, &ask.variation, &app.catalogue.swaps, &setting)?;
+        (varied.method, varied.effects)
+    };
+    let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
+    let (measures, tools) = (measures(kitchen, ask.cup_id)?, tools(kitchen, &chosen));
+    let components = app.catalogue.components();
+    let formula = work_out(
+        &FormulaQuestion {
+            method: &method,
+            size: &ask.size,
+            measures: &measures,
+            tools: Some(&tools),
+            components: &components,
+        },
+        &setting,
+    )?;
+    let base = method.base(setting.larder)?;
+    let base = Line { mass_g: base.mass_g * formula.factor, ..base };
+    Ok(FormulaAnswer { base, effects, syrup: signs(&method, ask, kitchen, &setting)?, formula })
+}
+
+/// Amounts, balance, weights and times of a method at a size.
+///
+/// # Errors
+/// 404 for an unknown sweet, cup, pan, ring or thermometer; 400, 413 or 422.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)), request_body = FormulaAsk,
+    responses((status = 200, body = FormulaAnswer), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[post("/sweets/<key>/formula", data = "<body>")]
+pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Answer<Json<FormulaAnswer>> {
+    let ask = body.0?;
+    let sweet = known(app, key).await?.sweet;
+    let kitchen = app.read(load).await?;
+    Ok(Json(answer(app, sweet.method(ask.method_key.as_deref())?, &ask, &kitchen)?))
+}
+
+/// Which two methods, at which size.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"left": "syrup", "right": "one-pan", "size": {"kind": "mass", "finished_g": 800}}))]
+pub struct CompareAsk {
+    /// Key of the first method.
+    pub left: String,
+    /// Key of the second.
+    pub right: String,
+    /// How much of each.
+    pub size: Size,
+    /// Pan; the first of the kitchen if left out.
+    #[serde(default)]
+    pub pan_id: Option<i32>,
+    /// Ring; the first of the kitchen if left out.
+    #[serde(default)]
+    pub ring_id: Option<i32>,
+}
+
+/// Two methods side by side.
+#[derive(Serialize, ToSchema)]
+pub struct CompareAnswer {
+    /// Step by step, number by number.
+    pub comparison: Comparison,
+    /// The first worked out.
+    pub left: Formula,
+    /// The second worked out.
+    pub right: Formula,
+}
+
+/// Two methods of one sweet side by side.
+///
+/// # Errors
+/// 404 for an unknown sweet, pan or ring; 400, 413 or 422.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)), request_body = CompareAsk,
+    responses((status = 200, body = CompareAnswer), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[post("/sweets/<key>/compare", data = "<body>")]
+pub async fn compare_methods(
+    app: &State<App>,
+    key: &str,
+    body: Body<CompareAsk>,
+) -> Answer<Json<CompareAnswer>> {
+    let ask = body.0?;
+    let sweet = known(app, key).await?.sweet;
+    let kitchen = app.read(load).await?;
+    let (left, right) = (sweet.method(Some(&ask.left))?, sweet.method(Some(&ask.right))?);
+    let one = FormulaAsk {
+        method_key: None,
+        size: ask.size,
+        variation: vec![],
+        cup_id: None,
+        pan_id: ask.pan_id,
+        ring_id: ask.ring_id,
+        thermometer_id: None,
+    };
+    let (a, b) = (answer(app, left, &one, &kitchen)?.formula, answer(app, right, &one, &kitchen)?.formula);
+    Ok(Json(CompareAnswer { comparison: compare((left, &a), (right, &b)), left: a, right: b }))
+}
+
+/// What to convert.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"ingredient": "gram-flour", "state": "sifted", "count": 1.5,
+    "from": {"kind": "volume", "volume_ml": 180}, "to": {"kind": "gram"}}))]
+pub struct ConvertAsk {
+    /// Key of the ingredient.
+    pub ingredient: String,
+    /// State it is measured in; its usual one if left out.
+    #[serde(default)]
+    pub state: Option<String>,
+    /// How many, 0–100,000.
+    pub count: f64,
+    /// Of what.
+    pub from: Unit,
+    /// Into what.
+    pub to: Unit,
+}
+
+/// What it comes to.
+#[derive(Serialize, ToSchema)]
+pub struct ConvertAnswer {
+    /// What it weighs.
+    pub mass: MassRange,
+    /// How many of the unit asked for.
+    pub count: f64,
+    /// The way to measure it in this kitchen.
+    pub in_this_kitchen: Option<Measured>,
+}
+
+/// Cups, spoons, pieces and grams into each other.
+///
+/// # Errors
+/// 400, 413 or 422.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = ConvertAsk,
+    responses((status = 200, body = ConvertAnswer), (status = 422, body = Problem)))]
+#[post("/measures/convert", data = "<body>")]
+pub async fn convert(app: &State<App>, body: Body<ConvertAsk>) -> Answer<Json<ConvertAnswer>> {
+    let ask = body.0?;
+    let ingredient = app.catalogue.larder.get(&ask.ingredient)?;
+    let state = ask.state.as_deref();
+    let mass = to_grams(ingredient, ask.count, &ask.from, state)?;
+    let count = from_grams(ingredient, mass.mass_g, &ask.to, state)?;
+    let kitchen = app.read(load).await?;
+    let in_this_kitchen = in_measures(ingredient, mass.mass_g, state, &measures(&kitchen, None)?);
+    Ok(Json(ConvertAnswer { mass, count, in_this_kitchen }))
+}

@@ -1,0 +1,183 @@
+//! The cook's own sweets: made, copied, changed, taken off and put back; every version stays.
+
+use rocket::http::Status;
+use rocket::serde::json::Json;
+use rocket::{State, delete, get, post, put};
+use serde::{Deserialize, Serialize};
+use unctum_core::process::{Card, Fault, Sweet};
+use unctum_store::{kitchen, sweet as rows};
+use utoipa::ToSchema;
+
+use super::{IfMatch, Tagged, setting};
+use crate::app::{App, Change};
+use crate::body::Body;
+use crate::problem::{Answer, Problem};
+
+/// An own sweet as it was saved.
+#[derive(Serialize, ToSchema)]
+pub struct Saved {
+    /// Its key.
+    pub key: String,
+    /// Its version.
+    pub version: i32,
+    /// It.
+    pub sweet: Sweet,
+}
+
+/// A version of an own sweet.
+#[derive(Serialize, ToSchema)]
+pub struct VersionLine {
+    /// The version, from 1.
+    pub version: i32,
+    /// When it was saved, ms since 1970.
+    pub at_ms: i64,
+    /// What was done.
+    pub reason: String,
+}
+
+/// Which version to put back.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"version": 1}))]
+pub struct RestoreAsk {
+    /// The version.
+    pub version: i32,
+}
+
+fn only_own(key: &str) -> Answer<i32> {
+    rows::id_of(key).ok_or_else(|| {
+        Problem::new(
+            Status::UnprocessableEntity,
+            "catalogue-sweet",
+            "Not to be changed",
+            "The sweets of the catalogue stay as they are. Make a copy and change that.",
+        )
+    })
+}
+
+/// Accepts a sweet that is whole, with its card.
+///
+/// # Errors
+/// 422 with the first fault.
+pub async fn accepted(app: &App, sweet: &Sweet) -> Answer<Card> {
+    sweet.check(&app.catalogue.larder)?;
+    let kitchen = app.read(kitchen::load).await?;
+    Ok(Card::of(sweet, true, &setting(app, &kitchen)?)?)
+}
+
+/// Stores a new own sweet.
+///
+/// # Errors
+/// 422; nothing is stored then.
+pub async fn store_new(app: &App, sweet: Sweet, reason: &'static str) -> Answer<Saved> {
+    let card = accepted(app, &sweet).await?;
+    let now_ms = app.clock.now_ms();
+    let own = app.write(move |c| rows::create(c, &sweet, &card, (reason, now_ms))).await?;
+    app.tell(Change::Sweet { id: own.id });
+    Ok(Saved { key: rows::key_of(own.id), version: own.version, sweet: own.sweet })
+}
+
+fn tagged(saved: Saved, status: Status) -> Tagged<Saved> {
+    Tagged { status, version: Some(saved.version), body: saved }
+}
+
+/// Everything that is wrong with a sweet, with the place; an empty list if nothing is.
+///
+/// # Errors
+/// 400, 413 or 422 for what is no sweet at all.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = Sweet,
+    responses((status = 200, body = Vec<Fault>), (status = 422, body = Problem)))]
+#[post("/sweets/check", data = "<body>")]
+pub fn check(app: &State<App>, body: Body<Sweet>) -> Answer<Json<Vec<Fault>>> {
+    Ok(Json(body.0?.faults(&app.catalogue.larder)))
+}
+
+/// Keeps a new sweet; its key is given.
+///
+/// # Errors
+/// 400, 413 or 422; nothing is stored then.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = Sweet,
+    responses((status = 201, body = Saved), (status = 422, body = Problem)))]
+#[post("/sweets", data = "<body>")]
+pub async fn create(app: &State<App>, body: Body<Sweet>) -> Answer<Tagged<Saved>> {
+    Ok(tagged(store_new(app, body.0?, "Made").await?, Status::Created))
+}
+
+/// Saves a change of an own sweet over the version named in `If-Match`.
+///
+/// # Errors
+/// 404; 412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = Sweet,
+    params(("key" = String, Path), ("If-Match" = String, Header, description = "The version this is based on.")),
+    responses((status = 200, body = Saved), (status = 404, body = Problem), (status = 412, body = Problem),
+        (status = 422, body = Problem), (status = 428, body = Problem)))]
+#[put("/sweets/<key>", data = "<body>")]
+pub async fn save(
+    app: &State<App>,
+    key: &str,
+    based_on: IfMatch,
+    body: Body<Sweet>,
+) -> Answer<Tagged<Saved>> {
+    let (id, had, sweet) = (only_own(key)?, based_on.0?, body.0?);
+    let card = accepted(app, &sweet).await?;
+    let now_ms = app.clock.now_ms();
+    let own = app.write(move |c| rows::save(c, (id, had), &sweet, &card, ("Changed", now_ms))).await?;
+    app.tell(Change::Sweet { id });
+    Ok(tagged(Saved { key: rows::key_of(id), version: own.version, sweet: own.sweet }, Status::Ok))
+}
+
+/// Takes an own sweet off the shelf. Its versions stay, and it can be put back.
+///
+/// # Errors
+/// 404, 412, 422, 428.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet",
+    params(("key" = String, Path), ("If-Match" = String, Header, description = "The version this is based on.")),
+    responses((status = 204), (status = 404, body = Problem), (status = 412, body = Problem),
+        (status = 422, body = Problem), (status = 428, body = Problem)))]
+#[delete("/sweets/<key>")]
+pub async fn remove(app: &State<App>, key: &str, based_on: IfMatch) -> Answer<Status> {
+    let (id, had) = (only_own(key)?, based_on.0?);
+    let now_ms = app.clock.now_ms();
+    app.write(move |c| rows::remove(c, (id, had), now_ms)).await?;
+    app.tell(Change::Sweet { id });
+    Ok(Status::NoContent)
+}
+
+/// All versions of an own sweet, newest first.
+///
+/// # Errors
+/// 404, 422.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)),
+    responses((status = 200, body = Vec<VersionLine>), (status = 404, body = Problem)))]
+#[get("/sweets/<key>/history")]
+pub async fn versions(app: &State<App>, key: &str) -> Answer<Json<Vec<VersionLine>>> {
+    let id = only_own(key)?;
+    let found = app.read(move |c| rows::history(c, id)).await?;
+    let line = |v: rows::SweetVersion| VersionLine { version: v.version, at_ms: v.at_ms, reason: v.reason };
+    Ok(Json(found.into_iter().map(line).collect()))
+}
+
+/// Puts an earlier version back, as a new one.
+///
+/// # Errors
+/// 404, 412, 422, 428.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = RestoreAsk,
+    params(("key" = String, Path), ("If-Match" = String, Header, description = "The version this is based on.")),
+    responses((status = 200, body = Saved), (status = 404, body = Problem), (status = 412, body = Problem),
+        (status = 422, body = Problem), (status = 428, body = Problem)))]
+#[post("/sweets/<key>/restore", data = "<body>")]
+pub async fn restore(
+    app: &State<App>,
+    key: &str,
+    based_on: IfMatch,
+    body: Body<RestoreAsk>,
+) -> Answer<Tagged<Saved>> {
+    let (id, had, version) = (only_own(key)?, based_on.0?, body.0?.version);
+    let earlier = app.read(move |c| rows::at_version(c, id, version)).await?;
+    let card = accepted(app, &earlier).await?;
+    let now_ms = app.clock.now_ms();
+    let reason = format!("Back to version {version}");
+    let own = app.write(move |c| rows::save(c, (id, had), &earlier, &card, (&reason, now_ms))).await?;
+    app.tell(Change::Sweet { id });
+    Ok(tagged(Saved { key: rows::key_of(id), version: own.version, sweet: own.sweet }, Status::Ok))
+}

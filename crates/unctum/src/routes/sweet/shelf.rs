@@ -1,0 +1,181 @@
+//! What there is: searched, opened, and what it is made from.
+
+use std::collections::BTreeMap;
+
+use rocket::form::FromForm;
+use rocket::http::Status;
+use rocket::serde::json::Json;
+use rocket::{State, get};
+use serde::Serialize;
+use unctum_core::food::Ingredient;
+use unctum_core::process::{Card, Family, Line, Offer, Sweet, Wanted, offers};
+use unctum_store::{kitchen, sweet as rows};
+use utoipa::{IntoParams, ToSchema};
+
+use super::{Tagged, cautions, known, setting};
+use crate::app::App;
+use crate::problem::{Answer, Problem};
+
+/// Most own sweets in one answer.
+const MOST: i64 = 60;
+
+/// What to look for; what is left out does not matter.
+#[derive(FromForm, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct Search {
+    /// Words: name, other name or ingredient.
+    q: Option<String>,
+    /// Family.
+    family: Option<String>,
+    /// Key of an ingredient that is in it.
+    ingredient: Option<String>,
+    /// Allergens that are not in it, between commas.
+    without: Option<String>,
+    /// Longest time from start to end, min.
+    max_min: Option<f64>,
+    /// Only what needs no instrument.
+    instrument_free: Option<bool>,
+    /// Only what suits a first try.
+    beginner: Option<bool>,
+    /// Only the cook's own.
+    own: Option<bool>,
+}
+
+impl Search {
+    fn wanted(self) -> Answer<(Wanted, bool)> {
+        let family: Option<Family> = self
+            .family
+            .filter(|f| !f.is_empty())
+            .map(|f| serde_json::from_value(f.into()))
+            .transpose()
+            .map_err(|_| {
+                Problem::new(
+                    Status::UnprocessableEntity,
+                    "unknown-name",
+                    "That cannot be",
+                    "There is no such family. Choose one from the list.",
+                )
+            })?;
+        let words: String = self.q.unwrap_or_default().chars().take(200).collect();
+        let without = self.without.unwrap_or_default();
+        let wanted = Wanted {
+            words,
+            family,
+            ingredient: self.ingredient.filter(|i| !i.is_empty()),
+            without: without.split(',').map(|a| a.trim().to_owned()).filter(|a| !a.is_empty()).collect(),
+            max_total_min: self.max_min.filter(|m| m.is_finite()),
+            instrument_free: self.instrument_free.unwrap_or(false),
+            beginner: self.beginner.unwrap_or(false),
+        };
+        Ok((wanted, self.own.unwrap_or(false)))
+    }
+}
+
+/// What was found.
+#[derive(Serialize, ToSchema)]
+pub struct Shelf {
+    /// How many answer.
+    pub total: usize,
+    /// Those of the catalogue, best first, then the cook's own by name; at most 60 of these.
+    pub cards: Vec<Card>,
+}
+
+/// A sweet with what its page shows beside it.
+#[derive(Serialize, ToSchema)]
+pub struct SweetPage {
+    /// It.
+    pub sweet: Sweet,
+    /// Its version, if it is the cook's own.
+    pub version: Option<i32>,
+    /// Words of the cautions that its steps name.
+    pub cautions: BTreeMap<String, String>,
+    /// Names of its ingredients, by key.
+    pub names: BTreeMap<String, String>,
+    /// What each method starts from, and its variations.
+    pub methods: Vec<MethodExtra>,
+}
+
+/// What a method's page shows beside it.
+#[derive(Serialize, ToSchema)]
+pub struct MethodExtra {
+    /// Its key.
+    pub key: String,
+    /// The ingredient that the cook starts from.
+    pub base: Line,
+    /// Variations that work out.
+    pub offers: Vec<Offer>,
+    /// Whether it can be followed on the stove.
+    pub on_the_stove: bool,
+}
+
+/// Sweets of the catalogue and of the cook.
+///
+/// # Errors
+/// 422 for an unknown family.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(Search),
+    responses((status = 200, body = Shelf), (status = 422, body = Problem)))]
+#[get("/sweets?<search..>")]
+pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
+    let (wanted, own_only) = search.wanted()?;
+    let mut found: Vec<(u8, &Card)> = if own_only {
+        Vec::new()
+    } else {
+        app.catalogue.cards.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect()
+    };
+    found.sort_by(|a, b| (a.0, &a.1.name).cmp(&(b.0, &b.1.name)));
+    let (own_total, own) = app.read(move |c| rows::search(c, &wanted, MOST)).await?;
+    let total = found.len() + usize::try_from(own_total).unwrap_or(0);
+    let cards = found.into_iter().map(|(_, card)| card.clone()).chain(own).collect();
+    Ok(Json(Shelf { total, cards }))
+}
+
+/// One sweet.
+///
+/// # Errors
+/// 404.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)),
+    responses((status = 200, body = SweetPage, headers(("ETag" = String, description = "Version of an own sweet."))),
+        (status = 404, body = Problem)))]
+#[get("/sweets/<key>")]
+pub async fn sweet(app: &State<App>, key: &str) -> Answer<Tagged<SweetPage>> {
+    let found = known(app, key).await?;
+    let kitchen = app.read(kitchen::load).await?;
+    let setting = setting(app, &kitchen)?;
+    let sweet = found.sweet;
+    let mut names = BTreeMap::new();
+    for entry in sweet.methods.iter().flat_map(|m| &m.steps).flat_map(|s| &s.inputs) {
+        names.insert(entry.ingredient.clone(), setting.larder.get(&entry.ingredient)?.name.clone());
+    }
+    let methods = sweet
+        .methods
+        .iter()
+        .map(|m| {
+            Ok(MethodExtra {
+                key: m.key.clone(),
+                base: m.base(setting.larder)?,
+                offers: offers(m, &app.catalogue.swaps, &setting),
+                on_the_stove: m.boil_step().is_some(),
+            })
+        })
+        .collect::<unctum_core::Result<_>>()?;
+    let body = SweetPage { cautions: cautions(app, &sweet), names, methods, version: found.version, sweet };
+    Ok(Tagged { status: Status::Ok, version: found.version, body })
+}
+
+/// An ingredient with its key.
+#[derive(Serialize, ToSchema)]
+pub struct KeyedIngredient {
+    /// Its key.
+    pub key: String,
+    /// It.
+    pub ingredient: Ingredient,
+}
+
+/// All ingredients.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", responses((status = 200, body = Vec<KeyedIngredient>)))]
+#[get("/ingredients")]
+pub fn ingredients(app: &State<App>) -> Json<Vec<KeyedIngredient>> {
+    let keyed =
+        |(key, i): (&String, &Ingredient)| KeyedIngredient { key: key.clone(), ingredient: i.clone() };
+    Json(app.catalogue.larder.0.iter().map(keyed).collect())
+}
