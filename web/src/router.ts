@@ -3,7 +3,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 declare module 'vue-router' {
   interface RouteMeta {
     /** Which room of the navigation is lit. */
-    room: 'stove' | 'bench' | 'notebook' | 'kitchen' | 'none'
+    room: 'stove' | 'bench' | 'sweets' | 'notebook' | 'kitchen' | 'none'
     title: string
   }
 }
@@ -33,6 +33,34 @@ export const router = createRouter({
       path: '/bench',
       component: () => import('./rooms/bench/SyrupBench.vue'),
       meta: { room: 'bench', title: 'Syrup bench' },
+    },
+    {
+      path: '/sweets',
+      component: () => import('./rooms/sweets/SweetsRoom.vue'),
+      meta: { room: 'sweets', title: 'Sweets' },
+    },
+    {
+      path: '/sweets/read',
+      component: () => import('./rooms/sweets/ReadIn.vue'),
+      meta: { room: 'sweets', title: 'Read one in' },
+    },
+    {
+      path: '/sweets/:key',
+      component: () => import('./rooms/sweets/SweetPage.vue'),
+      props: (to) => ({ sweetKey: String(to.params['key']) }),
+      meta: { room: 'sweets', title: 'Sweet' },
+    },
+    {
+      path: '/sweets/:key/sheet',
+      component: () => import('./rooms/sweets/StepSheet.vue'),
+      props: (to) => ({ sweetKey: String(to.params['key']) }),
+      meta: { room: 'sweets', title: 'Step sheet' },
+    },
+    {
+      path: '/sweets/:key/edit',
+      component: () => import('./rooms/sweets/SweetEditor.vue'),
+      props: (to) => ({ sweetKey: String(to.params['key']) }),
+      meta: { room: 'sweets', title: 'Change a sweet' },
     },
     {
       path: '/notebook',

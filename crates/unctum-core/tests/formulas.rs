@@ -198,7 +198,7 @@ fn the_cashew_sheet_is_what_it_was_worked_out_for() {
     let f = worked(method("cashew-sheet", "one-string"), Size::Times { factor: 1.0 }, &katori(180.0))
         .expect("formula");
     let grams: Vec<(&str, f64)> = f.lines.iter().map(|l| (l.ingredient.as_str(), l.weigh_g)).collect();
-    assert_eq!(grams, [("ghee", 18.0), ("sugar", 260.0), ("water", 130.0), ("cashew", 400.0)]);
+    assert_eq!(grams, [("sugar", 260.0), ("water", 130.0), ("cashew", 400.0), ("ghee", 18.0)]);
     assert!((f.composition.water_frac - 0.095).abs() < 1e-9);
     assert_eq!(f.allergens, ["milk", "tree nuts"]);
     let boil = f.steps.iter().find(|s| s.stage == Some(StageKey::OneString)).expect("boil");
@@ -206,7 +206,7 @@ fn the_cashew_sheet_is_what_it_was_worked_out_for() {
         (boil.end_frac.expect("strength") - Ladder::default().of(StageKey::OneString).aim_frac()).abs()
             < 1e-9
     );
-    let ghee = &f.lines[0];
+    let ghee = &f.lines[3];
     assert_eq!(ghee.uses.len(), 2, "one part in the mass, one on paper and hands");
     assert!(ghee.uses.iter().any(|u| u.purpose == Purpose::Greasing));
 }

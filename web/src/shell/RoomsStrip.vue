@@ -10,6 +10,7 @@ defineEmits<{ turn: [] }>()
 const rooms = [
   { room: 'stove', to: '/', name: 'Stove' },
   { room: 'bench', to: '/bench', name: 'Syrup bench' },
+  { room: 'sweets', to: '/sweets', name: 'Sweets' },
   { room: 'notebook', to: '/notebook', name: 'Notebook' },
   { room: 'kitchen', to: '/kitchen', name: 'Kitchen' },
 ]
@@ -150,6 +151,7 @@ nav a.here {
     right: 0;
     bottom: 0;
     margin: 0;
+    gap: 0;
     justify-content: space-around;
     background: var(--well);
     border-top: var(--line) solid var(--steel-strong);
@@ -157,8 +159,10 @@ nav a.here {
 
   nav a {
     border-bottom: 0;
-    flex: 1;
+    flex: 1 1 auto;
     justify-content: center;
+    padding: 0 2px;
+    font-size: var(--size-small);
   }
 
   nav a.here {

@@ -224,13 +224,17 @@ impl Method {
         faults_of_method(self, larder)
     }
 
-    /// Total of each ingredient, in the order in which they are first needed.
+    /// Total of each ingredient, in the order in which they are first needed; what only greases comes last.
     ///
     /// # Errors
     /// [`CoreError::Unknown`].
     pub fn lines(&self, larder: &Larder) -> Result<Vec<Line>> {
         let mut lines: Vec<Line> = Vec::new();
-        for entry in self.steps.iter().flat_map(|s| &s.inputs) {
+        let entries = |greasing: bool| {
+            let all = self.steps.iter().flat_map(|s| &s.inputs);
+            all.filter(move |e| (e.purpose == Purpose::Greasing) == greasing)
+        };
+        for entry in entries(false).chain(entries(true)) {
             match lines.iter_mut().find(|l| l.ingredient == entry.ingredient) {
                 Some(line) => line.mass_g += entry.amount_g,
                 None => lines.push(Line {

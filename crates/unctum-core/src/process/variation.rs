@@ -6,7 +6,7 @@ use crate::error::{CoreError, Result, within};
 use crate::food::{Composition, Diet, Larder, ShelfKind};
 use crate::process::effect::Effect;
 use crate::process::formula::who_can_eat;
-use crate::process::{Balance, Method, Setting, balance};
+use crate::process::{Balance, Method, Setting, StepKind, balance};
 use crate::syrup::activity::water_activity;
 use crate::syrup::physical::solubility_frac;
 use crate::syrup::{Charge, StageKey};
@@ -385,28 +385,33 @@ pub fn offers(method: &Method, swaps: &[Swap], setting: &Setting<'_>) -> Vec<Off
         let (from, to, by) = (swap.from.clone(), swap.to.clone(), swap.by);
         offer(swap.name.clone(), carries(&swap.from), Variation::Swap { from, to, by });
     }
-    for step in &method.steps {
-        for effect in &step.effects {
-            match effect {
-                Effect::BoilToStage { stage } => {
-                    let stages = setting.ladder.stages();
-                    let at = stages.iter().position(|s| s.key == *stage).unwrap_or(0);
-                    for (i, word) in [(at.wrapping_sub(1), "earlier"), (at + 1, "later")] {
-                        if let Some(other) = stages.get(i) {
-                            let name = format!("Syrup one stage {word}: {}", other.name);
-                            offer(name, true, Variation::Stage { step: step.key.clone(), stage: other.key });
-                        }
-                    }
-                }
-                Effect::DryTo { water_frac } if *water_frac > 0.03 && step.flame.is_some() => {
-                    for (times, word) in [(0.8, "drier"), (1.2, "softer")] {
-                        let name = format!("Cooked {word}: {}", step.title.to_lowercase());
-                        let water_frac = water_frac * times;
-                        offer(name, true, Variation::Water { step: step.key.clone(), water_frac });
-                    }
-                }
-                _ => {}
+    for (step, stage) in method.steps.iter().filter_map(|s| Some((s, s.stage()?))) {
+        let stages = setting.ladder.stages();
+        let at = stages.iter().position(|s| s.key == stage).unwrap_or(0);
+        for (i, word) in [(at.wrapping_sub(1), "earlier"), (at + 1, "later")] {
+            if let Some(other) = stages.get(i) {
+                let name = format!("Syrup one stage {word}: {}", other.name);
+                offer(name, true, Variation::Stage { step: step.key.clone(), stage: other.key });
             }
+        }
+    }
+    // How far the mass itself is cooked: the last step that does so.
+    let cooked = method.steps.iter().rev().find_map(|step| {
+        let cooks = matches!(
+            step.kind,
+            StepKind::CookTillLeavesSides | StepKind::AddInstalments | StepKind::Simmer | StepKind::Combine
+        );
+        let told = step
+            .effects
+            .iter()
+            .find_map(|e| if let Effect::DryTo { water_frac } = e { Some(*water_frac) } else { None });
+        told.filter(|_| cooks && step.flame.is_some()).map(|water_frac| (step, water_frac))
+    });
+    if let Some((step, water_frac)) = cooked {
+        for (times, word) in [(0.8, "drier"), (1.2, "softer")] {
+            let name = format!("Cooked {word} in the end");
+            let water_frac = water_frac * times;
+            offer(name, true, Variation::Water { step: step.key.clone(), water_frac });
         }
     }
     offers

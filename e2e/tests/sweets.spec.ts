@@ -1,0 +1,200 @@
+import { enter, expect, press, test, WAYS } from './kitchen'
+
+for (const way of WAYS) {
+  test(`found by another name, with ${way}`, async ({ page }) => {
+    await page.goto('/sweets')
+    await enter(way, page.getByLabel('Find by any name or ingredient'), 'rosogolla')
+    await expect(page.getByText('1 sweet', { exact: true })).toBeVisible()
+    await press(way, page.getByRole('link', { name: 'Poached chhena balls' }))
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Poached chhena balls')
+    // The address holds what was looked for: going back finds it again.
+    await page.goBack()
+    await expect(page.getByLabel('Find by any name or ingredient')).toHaveValue('rosogolla')
+  })
+
+  test(`the steps are walked along the ribbon, with ${way}`, async ({ page }) => {
+    await page.goto('/sweets/cashew-sheet')
+    await press(way, page.getByRole('button', { name: /^3\. Boil to one string/ }))
+    const steps = page.getByRole('region', { name: 'Steps' })
+    await expect(steps.getByRole('heading', { level: 3 })).toContainText('Boil to one string')
+    await expect(steps).toContainText('pan on the scale 2193 g')
+    await expect(steps).toContainText('Never test from the pan')
+    await page.getByRole('button', { name: /^3\. Boil/ }).press('ArrowRight')
+    await expect(steps.getByRole('heading', { level: 3 })).toContainText('Powder in at once')
+  })
+}
+
+test('found by what it may take and hold', async ({ page }) => {
+  await page.goto('/sweets')
+  await page.getByRole('button', { name: 'milk', exact: true }).click()
+  await expect(page.getByRole('link', { name: 'Coconut-milk jaggery slab' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Khoya', exact: true })).toHaveCount(0)
+  await page.getByRole('button', { name: 'For a first try' }).click()
+  await page.getByRole('button', { name: 'Within an hour' }).click()
+  await expect(page.getByRole('link', { name: 'Coconut-milk jaggery slab' })).toHaveCount(0)
+})
+
+test('scaled by pieces, and the rest follows', async ({ page }) => {
+  await page.goto('/sweets/cashew-sheet')
+  const amounts = page.getByRole('region', { name: 'Amounts' })
+  await expect(amounts).toContainText(/Sugar\s*260/)
+  await amounts.getByLabel('By', { exact: true }).click({ force: true })
+  await page.getByRole('option', { name: 'pieces', exact: true }).click()
+  await amounts.getByLabel('How many').fill('50')
+  await expect(amounts).toContainText(/Sugar\s*130/)
+  await expect(page.getByRole('region', { name: 'Steps' })).toContainText(/pieces\s*50/)
+  await amounts.getByLabel('How many').fill('10000000')
+  await expect(page.getByRole('alert')).toContainText('has to lie between 1 and 20000 pieces')
+})
+
+test('a tray full of slab, by her own tray', async ({ page }) => {
+  await page.goto('/sweets/gram-flour-ghee-slab?by=tray')
+  const steps = page.getByRole('region', { name: 'Steps' })
+  await expect(steps).toContainText('a sheet of 704 cm²')
+  await page.getByLabel('Thickness').fill('60')
+  await expect(page.getByRole('alert')).toContainText('stands over the rim')
+})
+
+test('measured in the 180 ml katori', async ({ page }) => {
+  await page.goto('/sweets/seven-part-barfi?cup=g')
+  const amounts = page.getByRole('region', { name: 'Amounts' })
+  await expect(amounts).toContainText(/Sugar\s*460/)
+  await expect(amounts).not.toContainText('Katori,')
+  await amounts.getByLabel('Measured in').click({ force: true })
+  await page.getByRole('option', { name: 'Katori 180 ml' }).click()
+  await expect(amounts).toContainText('3 Katori')
+  await expect(amounts).toContainText('1 Katori, grated')
+  await expect(amounts).toContainText('Measured in cups')
+})
+
+test('two methods side by side', async ({ page }) => {
+  await page.goto('/sweets/gram-flour-ghee-slab')
+  await page.getByRole('button', { name: 'Side by side' }).click()
+  const beside = page.getByRole('region', { name: 'Side by side' })
+  await expect(beside).toContainText('Into a string syrup')
+  await expect(beside).toContainText('All in one pan, soft')
+  await expect(beside.getByRole('row', { name: /Water in the sweet/ })).toContainText('5.0 %')
+  await expect(beside.getByRole('row', { name: /Water in the sweet/ })).toContainText('7.5 %')
+  await expect(beside).toContainText('Bubbles are still rising')
+})
+
+test('a variation says all that it does', async ({ page }) => {
+  await page.goto('/sweets/cashew-sheet')
+  await page.getByRole('button', { name: /Oil instead of ghee/ }).click()
+  const whatIf = page.getByRole('region', { name: 'What if' })
+  await expect(whatIf).toContainText('No longer contains milk.')
+  await expect(whatIf).toContainText('nothing from animals in it')
+  await page.getByRole('button', { name: /Cane jaggery instead of sugar/ }).click()
+  await expect(whatIf).toContainText('carries the set here, not only the taste')
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('Cane jaggery')
+  await page.reload()
+  await expect(page.getByRole('button', { name: /Oil instead of ghee/ })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
+})
+
+test('copied, changed, checked as she types, taken back and saved', async ({ page }, info) => {
+  const name = `Lantern sheet ${info.project.name}`
+  await page.goto('/sweets/almond-sheet')
+  await page.getByRole('button', { name: 'Copy and change' }).click()
+  await page.waitForURL(/\/sweets\/own-\d+\/edit$/)
+  const title = page.getByLabel('Name', { exact: true })
+  await title.fill(name)
+  const boil = page.getByRole('article', { name: 'Step 3' })
+  await boil.getByLabel('What shows that it is done').fill('')
+  await expect(boil).toContainText('Say what shows that it is done.')
+  await expect(page.getByRole('button', { name: /^Save/ })).toBeDisabled()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(boil.getByLabel('What shows that it is done')).toHaveValue(/short thread/)
+  await expect(page.getByText('All is well; not saved yet.')).toBeVisible()
+  await page.getByRole('button', { name: /^Save/ }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(name)
+  await expect(page.getByText('your own, version 2')).toBeVisible()
+  await page.getByRole('link', { name: 'Change it' }).click()
+  await page.getByRole('button', { name: 'Put it back' }).click()
+  await expect(title).toHaveValue('Almond sheet, my way')
+  await page.getByRole('button', { name: 'Take it off the shelf' }).click()
+  await page.getByRole('button', { name: 'Put it back' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Almond sheet, my way')
+})
+
+test('two people save the same sweet: told, and nothing lost', async ({ page }) => {
+  await page.goto('/sweets/almond-sheet')
+  await page.getByRole('button', { name: 'Copy and change' }).click()
+  await page.waitForURL(/\/sweets\/own-\d+\/edit$/)
+  const key = page.url().split('/').at(-2) ?? ''
+  await page.getByLabel('Name', { exact: true }).fill('Mine')
+  await expect(page.getByText('All is well; not saved yet.')).toBeVisible()
+  const origin = new URL(page.url()).origin
+  const theirs = (await (await page.request.get(`${origin}/api/v1/sweets/${key}`)).json()).sweet
+  const saved = await page.request.put(`${origin}/api/v1/sweets/${key}`, {
+    data: { ...theirs, name: 'Theirs' },
+    headers: { 'If-Match': '"1"' },
+  })
+  expect(saved.ok()).toBe(true)
+  await page.getByRole('button', { name: /^Save/ }).click()
+  await expect(page.getByRole('alert')).toContainText('was changed in the meantime')
+  await page.getByRole('button', { name: 'Keep mine as a sweet of its own' }).click()
+  await page.waitForURL((url) => !url.pathname.includes(key))
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mine')
+  await page.goto(`/sweets/${key}`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Theirs')
+})
+
+const MESSY = `Aunt's besan ladoo
+Ingredients
+4 cups besan, sifted
+1 cup ghee (400 g)
+11/2 cups powdered sugar
+2 fistfuls cashews
+1 tsp cardamom powder
+Method
+Roast the besan in ghee on a low flame for 20-25 minutes until it smells nutty.
+Let it cool, then mix in powdered sugar, cashews and cardamom.
+Roll into balls.`
+
+test('a messy text with three doubtful amounts', async ({ page }) => {
+  await page.goto('/sweets/read')
+  await page.getByLabel('The recipe').fill(MESSY)
+  await page.getByRole('button', { name: 'Read it' }).click()
+  await expect(page.getByRole('heading', { name: '3 to settle' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Keep it' })).toHaveCount(0)
+  await expect(page.getByRole('row', { name: /fistfuls/ })).toContainText('unknown')
+  await page.getByRole('button', { name: /1 cup by volume/ }).click()
+  await page.getByRole('button', { name: /1\.5 cup/ }).click()
+  await expect(page.getByRole('heading', { name: '1 to settle' })).toBeVisible()
+  await page
+    .getByRole('article', { name: /fistfuls/ })
+    .getByLabel('It is')
+    .fill('60')
+  await expect(page.getByRole('heading', { name: 'All settled' })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText("Aunt's besan ladoo")
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText(/Cashew nuts\s*60/)
+})
+
+test('the step sheet prints on paper, without the program round it', async ({ page }) => {
+  await page.goto('/sweets/cashew-sheet?by=pieces&n=50')
+  await page.getByRole('link', { name: 'Step sheet' }).click()
+  await expect(page.getByRole('region', { name: 'Measure' })).toContainText(/Sugar[^]*130 g/)
+  await page.evaluate(() => {
+    window.print = () => document.body.setAttribute('data-printed', 'yes')
+  })
+  await page.getByRole('button', { name: 'Print' }).click()
+  await expect(page.locator('body')).toHaveAttribute('data-printed', 'yes')
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeHidden()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cashew sheet')
+  await expect(page.getByText('Never test from the pan')).toBeVisible()
+})
+
+test('from the sweet to the stove, at the size that was chosen', async ({ page }) => {
+  await page.goto('/sweets/sesame-jaggery-ladoo?by=pieces&n=30')
+  await page.getByRole('link', { name: 'Put it on the stove' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Sesame–jaggery ladoo')
+  const base = page.getByLabel('White sesame seeds')
+  await expect(base).not.toHaveValue('250')
+  await expect(page.getByRole('region', { name: 'Signs of the stage' })).toContainText('firm ball')
+})

@@ -1,0 +1,238 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { useKitchen } from '@/live/kitchen'
+import { grams, gramUnit, number, percent } from '@/units/format'
+import { useSweet } from './useSweet'
+import { finished, measured, PURPOSES, span, spanRange } from './words'
+
+/** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
+const props = defineProps<{ sweetKey: string }>()
+const kitchen = useKitchen()
+const { page, sweet, method, plan, trouble, refused, text } = useSweet(() => props.sweetKey)
+const f = computed(() => plan.value?.formula)
+const inCups = computed(() => text('cup') !== 'g')
+const back = computed(() => ({ path: `/sweets/${props.sweetKey}` }))
+const rows = computed(() =>
+  (f.value?.steps ?? []).flatMap((figures) => {
+    const step = method.value?.steps.find((s) => s.key === figures.step)
+    if (!step) return []
+    const goesIn = (f.value?.lines ?? []).flatMap((line) =>
+      line.uses
+        .filter((u) => u.step === step.key)
+        .map(
+          (u) =>
+            `${grams(u.amount_g)} ${gramUnit()} ${line.name.toLowerCase()}${PURPOSES[u.purpose] ? ` ${PURPOSES[u.purpose]}` : ''}`,
+        ),
+    )
+    return [{ step, figures, goesIn }]
+  }),
+)
+const cautions = computed(() => {
+  const keys = rows.value.flatMap((r) => r.step.hazards ?? [])
+  return [...new Set(keys)].map((k) => page.value?.cautions[k] ?? k)
+})
+const print = () => window.print()
+</script>
+
+<template>
+  <TroubleNote v-if="trouble || refused" :words="trouble || refused" />
+  <p v-if="!f || !sweet || !method" class="soft">Writing the sheet…</p>
+  <article v-else class="sheet">
+    <nav class="acts" aria-label="Sheet">
+      <router-link class="key" :to="{ ...back, query: $route.query }">Back</router-link>
+      <button type="button" class="key strong" @click="print">Print</button>
+    </nav>
+    <header>
+      <h1>{{ sweet.name }}</h1>
+      <p>
+        {{ method.name }} · {{ finished(f, method.shape) }} · {{ span(f.times.total.mid_min) }},
+        {{ span(f.times.hands_min) }} hands on<template v-if="kitchen.view">
+          · {{ kitchen.view.kitchen.name }}</template
+        >
+      </p>
+    </header>
+    <div class="columns">
+      <section aria-label="Measure">
+        <h2>Measure</h2>
+        <table>
+          <tbody>
+            <tr v-for="l in f.lines" :key="l.ingredient">
+              <th scope="row">
+                {{ l.name }}
+                <span v-if="inCups && l.measured" class="hers">{{ measured(l.measured) }}</span>
+              </th>
+              <td class="figures">{{ grams(l.weigh_g) }} {{ gramUnit() }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="f.allergens.length">
+          <strong>Contains {{ f.allergens.join(', ') }}.</strong>
+        </p>
+        <p>
+          Keeps
+          <template v-if="method.keeping.room_days"
+            >{{ number(method.keeping.room_days) }} days in a cool dry room, </template
+          >{{ number(method.keeping.cold_days) }} days cold.
+        </p>
+      </section>
+      <ol>
+        <li v-for="r in rows" :key="r.step.key">
+          <h3>
+            <span class="box" aria-hidden="true" /> {{ r.step.title }}
+            <span class="when figures"
+              >{{ span(r.figures.time.minutes.mid_min) }} ({{
+                spanRange(r.figures.time.minutes)
+              }})</span
+            >
+          </h3>
+          <p v-if="r.goesIn.length" class="in">{{ r.goesIn.join(' · ') }}</p>
+          <p>{{ r.step.text }}</p>
+          <p v-if="r.step.gates?.length">
+            First: {{ r.step.gates.map((g) => g.text).join('; ') }}.
+          </p>
+          <p>
+            <strong>Done when:</strong> {{ r.step.cue }}.<template v-if="r.figures.stage">
+              {{ kitchen.stageName(r.figures.stage) }},
+              {{ percent(r.figures.end_frac ?? 0) }} %.</template
+            ><template v-if="r.figures.pan_end_g != null && r.figures.end_g > 0">
+              {{ ` Pan on the scale: ${grams(r.figures.pan_end_g)} ${gramUnit()}.` }}</template
+            >
+          </p>
+        </li>
+      </ol>
+    </div>
+    <footer>
+      <p v-for="c in cautions" :key="c" class="caution">{{ c }}</p>
+      <p class="small">Local food rules and safety codes come first.</p>
+    </footer>
+  </article>
+</template>
+
+<style scoped>
+.sheet {
+  max-width: 62rem;
+}
+
+.acts {
+  display: flex;
+  gap: var(--gap-2);
+  float: right;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+header p {
+  margin: 0 0 var(--gap-4);
+  font-size: var(--size-lead);
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: 19rem minmax(0, 1fr);
+  gap: var(--gap-6);
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+tr {
+  border-top: var(--line) solid var(--steel);
+}
+
+th {
+  padding: var(--gap-1) 0;
+  font-weight: 400;
+  text-align: left;
+}
+
+.hers {
+  display: block;
+  color: var(--ink-soft);
+  font-size: var(--size-small);
+}
+
+td {
+  font: 600 1.25rem var(--display-face);
+  text-align: right;
+  vertical-align: baseline;
+  white-space: nowrap;
+}
+
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  padding: var(--gap-2) 0;
+  border-top: var(--line) solid var(--steel);
+  break-inside: avoid;
+}
+
+li p {
+  margin: 0;
+}
+
+h3 {
+  display: flex;
+  gap: var(--gap-2);
+  align-items: baseline;
+}
+
+.box {
+  flex: none;
+  width: 0.8em;
+  height: 0.8em;
+  border: 1.5px solid var(--ink);
+}
+
+.when {
+  margin-left: auto;
+  font: 400 var(--size-small) var(--text-face);
+}
+
+.in {
+  font-weight: 650;
+}
+
+footer {
+  margin-top: var(--gap-4);
+}
+
+footer p {
+  margin: 0 0 var(--gap-1);
+  font-size: var(--size-small);
+}
+
+@media (max-width: 760px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media print {
+  .acts {
+    display: none;
+  }
+
+  .sheet {
+    max-width: none;
+    font-size: 10pt;
+  }
+
+  .columns {
+    grid-template-columns: 5.5cm minmax(0, 1fr);
+    gap: 0.8cm;
+  }
+
+  h1 {
+    font-size: 22pt;
+  }
+}
+</style>

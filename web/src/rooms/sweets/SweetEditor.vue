@@ -1,0 +1,231 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { computed, ref, shallowRef } from 'vue'
+import { onBeforeRouteLeave, useRouter } from 'vue-router'
+import { answer, api, wordsOf } from '@/api/client'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { dayAndHour } from '@/units/format'
+import StepEditor from './StepEditor.vue'
+import { stepAfter, useEditing, withoutStep } from './useEditing'
+import { FAMILIES } from './words'
+
+/** A sweet of her own under the pen. */
+const props = defineProps<{ sweetKey: string }>()
+const router = useRouter()
+const edit = useEditing(() => props.sweetKey)
+const { draft, versions, faults, trouble, overtaken, busy, changed, at, canUndo, canRedo } = edit
+
+const ingredients = shallowRef<{ title: string; value: string }[]>([])
+void answer(api.GET('/api/v1/ingredients'))
+  .then((all) => {
+    ingredients.value = all
+      .map((i) => ({ title: i.ingredient.name, value: i.key }))
+      .sort((a, b) => a.title.localeCompare(b.title))
+  })
+  .catch((thrown: unknown) => (trouble.value = wordsOf(thrown)))
+
+const methodKey = ref<string>()
+const method = computed(
+  () => draft.value?.methods.find((m) => m.key === methodKey.value) ?? draft.value?.methods[0],
+)
+const methods = computed(
+  () => draft.value?.methods.map((m) => ({ key: m.key, name: m.name })) ?? [],
+)
+const aliases = computed({
+  get: () => draft.value?.aliases?.join(', ') ?? '',
+  set: (text: string) => {
+    if (draft.value)
+      draft.value.aliases = text
+        .split(',')
+        .map((a) => a.trim())
+        .filter(Boolean)
+  },
+})
+const general = computed(() => faults.value.filter((f) => !f.step && !['name'].includes(f.field)))
+const families = FAMILIES.map((f) => ({ title: f.name, value: f.key }))
+
+async function save(): Promise<void> {
+  if (await edit.save()) await router.push(`/sweets/${props.sweetKey}`)
+}
+async function keepAside(): Promise<void> {
+  const key = await edit.keepAside()
+  if (key) {
+    leaving = true
+    await router.push(`/sweets/${key}/edit`)
+  }
+}
+async function remove(): Promise<void> {
+  leaving = true
+  const gone = `${props.sweetKey}@${edit.version.value}`
+  if (await edit.remove()) await router.push({ path: '/sweets', query: { gone } })
+  else leaving = false
+}
+let leaving = false
+onBeforeRouteLeave(
+  () => leaving || !changed.value || window.confirm('Leave without saving what you changed?'),
+)
+onKeyStroke('z', (event) => {
+  if (!(event.ctrlKey || event.metaKey)) return
+  event.preventDefault()
+  if (event.shiftKey) edit.redo()
+  else edit.undo()
+})
+onKeyStroke('s', (event) => {
+  if (!(event.ctrlKey || event.metaKey)) return
+  event.preventDefault()
+  if (changed.value && !faults.value.length) void save()
+})
+</script>
+
+<template>
+  <TroubleNote v-if="trouble && !draft" :words="trouble" />
+  <p v-else-if="!draft || !method" class="soft">Opening…</p>
+  <div v-else class="edit">
+    <header class="top">
+      <h1>{{ draft.name || 'Without a name' }}</h1>
+      <div class="acts">
+        <button type="button" class="key" :disabled="!canUndo" @click="edit.undo()">
+          Undo <kbd>Ctrl Z</kbd>
+        </button>
+        <button type="button" class="key" :disabled="!canRedo" @click="edit.redo()">Redo</button>
+        <router-link class="key" :to="`/sweets/${sweetKey}`">Back</router-link>
+        <button
+          type="button"
+          class="key strong"
+          :disabled="busy || !changed || faults.length > 0"
+          @click="save"
+        >
+          Save <kbd>Ctrl S</kbd>
+        </button>
+      </div>
+    </header>
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <p v-if="overtaken" class="acts">
+      <button type="button" class="key" @click="keepAside">Keep mine as a sweet of its own</button>
+      <button type="button" class="key" @click="edit.load()">Take the other one</button>
+    </p>
+    <p class="soft" aria-live="polite">
+      <template v-if="faults.length"
+        >{{ faults.length === 1 ? 'One thing is' : `${faults.length} things are` }} not right
+        yet.</template
+      >
+      <template v-else-if="changed">All is well; not saved yet.</template>
+      <template v-else>Nothing changed yet.</template>
+    </p>
+    <div class="names">
+      <v-text-field
+        v-model="draft.name"
+        label="Name"
+        :error-messages="at(undefined, 'name').map((f) => f.words)"
+      />
+      <v-text-field v-model="aliases" label="Other names, between commas" />
+      <v-select v-model="draft.family" label="Family" :items="families" />
+      <v-textarea v-model="draft.about" label="In one sentence" rows="1" auto-grow class="about" />
+    </div>
+    <p v-for="f in general" :key="f.field + f.words" class="caution">{{ f.words }}</p>
+    <KeyRow
+      v-if="methods.length > 1"
+      label="Method"
+      :choices="methods"
+      :model-value="method.key"
+      @update:model-value="methodKey = $event"
+    />
+    <div class="names">
+      <v-text-field v-model="method.name" label="Name of the method" />
+      <v-textarea
+        v-model="method.about"
+        label="What is particular about it"
+        rows="1"
+        auto-grow
+        class="about"
+      />
+    </div>
+    <template v-for="(s, i) in method.steps" :key="s.key">
+      <StepEditor
+        v-if="method.steps[i]"
+        v-model="method.steps[i]"
+        :number="i + 1"
+        :faults="faults.filter((f) => f.step === s.key && f.method === method?.key)"
+        :ingredients="ingredients"
+        @add="stepAfter(method, s.key)"
+        @remove="withoutStep(method, s.key)"
+      />
+    </template>
+    <section aria-labelledby="versions">
+      <h2 id="versions">Versions</h2>
+      <ul>
+        <li v-for="v in versions" :key="v.version">
+          <span class="figures">{{ v.version }}</span> {{ v.reason }}
+          <span class="soft small">{{ dayAndHour(v.at_ms) }}</span>
+          <button
+            v-if="v.version !== edit.version.value"
+            type="button"
+            class="key"
+            @click="edit.restore(v.version)"
+          >
+            Put it back
+          </button>
+          <span v-else class="soft">holds</span>
+        </li>
+      </ul>
+      <button type="button" class="key" @click="remove">Take it off the shelf</button>
+      <p class="small soft">Nothing is lost by that: its versions stay, and it can be put back.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.edit {
+  display: grid;
+  gap: var(--gap-4);
+  max-width: 68rem;
+}
+
+.top {
+  position: sticky;
+  z-index: 2;
+  top: 0;
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: var(--gap-2);
+  padding: var(--gap-2) 0;
+  background: var(--ground);
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+
+.names {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
+  gap: var(--gap-3) var(--gap-5);
+}
+
+.about {
+  grid-column: 1 / -1;
+}
+
+p {
+  margin: 0;
+}
+
+ul {
+  margin: var(--gap-2) 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 2rem 1fr auto 9rem;
+  gap: var(--gap-3);
+  align-items: center;
+  padding: var(--gap-1) 0;
+  border-top: var(--line) solid var(--steel);
+}
+</style>

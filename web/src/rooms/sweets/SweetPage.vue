@@ -1,0 +1,381 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, wordsOf } from '@/api/client'
+import FigureValue from '@/look/pieces/FigureValue.vue'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { grams, gramUnit, number } from '@/units/format'
+import AmountList from './AmountList.vue'
+import CompareMethods from './CompareMethods.vue'
+import CompositionBar from './CompositionBar.vue'
+import RibbonDrawing from './RibbonDrawing.vue'
+import SizeControl from './SizeControl.vue'
+import StepDetail from './StepDetail.vue'
+import SweetNotes from './SweetNotes.vue'
+import VariationList from './VariationList.vue'
+import { useSweet } from './useSweet'
+import { familyName, LEVELS, span, spanRange } from './words'
+
+/** A sweet: its steps along the time, its amounts in her measures, and what changes if she changes it. */
+const props = defineProps<{ sweetKey: string }>()
+const router = useRouter()
+const view = useSweet(() => props.sweetKey)
+const { page, sweet, method, extra, plan, trouble, refused, set, text, cups, cupId } = view
+
+const f = computed(() => plan.value?.formula)
+const methods = computed(
+  () => sweet.value?.methods.map((m) => ({ key: m.key, name: m.name })) ?? [],
+)
+const chosen = ref<string>()
+const steps = computed(() => f.value?.steps ?? [])
+const order = computed(() => steps.value.map((s) => s.step))
+const at = computed(() =>
+  chosen.value && order.value.includes(chosen.value) ? chosen.value : order.value[0],
+)
+const step = computed(() => method.value?.steps.find((s) => s.key === at.value))
+watch(method, () => (chosen.value = undefined))
+const title = (key: string) => method.value?.steps.find((s) => s.key === key)?.title.toLowerCase()
+const windows = computed(() =>
+  (step.value?.windows ?? [])
+    .map(
+      (w) =>
+        `“${title(w.to)}” within ${span(w.high_min)}${w.low_min ? `, not before ${span(w.low_min)}` : ''}`,
+    )
+    .join('; '),
+)
+const comparing = computed(() => text('side') === '1')
+const measureNames = computed(() => [
+  { key: 'g', name: 'Grams only' },
+  ...cups.value.map((c) => ({
+    key: String(c.id),
+    name: `${c.measure.name} ${number(c.measure.volume_ml)} ml`,
+  })),
+])
+const inCups = computed(() => text('cup') !== 'g')
+const pieceWords = computed(() => {
+  const p = f.value?.pieces
+  if (!p) return ''
+  if (p.sheet_cm2)
+    return `a sheet of ${number(p.sheet_cm2)} cm², ${number(p.thickness_mm ?? 0)} mm thick; pieces of ${grams(p.piece_g ?? 0)} ${gramUnit()}`
+  if (p.diameter_mm)
+    return `${grams(p.piece_g ?? 0)} ${gramUnit()} each, ${number(p.diameter_mm)} mm across`
+  if (p.piece_g) return `${grams(p.piece_g)} ${gramUnit()} each`
+  return ''
+})
+
+const busy = ref(false)
+const failed = ref('')
+async function copy(): Promise<void> {
+  if (!sweet.value) return
+  busy.value = true
+  try {
+    const made = await answer(
+      api.POST('/api/v1/sweets', { body: { ...sweet.value, name: `${sweet.value.name}, my way` } }),
+    )
+    await router.push(`/sweets/${made.key}/edit`)
+  } catch (thrown) {
+    failed.value = wordsOf(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+const sheetLink = computed(() => ({
+  path: `/sweets/${props.sweetKey}/sheet`,
+  query: router.currentRoute.value.query,
+}))
+const stoveLink = computed(() => ({
+  path: '/stove/start',
+  query: {
+    sweet: props.sweetKey,
+    method: method.value?.key,
+    base_g: plan.value ? Math.round(plan.value.base.mass_g) : undefined,
+  },
+}))
+const exportLink = (format: string) =>
+  `/api/v1/sweets/${props.sweetKey}/export?format=${format}&method=${method.value?.key ?? ''}`
+</script>
+
+<template>
+  <TroubleNote v-if="trouble && !page" :words="trouble" />
+  <p v-else-if="!page || !sweet || !method" class="soft">Opening…</p>
+  <div v-else class="page">
+    <header class="top">
+      <div>
+        <p class="label">
+          <router-link :to="`/sweets?family=${sweet.family}`">{{
+            familyName(sweet.family)
+          }}</router-link>
+          <template v-if="page.version"> · your own, version {{ page.version }}</template>
+        </p>
+        <h1>{{ sweet.name }}</h1>
+        <p class="soft about">
+          {{ sweet.about }}
+          <template v-if="sweet.aliases?.length">Also {{ sweet.aliases.join(', ') }}.</template>
+        </p>
+      </div>
+      <nav class="acts" aria-label="What to do with it">
+        <router-link v-if="extra?.on_the_stove" class="key strong" :to="stoveLink"
+          >Put it on the stove</router-link
+        >
+        <router-link class="key" :to="sheetLink">Step sheet</router-link>
+        <router-link v-if="page.version" class="key" :to="`/sweets/${sweetKey}/edit`"
+          >Change it</router-link
+        >
+        <button v-else type="button" class="key" :disabled="busy" @click="copy">
+          Copy and change
+        </button>
+      </nav>
+    </header>
+    <TroubleNote v-if="failed" :words="failed" />
+
+    <div class="methods">
+      <KeyRow
+        v-if="methods.length > 1"
+        label="Method"
+        :choices="methods"
+        :model-value="method.key"
+        @update:model-value="set({ method: $event, with: undefined, by: undefined, n: undefined })"
+      />
+      <button
+        v-if="methods.length > 1"
+        type="button"
+        class="key"
+        :aria-pressed="comparing"
+        @click="set({ side: comparing ? undefined : 1 })"
+      >
+        Side by side
+      </button>
+      <p class="soft small">
+        <template v-if="method.about">{{ method.about + ' ' }}</template>This one
+        {{ LEVELS[method.level as 1 | 2 | 3]
+        }}<template v-if="method.instrument_free">; no instrument needed</template>.
+      </p>
+    </div>
+
+    <section class="steps" aria-label="Steps">
+      <div v-if="f" class="times">
+        <FigureValue
+          label="from start to end"
+          size="figure"
+          :value="span(f.times.total.mid_min)"
+          :note="spanRange(f.times.total)"
+        />
+        <FigureValue label="hands on it" size="figure" :value="span(f.times.hands_min)" />
+        <FigureValue
+          v-if="f.pieces.count != null"
+          :label="method.shape.kind === 'spooned' ? 'helpings' : 'pieces'"
+          size="figure"
+          :value="number(f.pieces.count)"
+          :note="pieceWords"
+        />
+        <FigureValue
+          label="finished"
+          size="figure"
+          :value="grams(f.finished_g)"
+          :unit="gramUnit()"
+          :note="`of ${grams(f.put_in_g)} ${gramUnit()} put in`"
+        />
+      </div>
+      <RibbonDrawing
+        v-if="f"
+        :method="method"
+        :times="f.times"
+        :chosen="at"
+        @choose="chosen = $event"
+      />
+      <div class="walk">
+        <ol>
+          <li v-for="(s, i) in steps" :key="s.step">
+            <button
+              type="button"
+              :class="{ here: s.step === at }"
+              :aria-pressed="s.step === at"
+              @click="chosen = s.step"
+            >
+              <span class="figures soft">{{ i + 1 }}</span>
+              {{ method.steps.find((x) => x.key === s.step)?.title }}
+              <span class="figures small soft">{{ span(s.time.minutes.mid_min) }}</span>
+            </button>
+          </li>
+        </ol>
+        <StepDetail
+          v-if="step && f"
+          :step="step"
+          :number="order.indexOf(step.key) + 1"
+          :figures="steps.find((s) => s.step === at)"
+          :lines="f.lines"
+          :cautions="page.cautions"
+          :window="windows"
+        />
+      </div>
+    </section>
+
+    <section class="amounts" aria-label="Amounts">
+      <SizeControl :view="view" />
+      <TroubleNote v-if="refused" :words="refused" />
+      <v-select
+        label="Measured in"
+        :items="measureNames.map((m) => ({ title: m.name, value: m.key }))"
+        :model-value="inCups && cupId ? String(cupId) : 'g'"
+        @update:model-value="set({ cup: $event })"
+      />
+      <AmountList v-if="f" :formula="f" :cups="inCups" />
+      <CompositionBar v-if="f" :composition="f.composition" />
+      <p v-for="w in f?.warnings" :key="w" class="caution">{{ w }}</p>
+    </section>
+
+    <CompareMethods
+      v-if="comparing && methods.length > 1 && f"
+      class="wide"
+      :sweet="sweet"
+      :left="method.key"
+      :size="{ kind: 'mass', finished_g: f.finished_g }"
+      :pan-id="view.panId.value"
+      :ring-id="view.ringId.value"
+    />
+    <VariationList
+      v-if="extra"
+      class="wide"
+      :offers="extra.offers"
+      :taken="view.taken.value"
+      :effects="plan?.effects ?? []"
+      @toggle="view.toggle"
+    />
+    <SweetNotes v-if="f" class="wide" :sweet="sweet" :method="method" :formula="f" />
+    <p class="wide small soft">
+      Take it with you: <a :href="exportLink('unctum')">everything, as our JSON</a> ·
+      <a :href="exportLink('json-ld')">this method, as schema.org Recipe</a>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 25rem;
+  gap: var(--gap-4) var(--gap-6);
+  align-items: start;
+}
+
+.top,
+.methods,
+.wide {
+  grid-column: 1 / -1;
+}
+
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: var(--gap-3) var(--gap-5);
+}
+
+.top > div {
+  flex: 1 1 30rem;
+}
+
+.top p {
+  margin: 0;
+}
+
+.about {
+  max-width: 46rem;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: start;
+}
+
+.methods {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2) var(--gap-3);
+  align-items: center;
+}
+
+.methods p {
+  flex: 1 1 20rem;
+  margin: 0;
+}
+
+.times {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3) var(--gap-6);
+  margin-bottom: var(--gap-4);
+}
+
+.times :deep(.value) {
+  font-size: 2rem;
+}
+
+.times :deep(.spread) {
+  max-width: 13rem;
+  font-size: var(--size-small);
+}
+
+.walk {
+  display: grid;
+  grid-template-columns: 16rem minmax(0, 1fr);
+  gap: var(--gap-5);
+  margin-top: var(--gap-4);
+}
+
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+ol button {
+  display: grid;
+  grid-template-columns: 1.75rem 1fr auto;
+  gap: var(--gap-1);
+  align-items: baseline;
+  width: 100%;
+  min-height: 2.25rem;
+  padding: var(--gap-1) var(--gap-1) var(--gap-1) 0;
+  border: 0;
+  border-top: var(--line) solid var(--steel);
+  background: none;
+  color: inherit;
+  font: inherit;
+  line-height: 1.25;
+  text-align: left;
+  cursor: pointer;
+}
+
+ol button.here {
+  border-top: 3px solid var(--ink);
+  font-weight: 650;
+}
+
+.amounts {
+  display: grid;
+  gap: var(--gap-4);
+}
+
+.amounts p {
+  margin: 0;
+}
+
+@media (max-width: 1080px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media (max-width: 640px) {
+  .walk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

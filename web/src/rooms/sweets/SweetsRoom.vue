@@ -1,0 +1,317 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import { useChanges } from '@/live/changes'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import FamilyMark from './FamilyMark.vue'
+import { FAMILIES, LEVELS, span } from './words'
+
+/** All sweets by family, found by any name, ingredient, allergen, time or by what they ask of the cook. */
+const route = useRoute()
+const router = useRouter()
+const text = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : '')
+const set = (part: Record<string, string | undefined>) =>
+  void router.replace({ query: { ...route.query, ...part } })
+
+const words = ref(text('q'))
+const settled = refDebounced(words, 150)
+watch(settled, (q) => set({ q: q || undefined }))
+
+const ALLERGENS = ['milk', 'tree nuts', 'peanut', 'sesame', 'gluten', 'egg', 'coconut', 'pulses']
+const without = computed(() => text('without').split(',').filter(Boolean))
+function toggle(allergen: string): void {
+  const now = without.value
+  const next = now.includes(allergen) ? now.filter((a) => a !== allergen) : [...now, allergen]
+  set({ without: next.join(',') || undefined })
+}
+const TIMES = [
+  { key: '', name: 'Any time' },
+  { key: '60', name: 'Within an hour' },
+  { key: '180', name: 'Within three' },
+] as const
+
+const within = computed(() => text('within') as (typeof TIMES)[number]['key'])
+
+const shelf = shallowRef<Api<'Shelf'>>()
+const trouble = ref('')
+const query = computed(() => ({
+  q: text('q') || undefined,
+  family: text('family') || undefined,
+  without: text('without') || undefined,
+  max_min: Number(text('within')) || undefined,
+  instrument_free: text('bare') === '1' || undefined,
+  beginner: text('first') === '1' || undefined,
+  own: text('own') === '1' || undefined,
+}))
+async function load(): Promise<void> {
+  const asked = query.value
+  try {
+    const found = await answer(api.GET('/api/v1/sweets', { params: { query: asked } }))
+    if (asked === query.value) shelf.value = found
+    trouble.value = ''
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+watch(query, () => void load(), { immediate: true })
+useChanges((change) => {
+  if (change === 'reconnected' || change.kind === 'sweet') void load()
+})
+
+/** What was just taken off the shelf, to be put back. */
+const gone = computed(() => {
+  const [key, version] = text('gone').split('@')
+  return key && version ? { key, version: Number(version) } : undefined
+})
+async function putBack(): Promise<void> {
+  if (!gone.value) return
+  const { key, version } = gone.value
+  try {
+    await answer(
+      api.POST('/api/v1/sweets/{key}/restore', {
+        params: { path: { key }, header: { 'If-Match': `"${version + 1}"` } },
+        body: { version },
+      }),
+    )
+    await router.push(`/sweets/${key}`)
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+
+const groups = computed(() => {
+  const cards = shelf.value?.cards ?? []
+  const own = cards.filter((c) => c.own)
+  const families = FAMILIES.map((f) => ({
+    ...f,
+    cards: cards.filter((c) => !c.own && c.family === f.key),
+  })).filter((g) => g.cards.length)
+  return { own, families }
+})
+const searching = computed(() => Object.values(query.value).some((v) => v !== undefined))
+const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards.length : 0))
+</script>
+
+<template>
+  <div class="room">
+    <header>
+      <h1>Sweets</h1>
+      <nav aria-label="Add a sweet">
+        <router-link class="key" to="/sweets/read">Read one in</router-link>
+      </nav>
+    </header>
+    <search class="find">
+      <v-text-field
+        v-model="words"
+        label="Find by any name or ingredient"
+        autocomplete="off"
+        clearable
+        class="words"
+      />
+      <KeyRow
+        label="Time"
+        :choices="TIMES"
+        :model-value="within"
+        @update:model-value="set({ within: $event || undefined })"
+      />
+      <div class="toggles" role="group" aria-label="Only those">
+        <button
+          type="button"
+          class="key"
+          :aria-pressed="text('first') === '1'"
+          @click="set({ first: text('first') ? undefined : '1' })"
+        >
+          For a first try
+        </button>
+        <button
+          type="button"
+          class="key"
+          :aria-pressed="text('bare') === '1'"
+          @click="set({ bare: text('bare') ? undefined : '1' })"
+        >
+          Without instruments
+        </button>
+        <button
+          type="button"
+          class="key"
+          :aria-pressed="text('own') === '1'"
+          @click="set({ own: text('own') ? undefined : '1' })"
+        >
+          My own
+        </button>
+      </div>
+      <div class="toggles small" role="group" aria-label="Without an allergen">
+        <span class="label">Without</span>
+        <button
+          v-for="a in ALLERGENS"
+          :key="a"
+          type="button"
+          class="key"
+          :aria-pressed="without.includes(a)"
+          @click="toggle(a)"
+        >
+          {{ a }}
+        </button>
+      </div>
+    </search>
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <p v-if="gone">
+      It is off the shelf. <button type="button" class="plain" @click="putBack">Put it back</button>
+    </p>
+    <p v-if="shelf" class="soft found" aria-live="polite">
+      {{ shelf.total }} {{ shelf.total === 1 ? 'sweet' : 'sweets' }}
+      <template v-if="text('family')">
+        in one family ·
+        <button type="button" class="plain" @click="set({ family: undefined })">
+          all families
+        </button></template
+      >
+      <template v-if="!shelf.total && searching">
+        answer to that. Take a word or a wish away.</template
+      >
+    </p>
+
+    <section v-if="groups.own.length" class="family own" aria-labelledby="own">
+      <h2 id="own">My own</h2>
+      <ul>
+        <li v-for="c in groups.own" :key="c.key">
+          <router-link :to="`/sweets/${c.key}`">{{ c.name }}</router-link>
+          <span class="small soft figures"
+            >{{ span(c.total_min) }}, {{ span(c.hands_min) }} hands on</span
+          >
+        </li>
+      </ul>
+      <p v-if="more > 0" class="small soft">{{ more }} more: type a word to find them.</p>
+    </section>
+    <div class="families">
+      <section v-for="g in groups.families" :key="g.key" class="family" :aria-labelledby="g.key">
+        <header>
+          <FamilyMark :family="g.key" />
+          <div>
+            <h2 :id="g.key">{{ g.name }}</h2>
+            <p class="small soft">{{ g.about }}</p>
+          </div>
+        </header>
+        <ul>
+          <li v-for="c in g.cards" :key="c.key">
+            <router-link :to="`/sweets/${c.key}`">{{ c.name }}</router-link>
+            <span class="small soft aliases">{{ c.aliases.slice(0, 3).join(', ') }}</span>
+            <span class="small soft figures">
+              usually {{ span(c.total_min) }}, {{ span(c.hands_min) }} hands on ·
+              {{ LEVELS[c.level as 1 | 2 | 3] }}
+            </span>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.room > header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+
+.find {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: var(--gap-3) var(--gap-4);
+  margin: var(--gap-3) 0;
+}
+
+.words {
+  flex: 1 1 18rem;
+}
+
+.toggles {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+}
+
+.toggles .key {
+  margin: 0 -1px -1px 0;
+  padding-inline: var(--gap-3);
+  border-radius: 0;
+}
+
+.toggles.small {
+  flex-basis: 100%;
+  gap: var(--gap-2);
+}
+
+.toggles.small .key {
+  min-height: 2.25rem;
+  padding-block: 0;
+}
+
+.found {
+  margin: 0 0 var(--gap-3);
+}
+
+.plain {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.families {
+  columns: 19rem;
+  column-gap: var(--gap-6);
+}
+
+.family {
+  margin-bottom: var(--gap-5);
+  break-inside: avoid;
+}
+
+.family header {
+  display: flex;
+  gap: var(--gap-3);
+  align-items: center;
+  margin-bottom: var(--gap-2);
+}
+
+.family p {
+  margin: 0;
+}
+
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  padding: var(--gap-2) 0;
+  border-top: var(--line) solid var(--steel);
+  line-height: 1.3;
+}
+
+li a {
+  font-size: var(--size-lead);
+  font-family: var(--display-face);
+  font-weight: 600;
+  text-decoration: none;
+}
+
+li a:hover {
+  text-decoration: underline;
+}
+
+.own ul {
+  columns: 19rem;
+  column-gap: var(--gap-6);
+}
+</style>

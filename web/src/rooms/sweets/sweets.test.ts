@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest'
+import type { Api } from '@/api/client'
+import { ribbon } from './ribbon'
+import { stepAfter, withoutStep } from './useEditing'
+import { count, measured, span, spanRange } from './words'
+
+const step = (key: string, more: Partial<Api<'Step'>> = {}): Api<'Step'> => ({
+  key,
+  kind: 'combine',
+  title: key,
+  text: key,
+  attention: 'constant',
+  event: key,
+  cue: key,
+  reason: key,
+  vessel: 'board',
+  ...more,
+})
+const method = (steps: Api<'Step'>[]) => ({ steps }) as unknown as Api<'Method'>
+const time = (key: string, begins_min: number, mid_min: number): Api<'StepTime'> => ({
+  step: key,
+  begins_min,
+  minutes: { low_min: mid_min, mid_min, high_min: mid_min },
+  follows: 'fixed',
+})
+
+describe('words of the sweets room', () => {
+  it('says minutes as a cook does', () => {
+    expect([0.5, 8, 75, 90, 130, 1440, 2880].map(span)).toEqual([
+      '0.5 min',
+      '8 min',
+      '75 min',
+      '1 h 30',
+      '2 h 10',
+      '24 h',
+      '2.0 days',
+    ])
+    expect(spanRange({ low_min: 4, mid_min: 6, high_min: 9 })).toBe('4–9 min')
+    expect(spanRange({ low_min: 60, mid_min: 90, high_min: 150 })).toBe('60 min – 2 h 30')
+    expect(spanRange({ low_min: 5, mid_min: 5, high_min: 5 })).toBe('5 min')
+  })
+  it('counts in halves and quarters', () => {
+    expect([0.25, 1.5, 1.75, 3, 10].map(count)).toEqual(['¼', '1½', '1¾', '3', '10'])
+    const mass = { mass_g: 1, low_g: 1, high_g: 1 }
+    expect(measured({ count: 1.75, of: 'Katori', state: 'sifted', mass })).toBe('1¾ Katori, sifted')
+    expect(measured({ count: 2, of: 'pinch', mass })).toBe('2 pinches')
+    expect(measured({ count: 1, of: 'egg', mass })).toBe('1 egg')
+  })
+})
+
+describe('the ribbon', () => {
+  it('lays steps along the time, and side by side what goes on at once', () => {
+    const m = method([
+      step('a'),
+      step('b', { attention: 'none' }),
+      step('c', { effects: [{ kind: 'boil_to_stage', stage: 'one-string' }] }),
+      step('d'),
+    ])
+    const drawn = ribbon(
+      m,
+      [time('a', 0, 4), time('b', 4, 100), time('c', 4, 9), time('d', 104, 4)],
+      700,
+    )
+    expect(drawn.lanes).toBe(2)
+    expect(drawn.stretches.map((s) => s.lane)).toEqual([0, 0, 1, 0])
+    expect(drawn.stretches[2]?.stage).toBe('one-string')
+    const end = drawn.stretches[3]
+    expect((end?.x ?? 0) + (end?.width ?? 0)).toBeCloseTo(700)
+    // A wait of a hundred minutes is drawn longer than four, but not twenty-five times as long.
+    const [short, long] = [drawn.stretches[0]?.width ?? 0, drawn.stretches[1]?.width ?? 0]
+    expect(long).toBeGreaterThan(short)
+    expect(long).toBeLessThan(8 * short)
+  })
+  it('draws even what takes no time', () => {
+    const drawn = ribbon(method([step('a')]), [time('a', 0, 0)], 300)
+    expect(drawn.stretches[0]?.width).toBeCloseTo(300)
+  })
+})
+
+describe('steps under the pen', () => {
+  const chain = () =>
+    method([
+      step('a'),
+      step('b', { takes: [{ step: 'a', share_frac: 1, medium: false }] }),
+      step('c', { takes: [{ step: 'b', share_frac: 1, medium: false }], after: ['b'] }),
+    ])
+  it('puts a new one between two', () => {
+    const m = chain()
+    stepAfter(m, 'a')
+    expect(m.steps.map((s) => s.key)).toEqual(['a', 'step-4', 'b', 'c'])
+    expect(m.steps[1]?.takes?.[0]?.step).toBe('a')
+    expect(m.steps[2]?.takes?.[0]?.step).toBe('step-4')
+  })
+  it('takes one out and closes the gap', () => {
+    const m = chain()
+    withoutStep(m, 'b')
+    expect(m.steps.map((s) => s.key)).toEqual(['a', 'c'])
+    expect(m.steps[1]?.takes?.[0]?.step).toBe('a')
+    expect(m.steps[1]?.after).toEqual([])
+  })
+})

@@ -1,0 +1,179 @@
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import { useChanges } from '@/live/changes'
+import { useKitchen } from '@/live/kitchen'
+
+type Size = Api<'Size'>
+export type SizeKind = Size['kind']
+
+/** One sweet with everything that the address says about it: method, size, cup, changes. */
+export function useSweet(key: () => string) {
+  const route = useRoute()
+  const router = useRouter()
+  const kitchen = useKitchen()
+
+  const page = shallowRef<Api<'SweetPage'>>()
+  const plan = shallowRef<Api<'FormulaAnswer'>>()
+  const trouble = ref('')
+  const refused = ref('')
+
+  const text = (name: string) =>
+    typeof route.query[name] === 'string' ? route.query[name] : undefined
+  const set = (part: Record<string, string | number | undefined>) =>
+    void router.replace({ query: { ...route.query, ...part } })
+
+  async function load(): Promise<void> {
+    try {
+      const asked = key()
+      const found = await answer(
+        api.GET('/api/v1/sweets/{key}', { params: { path: { key: asked } } }),
+      )
+      if (asked === key()) page.value = found
+      trouble.value = ''
+    } catch (thrown) {
+      trouble.value = wordsOf(thrown)
+    }
+  }
+  watch(key, () => void load(), { immediate: true })
+  useChanges((change) => {
+    if (change !== 'reconnected' && change.kind === 'sweet' && key() === `own-${change.id}`)
+      void load()
+  })
+
+  const sweet = computed(() => page.value?.sweet)
+  const method = computed(
+    () => sweet.value?.methods.find((m) => m.key === text('method')) ?? sweet.value?.methods[0],
+  )
+  const extra = computed(() => page.value?.methods.find((m) => m.key === method.value?.key))
+
+  const kind = computed<SizeKind>(() => (text('by') as SizeKind | undefined) ?? 'times')
+  const amount = computed(() => {
+    const told = Number(text('n'))
+    return Number.isFinite(told) && told > 0 ? told : undefined
+  })
+  const trayId = computed(() => Number(text('tray')) || kitchen.view?.kitchen.trays?.[0]?.id)
+  const tray = computed(() => kitchen.view?.kitchen.trays?.find((t) => t.id === trayId.value)?.tray)
+  const panId = computed(() => Number(text('pan')) || kitchen.pans[0]?.id || undefined)
+  const ringId = computed(() => Number(text('ring')) || kitchen.rings[0]?.id || undefined)
+  const cups = computed(() =>
+    (kitchen.view?.kitchen.measures ?? []).filter((m) => m.measure.volume_ml >= 60),
+  )
+  const cupId = computed(() => Number(text('cup')) || cups.value[0]?.id || undefined)
+  const cup = computed(() => cups.value.find((c) => c.id === cupId.value)?.measure)
+
+  const size = computed<Size | undefined>(() => {
+    const n = amount.value
+    switch (kind.value) {
+      case 'pieces':
+        return n ? { kind: 'pieces', count: n } : undefined
+      case 'mass':
+        return n ? { kind: 'mass', finished_g: n } : undefined
+      case 'ingredient':
+        return n && extra.value
+          ? { kind: 'ingredient', ingredient: extra.value.base.ingredient, amount_g: n }
+          : undefined
+      case 'tray':
+        return tray.value
+          ? {
+              kind: 'tray',
+              length_cm: tray.value.length_cm,
+              width_cm: tray.value.width_cm,
+              height_cm: tray.value.height_cm,
+              thickness_mm: n ?? null,
+            }
+          : undefined
+      case 'pan': {
+        const i = kitchen.pans.findIndex((p) => p.id === panId.value)
+        const capacity_ml = kitchen.view?.capacities_ml[i]
+        return capacity_ml ? { kind: 'pan', capacity_ml } : undefined
+      }
+      case 'stock':
+        return n && extra.value
+          ? { kind: 'stock', have_g: { [extra.value.base.ingredient]: n } }
+          : undefined
+      case 'cups':
+        return cup.value ? { kind: 'cups', cup_ml: cup.value.volume_ml, count: n ?? 1 } : undefined
+      default:
+        return { kind: 'times', factor: n ?? 1 }
+    }
+  })
+
+  /** Which of the offered variations are taken, by their place. */
+  const taken = computed(() =>
+    (text('with') ?? '')
+      .split('.')
+      .map(Number)
+      .filter((i) => Number.isInteger(i) && extra.value?.offers[i]),
+  )
+  const variation = computed(() =>
+    text('with') ? taken.value.flatMap((i) => extra.value?.offers[i]?.changes ?? []) : [],
+  )
+  function toggle(i: number): void {
+    const now = text('with') ? taken.value : []
+    const next = now.includes(i) ? now.filter((n) => n !== i) : [...now, i]
+    set({ with: next.length ? next.join('.') : undefined })
+  }
+
+  const question = computed(() =>
+    method.value && size.value && sweet.value?.key === key()
+      ? {
+          key: key(),
+          body: {
+            method_key: method.value.key,
+            size: size.value,
+            variation: variation.value,
+            cup_id: cupId.value,
+            pan_id: panId.value,
+            ring_id: ringId.value,
+          },
+        }
+      : undefined,
+  )
+  watch(
+    question,
+    async (asked, before) => {
+      if (!asked || JSON.stringify(asked) === JSON.stringify(before)) return
+      try {
+        const found = await answer(
+          api.POST('/api/v1/sweets/{key}/formula', {
+            params: { path: { key: asked.key } },
+            body: asked.body,
+          }),
+        )
+        if (question.value && JSON.stringify(asked) !== JSON.stringify(question.value)) return
+        plan.value = found
+        refused.value = ''
+      } catch (thrown) {
+        refused.value = wordsOf(thrown)
+      }
+    },
+    { immediate: true },
+  )
+
+  return {
+    page,
+    sweet,
+    method,
+    extra,
+    plan,
+    trouble,
+    refused,
+    set,
+    text,
+    kind,
+    amount,
+    trayId,
+    panId,
+    ringId,
+    cups,
+    cupId,
+    cup,
+    size,
+    taken: computed(() => (text('with') ? taken.value : [])),
+    toggle,
+    load,
+  }
+}
+
+export type SweetView = ReturnType<typeof useSweet>

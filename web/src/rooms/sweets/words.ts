@@ -1,0 +1,89 @@
+import type { Api } from '@/api/client'
+import { grams, gramUnit, number } from '@/units/format'
+
+/** The words of the sweets room. */
+
+export const FAMILIES: readonly { key: Api<'Family'>; name: string; about: string }[] = [
+  { key: 'syrup_bound', name: 'Syrup-bound sheets', about: 'A string syrup holds them' },
+  { key: 'one_pan', name: 'One-pan masses', about: 'Cooked until they leave the sides' },
+  { key: 'roasted', name: 'Roasted ladoos', about: 'Roasted flour, rolled by hand' },
+  { key: 'jaggery', name: 'Jaggery and seeds', about: 'Bound by a jaggery syrup' },
+  { key: 'fried_soaked', name: 'Fried, then soaked', about: 'From the fat into the syrup' },
+  { key: 'chhena', name: 'Chhena', about: 'Fresh curd, poached' },
+  { key: 'spooned', name: 'Spooned puddings', about: 'Grain, pulse and milk' },
+  { key: 'filled', name: 'Filled dumplings', about: 'A filling in a thin shell' },
+  { key: 'spread', name: 'Spreads', about: 'Into the jar' },
+  { key: 'component', name: 'Components', about: 'Made for use in others, or bought' },
+]
+
+export const familyName = (key: Api<'Family'>) => FAMILIES.find((f) => f.key === key)?.name ?? key
+
+export const LEVELS = ['', 'for a first try', 'wants some practice', 'wants a sure hand'] as const
+
+export const DIETS: Record<Api<'Diet'>, string> = {
+  vegan: 'nothing from animals',
+  vegetarian: 'with milk',
+  with_egg: 'with egg',
+  from_animals: 'with something from animals',
+}
+
+/** Minutes as a cook says them: 8 min, 1 h 20, 2 days. */
+export function span(duration_min: number): string {
+  if (duration_min < 10) return `${number(duration_min, duration_min % 1 >= 0.05 ? 1 : 0)} min`
+  if (duration_min < 90) return `${number(duration_min)} min`
+  if (duration_min < 36 * 60) {
+    const five = 5 * Math.round(duration_min / 5)
+    const rest = five % 60
+    return `${Math.floor(five / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`
+  }
+  return `${number(duration_min / 1440, 1)} days`
+}
+
+/** A range of minutes; one number where the ends say the same. */
+export function spanRange(minutes: Api<'Minutes'>): string {
+  const [low, high] = [span(minutes.low_min), span(minutes.high_min)]
+  if (low === high) return low
+  return low.endsWith('min') && high.endsWith('min')
+    ? `${low.replace(' min', '')}–${high}`
+    : `${low} – ${high}`
+}
+
+const QUARTERS: Record<string, string> = { '0.25': '¼', '0.5': '½', '0.75': '¾' }
+
+/** A count in halves and quarters: 1¾. */
+export function count(value: number): string {
+  const whole = Math.floor(value + 1e-9)
+  const rest = QUARTERS[String(Math.round((value - whole) * 100) / 100)]
+  if (rest) return `${whole || ''}${rest}`
+  return number(value, value % 1 > 0.01 ? 1 : 0)
+}
+
+const PLURALS: Record<string, string> = { pinch: 'pinches', leaf: 'leaves' }
+
+/** An amount in her measures: “1¾ Katori, sifted”. */
+export function measured(m: Api<'Measured'>): string {
+  const named = m.of.charAt(0) === m.of.charAt(0).toLowerCase()
+  const of = named && m.count > 1 ? (PLURALS[m.of] ?? `${m.of}s`) : m.of
+  return `${count(m.count)} ${of}${m.state ? `, ${m.state}` : ''}`
+}
+
+/** What that comes to, with the spread of the hand. */
+export const measuredRange = (m: Api<'Measured'>) =>
+  `${grams(m.mass.low_g)}–${grams(m.mass.high_g)} ${gramUnit()}`
+
+export const PURPOSES: Record<Api<'Purpose'>, string> = {
+  mass: '',
+  medium: 'to lie in',
+  frying: 'to fry in',
+  greasing: 'to grease with',
+  garnish: 'to garnish',
+}
+
+/** How a finished batch is told: pieces, a sheet, helpings, grams. */
+export function finished(f: Api<'Formula'>, shape: Api<'Shape'>): string {
+  const mass = `${grams(f.finished_g)} ${gramUnit()}`
+  const n = f.pieces.count
+  if (n == null) return mass
+  if (shape.kind === 'spooned') return `${number(n)} helpings, ${mass}`
+  return `${number(n)} pieces, ${mass}`
+}
