@@ -7,7 +7,7 @@ export const test = base.extend({
     page.on('pageerror', (error) => errors.push(error.message))
     page.on('console', (message) => {
       // A refusal is an answer, shown in words; the browser reports it as a failed resource.
-      const refusal = message.text().includes('status of 422')
+      const refusal = /status of (412|422)/.test(message.text())
       if (message.type() === 'error' && !refusal) errors.push(message.text())
     })
     await use(page)
@@ -57,4 +57,14 @@ export async function enter(way: Way, field: Locator, value: string): Promise<vo
   await field.focus()
   await field.press('Control+A')
   await field.pressSequentially(value)
+}
+
+/** Chooses from a list. While the list is still opening, a click may only move the focus: once more then. */
+export async function choose(page: Page, field: Locator, name: string | RegExp): Promise<void> {
+  const option = page.getByRole('option', { name, exact: true })
+  await field.click({ force: true })
+  await expect(async () => {
+    if (await option.isVisible()) await option.click({ timeout: 1000 })
+    await expect(option).toBeHidden({ timeout: 1000 })
+  }).toPass()
 }

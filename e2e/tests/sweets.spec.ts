@@ -1,4 +1,4 @@
-import { enter, expect, press, test, WAYS } from './kitchen'
+import { choose, enter, expect, press, test, WAYS } from './kitchen'
 
 for (const way of WAYS) {
   test(`found by another name, with ${way}`, async ({ page }) => {
@@ -38,8 +38,7 @@ test('scaled by pieces, and the rest follows', async ({ page }) => {
   await page.goto('/sweets/cashew-sheet')
   const amounts = page.getByRole('region', { name: 'Amounts' })
   await expect(amounts).toContainText(/Sugar\s*260/)
-  await amounts.getByLabel('By', { exact: true }).click({ force: true })
-  await page.getByRole('option', { name: 'pieces', exact: true }).click()
+  await choose(page, amounts.getByLabel('By', { exact: true }), 'pieces')
   await amounts.getByLabel('How many').fill('50')
   await expect(amounts).toContainText(/Sugar\s*130/)
   await expect(page.getByRole('region', { name: 'Steps' })).toContainText(/pieces\s*50/)
@@ -48,9 +47,9 @@ test('scaled by pieces, and the rest follows', async ({ page }) => {
 })
 
 test('a tray full of slab, by her own tray', async ({ page }) => {
-  await page.goto('/sweets/gram-flour-ghee-slab?by=tray')
+  await page.goto('/sweets/gram-flour-ghee-slab?by=tray&tray=2')
   const steps = page.getByRole('region', { name: 'Steps' })
-  await expect(steps).toContainText('a sheet of 704 cm²')
+  await expect(steps).toContainText('a sheet of 400 cm²')
   await page.getByLabel('Thickness').fill('60')
   await expect(page.getByRole('alert')).toContainText('stands over the rim')
 })
@@ -60,8 +59,7 @@ test('measured in the 180 ml katori', async ({ page }) => {
   const amounts = page.getByRole('region', { name: 'Amounts' })
   await expect(amounts).toContainText(/Sugar\s*460/)
   await expect(amounts).not.toContainText('Katori,')
-  await amounts.getByLabel('Measured in').click({ force: true })
-  await page.getByRole('option', { name: 'Katori 180 ml' }).click()
+  await choose(page, amounts.getByLabel('Measured in'), 'Katori 180 ml')
   await expect(amounts).toContainText('3 Katori')
   await expect(amounts).toContainText('1 Katori, grated')
   await expect(amounts).toContainText('Measured in cups')
@@ -115,6 +113,7 @@ test('copied, changed, checked as she types, taken back and saved', async ({ pag
   await page.getByRole('button', { name: 'Put it back' }).click()
   await expect(title).toHaveValue('Almond sheet, my way')
   await page.getByRole('button', { name: 'Take it off the shelf' }).click()
+  await expect(page.getByText('It is off the shelf.')).toBeVisible()
   await page.getByRole('button', { name: 'Put it back' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Almond sheet, my way')
 })

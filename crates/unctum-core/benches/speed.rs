@@ -9,6 +9,12 @@ use unctum_core::pan::{BoilDownQuestion, boil_down, landing_frac};
 use unctum_core::syrup::{Charge, Ladder, properties};
 use unctum_core::water::SEA_LEVEL_PA;
 
+use std::collections::BTreeMap;
+use std::path::{Path, PathBuf};
+
+use unctum_core::food::Larder;
+use unctum_core::process::{FormulaQuestion, Setting, Size, Sweet, Tools, formula, offers};
+
 fn main() {
     divan::main();
 }
@@ -57,4 +63,72 @@ fn one_boil_down_with_carry_over(bencher: Bencher) {
 fn boil_down_with_spread(bencher: Bencher) {
     let q = question();
     bencher.bench(|| boil_down(black_box(&q)).expect("reachable"));
+}
+
+/// Larder and sweets of the catalogue.
+fn catalogue() -> (Larder, Vec<Sweet>) {
+    let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../catalogue");
+    let read = |path: PathBuf| std::fs::read_to_string(path).expect("file");
+    let larder = toml::from_str(&read(folder.join("ingredients.toml"))).expect("larder");
+    let mut files: Vec<PathBuf> =
+        std::fs::read_dir(folder.join("sweets")).expect("folder").map(|f| f.expect("file").path()).collect();
+    files.sort();
+    (larder, files.into_iter().map(|f| toml::from_str(&read(f)).expect("sweet")).collect())
+}
+
+/// All methods of all sweets, one after the other: divide by their number for one.
+#[divan::bench]
+fn formulas_of_the_whole_catalogue(bencher: Bencher) {
+    let (larder, sweets) = catalogue();
+    let ladder = Ladder::default();
+    let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
+    let q = question();
+    let tools = Tools { pan: q.pan.clone(), wide_pan: q.pan, ring: q.ring };
+    let components = sweets.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect::<BTreeMap<_, _>>();
+    let size = Size::Times { factor: 1.0 };
+    bencher.bench(|| {
+        for method in sweets.iter().flat_map(|s| &s.methods) {
+            let question = FormulaQuestion {
+                method,
+                size: &size,
+                measures: &[],
+                tools: Some(&tools),
+                components: &components,
+            };
+            black_box(formula(&question, &setting).expect("formula"));
+        }
+    });
+}
+
+/// The method with the longest answer: two syrups, frying, soaking, components.
+#[divan::bench(args = ["cashew-sheet", "granular-gram-flour-barfi", "lentil-coconut-dumplings", "discs-in-saffron-milk"])]
+fn formula_of(bencher: Bencher, key: &str) {
+    let (larder, sweets) = catalogue();
+    let ladder = Ladder::default();
+    let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
+    let q = question();
+    let tools = Tools { pan: q.pan.clone(), wide_pan: q.pan, ring: q.ring };
+    let components = sweets.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect::<BTreeMap<_, _>>();
+    let method = sweets.iter().find(|s| s.key == key).expect("sweet").method(None).expect("method");
+    let size = Size::Pieces { count: 40.0 };
+    bencher.bench(|| {
+        let question = FormulaQuestion {
+            method,
+            size: &size,
+            measures: &[],
+            tools: Some(&tools),
+            components: &components,
+        };
+        formula(black_box(&question), &setting).expect("formula")
+    });
+}
+
+#[divan::bench]
+fn variations_offered_for_a_sweet(bencher: Bencher) {
+    let (larder, sweets) = catalogue();
+    let ladder = Ladder::default();
+    let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
+    let method =
+        sweets.iter().find(|s| s.key == "milk-solid-balls").expect("sweet").method(None).expect("method");
+    bencher.bench(|| offers(black_box(method), &[], &setting));
 }

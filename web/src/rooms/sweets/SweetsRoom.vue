@@ -108,7 +108,6 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
         v-model="words"
         label="Find by any name or ingredient"
         autocomplete="off"
-        clearable
         class="words"
       />
       <KeyRow

@@ -9,7 +9,7 @@ const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /** An own sweet under the pen: checked as she types, every change can be taken back, saved by version. */
 export function useEditing(key: () => string) {
-  const draft = ref<Sweet>()
+  const draft = ref<Sweet | null>(null)
   const version = ref(0)
   const saved = ref('')
   const faults = shallowRef<Api<'Fault'>[]>([])
