@@ -38,6 +38,46 @@ async function boilingSheet(page: Page): Promise<string> {
   return `${batch.id}`
 }
 
+async function sweets(page: Page): Promise<void> {
+  await page.goto('/sweets')
+  await page.getByText('34 sweets').waitFor()
+  await picture(page, 'sweets')
+  await page.goto('/sweets/granular-gram-flour-barfi?method=set')
+  await page.getByRole('button', { name: /^6\. On to two strings/ }).click()
+  await page.getByText('Two threads stand side by side').waitFor()
+  await picture(page, 'sweet')
+  await page.goto('/sweets/cashew-sheet?by=pieces&n=60')
+  await page.getByText('from start to end').waitFor()
+  await narrow(page, 'sweet-phone')
+  await page.goto('/sweets/gram-flour-ghee-slab?side=1')
+  await page.getByRole('heading', { name: 'Side by side' }).waitFor()
+  await page.getByRole('heading', { name: 'Side by side' }).evaluate((h) => h.scrollIntoView())
+  await picture(page, 'sweet-side-by-side')
+  await page.goto('/sweets/read')
+  await page
+    .getByLabel('The recipe')
+    .fill(
+      [
+        "Aunt's besan ladoo",
+        '4 cups besan, sifted',
+        '1 cup ghee (400 g)',
+        '11/2 cups powdered sugar',
+        '2 fistfuls cashews',
+        'Roast the besan in ghee for 20-25 minutes until it smells nutty.',
+        'Let it cool, mix in the sugar and cashews, roll into balls.',
+      ].join('\n'),
+    )
+  await page.getByRole('button', { name: 'Read it' }).click()
+  await page.getByText('3 to settle').waitFor()
+  await page.getByRole('button', { name: /1 cup by volume/ }).click()
+  await page.getByText('2 to settle').waitFor()
+  await page.evaluate(() => scrollTo(0, 330))
+  await picture(page, 'read-in')
+  await page.goto('/sweets/cashew-sheet/sheet?by=pieces&n=60')
+  await page.getByText('Measure').first().waitFor()
+  await picture(page, 'step-sheet')
+}
+
 test('every view', async ({ page }) => {
   test.setTimeout(120_000)
   await page.goto('/stove/start?base_g=400')
@@ -45,7 +85,6 @@ test('every view', async ({ page }) => {
   await picture(page, 'start')
   await page.goto('/')
   await page.getByText('Left ring').waitFor()
-  await picture(page, 'stove-cold')
   const id = await boilingSheet(page)
   await page.goto(`/stove/${id}`)
   await page.getByText('still to boil off').waitFor()
@@ -67,15 +106,6 @@ test('every view', async ({ page }) => {
   await picture(page, 'bench')
   await narrow(page, 'bench-phone')
   const hill = 'part=300*sugar&water_g=200'
-  await page.goto(`/bench?${hill}&two=1&b_part=300*sugar&b_water_g=200&b_altitude_m=0`)
-  await page.getByText('107.9').first().waitFor()
-  await picture(page, 'bench-hill-and-sea')
-  await page.goto(`/bench?part=320*cane-jaggery&water_g=160&strained=1&stage=soft-ball&ask=where`)
-  await page.getByLabel('Pan with everything in it').fill('2222')
-  await page.getByText('you are here').waitFor()
-  await page.getByRole('button', { name: 'Where am I?' }).scrollIntoViewIfNeeded()
-  await page.evaluate(() => scrollTo(0, document.body.scrollHeight))
-  await picture(page, 'bench-where')
   await page.goto(`/bench?${hill}&ask=terms`)
   await page.getByRole('rowheader', { name: /soft ball/ }).waitFor()
   await page.evaluate(() => scrollTo(0, document.body.scrollHeight - innerHeight - 60))
@@ -83,14 +113,7 @@ test('every view', async ({ page }) => {
   await page.goto('/kitchen')
   await page.getByText('Iron kadai').first().waitFor()
   await picture(page, 'kitchen')
-  await page.getByRole('button', { name: 'Check Left ring by heating water' }).click()
-  await page.getByLabel('At the start').fill('30')
-  await page.getByLabel('At the end').fill('70')
-  await page.getByLabel('Between the two').fill('5.5')
-  await page.getByText('of its power reaches the pan').waitFor()
-  await page.getByRole('region', { name: 'Left ring by heating water' }).scrollIntoViewIfNeeded()
-  await picture(page, 'kitchen-check')
-  await narrow(page, 'kitchen-phone')
+  await sweets(page)
   await page.goto('/notebook')
   await page.getByText('Each strip').waitFor()
   await picture(page, 'notebook')

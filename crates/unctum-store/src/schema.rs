@@ -112,15 +112,8 @@ diesel::table! {
     sweet (id) {
         id -> Integer,
         version -> Integer,
-        name -> Text,
-        family -> Text,
-        search -> Text,
-        ingredients -> Text,
-        allergens -> Text,
-        total_min -> Double,
-        level -> Integer,
-        instrument_free -> Bool,
         card_json -> Text,
+        search_words -> Text,
         changed_ms -> BigInt,
         removed_ms -> Nullable<BigInt>,
     }

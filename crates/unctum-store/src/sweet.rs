@@ -1,9 +1,9 @@
 //! The cook's own sweets: saved by version, found again, never lost.
 
+use diesel::dsl::{count_star, sum};
 use diesel::prelude::*;
-use diesel::sqlite::{Sqlite, SqliteConnection};
-use unctum_core::food::plain;
-use unctum_core::process::{Card, Sweet, Wanted};
+use diesel::sqlite::SqliteConnection;
+use unctum_core::process::{Card, Sweet};
 
 use crate::error::{Result, StoreError};
 use crate::schema::{sweet, sweet_version};
@@ -37,15 +37,8 @@ pub struct SweetVersion {
 #[diesel(table_name = sweet, treat_none_as_null = true)]
 struct Row {
     version: i32,
-    name: String,
-    family: String,
-    search: String,
-    ingredients: String,
-    allergens: String,
-    total_min: f64,
-    level: i32,
-    instrument_free: bool,
     card_json: String,
+    search_words: String,
     changed_ms: i64,
     removed_ms: Option<i64>,
 }
@@ -62,23 +55,11 @@ pub fn id_of(key: &str) -> Option<i32> {
     key.strip_prefix("own-")?.parse().ok()
 }
 
-/// Words between bars, so that a whole one can be looked for.
-fn barred(words: &[String]) -> String {
-    words.iter().fold("|".to_owned(), |all, w| format!("{all}{w}|"))
-}
-
 fn row(card: &Card, version: i32, now_ms: i64) -> Result<Row> {
     Ok(Row {
         version,
-        name: card.name.clone(),
-        family: serde_json::from_value(serde_json::to_value(card.family)?)?,
-        search: card.search.clone(),
-        ingredients: barred(&card.ingredients),
-        allergens: barred(&card.allergens),
-        total_min: card.total_min,
-        level: card.level.into(),
-        instrument_free: card.instrument_free,
         card_json: serde_json::to_string(card)?,
+        search_words: card.search.clone(),
         changed_ms: now_ms,
         removed_ms: None,
     })
@@ -203,58 +184,37 @@ pub fn remove(c: &mut SqliteConnection, (id, had): (i32, i32), now_ms: i64) -> R
     keep_version(c, id, version, &found.sweet, ("Taken off the shelf", now_ms))
 }
 
-type Found = sweet::BoxedQuery<'static, Sqlite>;
+/// What changes whenever any own sweet does: how many there ever were, and all their versions together.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Stamp(i64, i64);
 
-/// Words of a search as a pattern: what is a sign to the database is a letter to the cook.
-fn anywhere(word: &str) -> String {
-    let plain: String = word
-        .chars()
-        .flat_map(|ch| if matches!(ch, '%' | '_' | '\\') { vec!['\\', ch] } else { vec![ch] })
-        .collect();
-    format!("%{plain}%")
-}
-
-fn matching(wanted: &Wanted) -> Result<Found> {
-    let mut query = sweet::table.filter(sweet::removed_ms.is_null()).into_boxed();
-    for word in plain(&wanted.words).split_whitespace().take(12) {
-        query = query.filter(sweet::search.like(anywhere(word)).escape('\\'));
-    }
-    if let Some(family) = wanted.family {
-        let word: String = serde_json::from_value(serde_json::to_value(family)?)?;
-        query = query.filter(sweet::family.eq(word));
-    }
-    if let Some(ingredient) = &wanted.ingredient {
-        query = query.filter(sweet::ingredients.like(anywhere(&format!("|{ingredient}|"))).escape('\\'));
-    }
-    for allergen in wanted.without.iter().take(20) {
-        query = query.filter(sweet::allergens.not_like(anywhere(&format!("|{allergen}|"))).escape('\\'));
-    }
-    if let Some(most) = wanted.max_total_min {
-        query = query.filter(sweet::total_min.le(most));
-    }
-    if wanted.instrument_free {
-        query = query.filter(sweet::instrument_free.eq(true));
-    }
-    if wanted.beginner {
-        query = query.filter(sweet::level.eq(1));
-    }
-    Ok(query)
-}
-
-/// How many own sweets answer, and the first `limit` of them by name.
+/// The stamp of the shelf as it stands.
 ///
 /// # Errors
 /// Those of the database.
-pub fn search(c: &mut SqliteConnection, wanted: &Wanted, limit: i64) -> Result<(i64, Vec<Card>)> {
-    let total = matching(wanted)?.count().get_result(c)?;
-    let rows: Vec<(i32, String)> = matching(wanted)?
-        .order((sweet::name, sweet::id))
-        .limit(limit)
-        .select((sweet::id, sweet::card_json))
+pub fn stamp(c: &mut SqliteConnection) -> Result<Stamp> {
+    let (count, versions): (i64, Option<i64>) =
+        sweet::table.select((count_star(), sum(sweet::version))).first(c)?;
+    Ok(Stamp(count, versions.unwrap_or(0)))
+}
+
+/// The cards of all own sweets, by name.
+///
+/// # Errors
+/// Those of the database.
+pub fn cards(c: &mut SqliteConnection) -> Result<Vec<Card>> {
+    let rows: Vec<(i32, String, String)> = sweet::table
+        .filter(sweet::removed_ms.is_null())
+        .select((sweet::id, sweet::card_json, sweet::search_words))
         .load(c)?;
-    let cards = rows
+    let mut cards = rows
         .into_iter()
-        .map(|(id, json)| Ok(Card { key: key_of(id), ..serde_json::from_str(&json)? }))
-        .collect::<Result<_>>()?;
-    Ok((total, cards))
+        .map(|(id, json, words)| {
+            let mut card: Card = serde_json::from_str(&json)?;
+            card.key = key_of(id);
+            Ok(card.searched_by(words))
+        })
+        .collect::<Result<Vec<Card>>>()?;
+    cards.sort_by(|a, b| (a.name.to_lowercase(), &a.key).cmp(&(b.name.to_lowercase(), &b.key)));
+    Ok(cards)
 }

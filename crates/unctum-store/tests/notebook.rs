@@ -230,3 +230,29 @@ fn what_is_not_a_notebook_is_not_opened() {
     assert!(Store::open(&path).is_err());
     assert!(Store::open(&folder.path().join("no/such/folder/n.db")).is_err());
 }
+
+#[test]
+fn a_batch_of_an_older_program_is_still_read() {
+    let notebook = Notebook::new();
+    let id = notebook.started("Older", 1);
+    // Older setups said what share of a line goes in at a step.
+    notebook
+        .store
+        .write(|c| {
+            let json: String = unctum_store::schema::batch::table
+                .find(id)
+                .select(unctum_store::schema::batch::setup_json)
+                .first(c)?;
+            let mut setup: serde_json::Value = serde_json::from_str(&json)?;
+            setup["lines"] = serde_json::json!([{"ingredient": "sugar", "name": "Sugar", "mass_g": 300.0}]);
+            setup["steps"][0]["inputs"] = serde_json::json!([{"ingredient": "sugar", "share_frac": 0.5}]);
+            diesel::update(unctum_store::schema::batch::table.find(id))
+                .set(unctum_store::schema::batch::setup_json.eq(setup.to_string()))
+                .execute(c)?;
+            Ok(())
+        })
+        .expect("as it was");
+    let read = notebook.store.read(|c| batch::load(c, id)).expect("reads");
+    assert!((read.setup.steps[0].inputs[0].amount_g - 150.0).abs() < 1e-9);
+    assert!(read.setup.steps[1].inputs.is_empty());
+}

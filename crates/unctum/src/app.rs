@@ -1,5 +1,7 @@
 //! What every route shares.
 
+use std::sync::Arc;
+
 use rocket::tokio::sync::broadcast;
 use rocket::tokio::task::spawn_blocking;
 use serde::Serialize;
@@ -8,6 +10,7 @@ use utoipa::ToSchema;
 
 use crate::catalogue::Catalogue;
 use crate::clock::Clock;
+use crate::own_shelf::OwnShelf;
 use crate::problem::{Answer, Problem};
 
 /// Something changed that a screen may show.
@@ -38,6 +41,8 @@ pub struct App {
     pub clock: Clock,
     /// What ships with the program.
     pub catalogue: Catalogue,
+    /// The cook's own sweets in brief.
+    pub own_shelf: Arc<OwnShelf>,
     /// Changes, to everyone who listens.
     pub changes: broadcast::Sender<Change>,
 }

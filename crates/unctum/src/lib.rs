@@ -8,6 +8,7 @@ pub mod demo;
 pub mod exchange;
 pub mod front;
 pub mod openapi;
+pub mod own_shelf;
 pub mod problem;
 pub mod routes;
 pub mod server;

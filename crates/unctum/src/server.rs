@@ -1,5 +1,7 @@
 //! The server, put together.
 
+use std::sync::Arc;
+
 use rocket::config::{Config, LogLevel, Shutdown, Sig};
 use rocket::fairing::AdHoc;
 use rocket::http::Header;
@@ -22,7 +24,7 @@ const CONTENT_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inlin
 /// A catalogue that is not well formed.
 pub fn build(store: Store, clock: Clock, port: u16) -> unctum_core::Result<Rocket<Build>> {
     let (changes, _) = broadcast::channel(256);
-    let app = App { store, clock, catalogue: Catalogue::load()?, changes };
+    let app = App { store, clock, catalogue: Catalogue::load()?, own_shelf: Arc::default(), changes };
     let config = Config {
         address: std::net::Ipv4Addr::LOCALHOST.into(),
         port,

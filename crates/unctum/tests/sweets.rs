@@ -167,7 +167,7 @@ fn an_own_sweet_is_made_changed_and_put_back() {
     assert_eq!(server.get(&format!("/api/v1/sweets/{key}")).0, Status::NotFound);
     assert!(found(&server, "own=true").is_empty());
     assert_eq!(restore(2, 4).0, Status::Ok, "what was taken off can be put back");
-    assert_eq!(found(&server, "own=true&q=lantern"), [key.clone()]);
+    assert_eq!(found(&server, "own=true&q=lantern"), std::slice::from_ref(&key));
     assert_eq!(found(&server, "q=lantern&without=milk"), Vec::<String>::new());
     let (status, problem) = put(&server, "cashew-sheet", Some(1), &mine);
     assert_eq!((status.code, problem["code"].as_str()), (422, Some("catalogue-sweet")));

@@ -48,12 +48,16 @@ pub struct Card {
     /// Everything that a search looks through, in plain small letters.
     #[serde(skip)]
     pub search: String,
+    #[serde(skip)]
+    plain_name: String,
+    #[serde(skip)]
+    plain_aliases: String,
 }
 
 /// What a cook looks for; what is left out does not matter.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Wanted {
-    /// Words: name, alias or ingredient.
+    /// Words: name, alias or ingredient, as [`plain`] writes them.
     pub words: String,
     /// Family.
     pub family: Option<Family>,
@@ -93,6 +97,8 @@ impl Card {
             makes: sweet.makes.clone(),
             own,
             search: String::new(),
+            plain_name: String::new(),
+            plain_aliases: String::new(),
         };
         let mut words = vec![sweet.name.as_str()];
         words.extend(sweet.aliases.iter().map(String::as_str));
@@ -118,15 +124,23 @@ impl Card {
         card.allergens.dedup();
         words.sort_unstable();
         words.dedup();
-        card.search = plain(&words.join(" · "));
-        Ok(card)
+        let search = plain(&words.join(" · "));
+        Ok(card.searched_by(search))
+    }
+
+    /// The card made ready to be searched by `search`, words as [`plain`] writes them.
+    #[must_use]
+    pub fn searched_by(mut self, search: String) -> Self {
+        self.search = search;
+        self.plain_name = plain(&self.name);
+        self.plain_aliases = plain(&self.aliases.join(" · "));
+        self
     }
 
     /// How well it answers: 0 best; none if it does not.
     #[must_use]
     pub fn answers(&self, wanted: &Wanted) -> Option<u8> {
-        let words = plain(&wanted.words);
-        let fits = words.split_whitespace().all(|w| self.search.contains(w))
+        let fits = wanted.words.split_whitespace().all(|w| self.search.contains(w))
             && wanted.family.is_none_or(|f| f == self.family)
             && wanted.ingredient.as_ref().is_none_or(|i| self.ingredients.contains(i))
             && wanted.without.iter().all(|a| !self.allergens.contains(a))
@@ -136,10 +150,9 @@ impl Card {
         if !fits {
             return None;
         }
-        let named = |name: &str| plain(name).contains(&words);
         Some(match () {
-            () if named(&self.name) => 0,
-            () if self.aliases.iter().any(|a| named(a)) => 1,
+            () if self.plain_name.contains(&wanted.words) => 0,
+            () if self.plain_aliases.contains(&wanted.words) => 1,
             () => 2,
         })
     }

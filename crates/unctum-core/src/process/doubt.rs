@@ -108,7 +108,8 @@ pub fn doubts_of_lines(
         }
         if !known {
             let word = &line.amounts[0].unit_word;
-            let words = format!("“{word}” is no measure known here. How many grams is it?");
+            let words =
+                format!("“{}”: “{word}” is no measure known here. How many grams is it?", line.text.trim());
             doubt(DoubtKind::UnknownUnit, words, vec![]);
             continue;
         }

@@ -356,10 +356,13 @@ pub fn offers(method: &Method, swaps: &[Swap], setting: &Setting<'_>) -> Vec<Off
     let mut offers = Vec::new();
     let lines = method.lines(setting.larder).unwrap_or_default();
     let shelf = |key: &str| setting.larder.get(key).map(|i| i.shelf).ok();
-    let mut offer = |name: String, structural: bool, change: Variation| {
-        let changes = vec![change];
-        if vary(method, &changes, swaps, setting).is_ok() {
-            offers.push(Offer { name, structural, changes });
+    let mut offer = |name: String, structural: bool, asked: Variation| {
+        let mut varied = method.clone();
+        let works = change(&mut varied, &asked, setting.larder)
+            .and_then(|()| balance(&varied, setting.larder, setting.ladder))
+            .is_ok();
+        if works {
+            offers.push(Offer { name, structural, changes: vec![asked] });
         }
     };
     let carries = |key: &str| method.structure.iter().any(|k| k == key);

@@ -1,21 +1,15 @@
--- The cook's own sweets. The columns beside the document are what a search asks for.
+-- The cook's own sweets. The card is the sweet in brief, the words are what a search looks through.
 CREATE TABLE sweet (
-    id              INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL,
-    version         INTEGER NOT NULL CHECK (version > 0),
-    name            TEXT NOT NULL,
-    family          TEXT NOT NULL,
-    search          TEXT NOT NULL,
-    ingredients     TEXT NOT NULL,
-    allergens       TEXT NOT NULL,
-    total_min       DOUBLE NOT NULL,
-    level           INTEGER NOT NULL,
-    instrument_free BOOLEAN NOT NULL,
-    card_json       TEXT NOT NULL,
-    changed_ms      BIGINT NOT NULL,
-    removed_ms      BIGINT
+    id           INTEGER PRIMARY KEY AUTOINCREMENT NOT NULL,
+    version      INTEGER NOT NULL CHECK (version > 0),
+    card_json    TEXT NOT NULL,
+    search_words TEXT NOT NULL,
+    changed_ms   BIGINT NOT NULL,
+    removed_ms   BIGINT
 );
 
-CREATE INDEX sweet_by_name ON sweet (name COLLATE NOCASE) WHERE removed_ms IS NULL;
+-- Says cheaply whether anything changed: every change of a sweet raises its version.
+CREATE INDEX sweet_version_sum ON sweet (version);
 
 -- Every version that ever was; the newest is the one that holds.
 CREATE TABLE sweet_version (

@@ -59,6 +59,7 @@ function read(): void {
   settled.value = {}
   void ask(false)
 }
+const tenths = (mass_g: number) => Math.round(10 * mass_g) / 10
 async function settle(line: number, part: Partial<Api<'Settled'>>): Promise<void> {
   settled.value = { ...settled.value, [line]: { line, ...settled.value[line], ...part } }
   await ask(false)
@@ -131,8 +132,8 @@ const ready = computed(() => seen.value && !seen.value.doubts.length && !seen.va
               :key="w.words"
               type="button"
               class="key"
-              :aria-pressed="settled[d.line]?.mass_g === w.mass_g"
-              @click="settle(d.line, { mass_g: w.mass_g, leave_out: false })"
+              :aria-pressed="settled[d.line]?.mass_g === tenths(w.mass_g)"
+              @click="settle(d.line, { mass_g: tenths(w.mass_g), leave_out: false })"
             >
               {{ w.words }}:
               <span class="figures"

@@ -132,7 +132,9 @@ svg {
   overflow: visible;
 }
 
+/* The focus shows in the line itself. */
 .stretch {
+  outline: none;
   cursor: pointer;
 }
 
@@ -163,10 +165,6 @@ text {
 
 .stretch.chosen text:not(.above) {
   fill: var(--on-ink);
-}
-
-.stretch:focus-visible {
-  outline: none;
 }
 
 .stretch:focus-visible path {

@@ -99,6 +99,7 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
 .step {
   display: grid;
   gap: var(--gap-2);
+  align-content: start;
 }
 
 p {

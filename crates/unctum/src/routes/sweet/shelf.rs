@@ -7,9 +7,9 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get};
 use serde::Serialize;
-use unctum_core::food::Ingredient;
+use unctum_core::food::{Ingredient, plain};
 use unctum_core::process::{Card, Family, Line, Offer, Sweet, Wanted, offers};
-use unctum_store::{kitchen, sweet as rows};
+use unctum_store::kitchen;
 use utoipa::{IntoParams, ToSchema};
 
 use super::{Tagged, cautions, known, setting};
@@ -17,7 +17,7 @@ use crate::app::App;
 use crate::problem::{Answer, Problem};
 
 /// Most own sweets in one answer.
-const MOST: i64 = 60;
+const MOST: usize = 60;
 
 /// What to look for; what is left out does not matter.
 #[derive(FromForm, IntoParams)]
@@ -59,7 +59,7 @@ impl Search {
         let words: String = self.q.unwrap_or_default().chars().take(200).collect();
         let without = self.without.unwrap_or_default();
         let wanted = Wanted {
-            words,
+            words: plain(&words),
             family,
             ingredient: self.ingredient.filter(|i| !i.is_empty()),
             without: without.split(',').map(|a| a.trim().to_owned()).filter(|a| !a.is_empty()).collect(),
@@ -123,9 +123,12 @@ pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
         app.catalogue.cards.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect()
     };
     found.sort_by(|a, b| (a.0, &a.1.name).cmp(&(b.0, &b.1.name)));
-    let (own_total, own) = app.read(move |c| rows::search(c, &wanted, MOST)).await?;
-    let total = found.len() + usize::try_from(own_total).unwrap_or(0);
-    let cards = found.into_iter().map(|(_, card)| card.clone()).chain(own).collect();
+    let shelf = std::sync::Arc::clone(&app.own_shelf);
+    let own = app.read(move |c| shelf.cards(c)).await?;
+    let mut mine: Vec<(u8, &Card)> = own.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect();
+    mine.sort_by_key(|(rank, _)| *rank);
+    let total = found.len() + mine.len();
+    let cards = found.into_iter().chain(mine.into_iter().take(MOST)).map(|(_, card)| card.clone()).collect();
     Ok(Json(Shelf { total, cards }))
 }
 
