@@ -82,7 +82,7 @@ test('a variation says all that it does', async ({ page }) => {
   const whatIf = page.getByRole('region', { name: 'What if' })
   await expect(whatIf).toContainText('No longer contains milk.')
   await expect(whatIf).toContainText('nothing from animals in it')
-  await page.getByRole('button', { name: /Cane jaggery instead of sugar/ }).click()
+  await page.getByRole('button', { name: /jaggery instead of sugar, same solids/ }).click()
   await expect(whatIf).toContainText('carries the set here, not only the taste')
   await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('Cane jaggery')
   await page.reload()
@@ -90,6 +90,34 @@ test('a variation says all that it does', async ({ page }) => {
     'aria-pressed',
     'true',
   )
+})
+
+test('a component made at home joins the steps', async ({ page }) => {
+  await page.goto('/sweets/discs-in-saffron-milk')
+  const steps = page.getByRole('region', { name: 'Steps' })
+  await expect(steps).not.toContainText('Acid in, by parts')
+  await page.getByRole('button', { name: 'Chhena made at home' }).click()
+  await expect(steps).toContainText('Acid in, by parts')
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('Lime juice')
+})
+
+test('a new one is begun from nothing', async ({ page }) => {
+  await page.goto('/sweets')
+  await page.getByRole('button', { name: 'Begin a new one' }).click()
+  await page.waitForURL(/\/sweets\/own-\d+\/edit$/)
+  await page.getByLabel('Name', { exact: true }).fill('Rock sugar for guests')
+  await page.getByRole('button', { name: 'Step after it' }).click()
+  await expect(page.getByRole('article', { name: 'Step 2' })).toContainText('Say why.')
+  await page.getByRole('article', { name: 'Step 2' }).getByLabel('Why').fill('So that it sets.')
+  await page
+    .getByRole('article', { name: 'Step 2' })
+    .getByLabel('What shows that it is done')
+    .fill('It is firm')
+  await page.getByRole('button', { name: /^Save/ }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Rock sugar for guests')
+  await page.getByRole('link', { name: 'Change it' }).click()
+  await page.getByRole('button', { name: 'Take it off the shelf' }).click()
+  await expect(page.getByText('It is off the shelf.')).toBeVisible()
 })
 
 test('copied, changed, checked as she types, taken back and saved', async ({ page }, info) => {

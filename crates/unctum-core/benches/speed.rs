@@ -13,7 +13,7 @@ use std::collections::BTreeMap;
 use std::path::{Path, PathBuf};
 
 use unctum_core::food::Larder;
-use unctum_core::process::{FormulaQuestion, Setting, Size, Sweet, Tools, formula, offers};
+use unctum_core::process::{FormulaQuestion, Knowledge, Setting, Size, Sweet, Tools, formula, offers};
 
 fn main() {
     divan::main();
@@ -130,5 +130,7 @@ fn variations_offered_for_a_sweet(bencher: Bencher) {
     let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
     let method =
         sweets.iter().find(|s| s.key == "milk-solid-balls").expect("sweet").method(None).expect("method");
-    bencher.bench(|| offers(black_box(method), &[], &setting));
+    bencher.bench(|| {
+        offers(black_box(method), &Knowledge { swaps: &[], components: &BTreeMap::new() }, &setting)
+    });
 }

@@ -7,8 +7,8 @@ use std::collections::BTreeMap;
 
 use common::{catalogue, hill_air, kadai, larder, swaps, sweets};
 use unctum_core::process::{
-    EqualMeasures, Family, FormulaQuestion, Purpose, Setting, Shape, Size, StepKind, Tools, balance, formula,
-    offers,
+    EqualMeasures, Family, FormulaQuestion, Knowledge, Purpose, Setting, Shape, Size, StepKind, Tools,
+    balance, formula, offers,
 };
 use unctum_core::syrup::Ladder;
 
@@ -207,9 +207,10 @@ fn swaps_know_their_ingredients_and_every_method_has_variations() {
         larder.get(&swap.to).expect("to");
     }
     let setting = Setting { larder: &larder, ladder: &ladder, air: hill_air() };
+    let components = BTreeMap::new();
     for sweet in sweets().into_iter().filter(|s| s.family != Family::Component) {
         for method in &sweet.methods {
-            let n = offers(method, &swaps, &setting).len();
+            let n = offers(method, &Knowledge { swaps: &swaps, components: &components }, &setting).len();
             assert!(n >= 3, "{} {}: {n} variations", sweet.key, method.key);
         }
     }

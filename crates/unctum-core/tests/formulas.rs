@@ -13,8 +13,9 @@ use unctum_core::food::Larder;
 use unctum_core::food::measure::{Unit, from_grams, in_measures, round_to_scale_g, to_grams};
 use unctum_core::kitchen::Measure;
 use unctum_core::process::{
-    Effect, Entry, FormulaQuestion, Method, Purpose, Setting, Size, Step, StepKind, SwapBy, Sweet, Take,
-    Tools, Variation, Window, balance, compare, formula, offers, scaled, size_factor, stove_sheet, vary,
+    Effect, Entry, FormulaQuestion, Knowledge, Method, Purpose, Setting, Size, Step, StepKind, Swap, SwapBy,
+    Sweet, Take, Tools, Variation, Window, balance, compare, formula, offers, scaled, size_factor,
+    stove_sheet, vary,
 };
 use unctum_core::syrup::{Ladder, StageKey};
 
@@ -51,6 +52,15 @@ fn worked(
     let components = BTreeMap::new();
     let q = FormulaQuestion { method, size: &size, measures, tools: None, components: &components };
     formula(&q, &setting())
+}
+
+fn components() -> &'static BTreeMap<String, &'static Sweet> {
+    static COMPONENTS: OnceLock<BTreeMap<String, &'static Sweet>> = OnceLock::new();
+    COMPONENTS.get_or_init(|| shelf().1.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect())
+}
+
+fn known(swaps: &[Swap]) -> Knowledge<'_> {
+    Knowledge { swaps, components: components() }
 }
 
 fn index(len: usize) -> impl Strategy<Value = usize> {
@@ -176,10 +186,10 @@ proptest! {
     fn random_variations_close_and_never_fail_badly(i in index(64), k in index(64), j in index(64)) {
         let all = methods();
         let (method, swaps) = (all[i % all.len()], swaps());
-        let offers = offers(method, &swaps, &setting());
+        let offers = offers(method, &known(&swaps), &setting());
         prop_assume!(!offers.is_empty());
         let changes: Vec<Variation> = [k, j].iter().flat_map(|n| offers[n % offers.len()].changes.clone()).collect();
-        if let Ok(varied) = vary(method, &changes, &swaps, &setting()) {
+        if let Ok(varied) = vary(method, &changes, &known(&swaps), &setting()) {
             let b = balance(&varied.method, &shelf().0, setting().ladder).expect("balance");
             prop_assert!(b.gap_g().abs() < 1e-6 * b.put_in_g);
             prop_assert!(varied.effects.iter().all(|e| !e.words.is_empty()));
@@ -307,23 +317,26 @@ fn components_are_bought_or_made() {
 fn a_variation_says_all_it_does() {
     let (method, swaps) = (method("cashew-sheet", "one-string"), swaps());
     let swap = |from: &str, to: &str, by| Variation::Swap { from: from.into(), to: to.into(), by };
-    let jaggery = vary(method, &[swap("sugar", "cane-jaggery", SwapBy::Sweetness)], &swaps, &setting())
-        .expect("varied");
+    let jaggery =
+        vary(method, &[swap("sugar", "cane-jaggery", SwapBy::Sweetness)], &known(&swaps), &setting())
+            .expect("varied");
     let topics: Vec<&str> = jaggery.effects.iter().map(|e| e.topic).collect();
     assert!(
         topics.contains(&"structure") && topics.contains(&"colour") && topics.contains(&"yield"),
         "{topics:?}"
     );
     assert!(jaggery.effects.iter().any(|e| e.words.contains("carries the set")));
-    let oil = vary(method, &[swap("ghee", "neutral-oil", SwapBy::Fat)], &swaps, &setting()).expect("oil");
+    let oil =
+        vary(method, &[swap("ghee", "neutral-oil", SwapBy::Fat)], &known(&swaps), &setting()).expect("oil");
     assert!(oil.effects.iter().any(|e| e.words == "No longer contains milk."));
     assert!(oil.effects.iter().any(|e| e.topic == "diet"));
-    let nuts = vary(method, &[swap("cashew", "peanut", SwapBy::Mass)], &swaps, &setting()).expect("nuts");
+    let nuts =
+        vary(method, &[swap("cashew", "peanut", SwapBy::Mass)], &known(&swaps), &setting()).expect("nuts");
     assert!(nuts.effects.iter().any(|e| e.words == "Now contains peanut."));
     let stage = Variation::Stage { step: "boil".into(), stage: StageKey::Thin };
-    assert!(vary(method, &[stage], &swaps, &setting()).is_err(), "below the starting strength");
+    assert!(vary(method, &[stage], &known(&swaps), &setting()).is_err(), "below the starting strength");
     let unknown = Variation::Amount { ingredient: "egg".into(), times: 2.0 };
-    assert!(vary(method, &[unknown], &swaps, &setting()).is_err());
+    assert!(vary(method, &[unknown], &known(&swaps), &setting()).is_err());
 }
 
 #[test]
@@ -422,4 +435,49 @@ fn sizes_out_of_range_are_refused_in_words() {
     let as_written = balance(method, &shelf().0, setting().ladder).expect("balance");
     let e = size_factor(method, &as_written, &Size::Times { factor: 1e9 }, &setting()).expect_err("too much");
     assert!(e.to_string().contains("has to lie between"));
+}
+
+#[test]
+fn a_component_made_at_home_becomes_part_of_the_method() {
+    let method = method("discs-in-saffron-milk", "classic");
+    let make = |ingredient: &str| Variation::Make { ingredient: ingredient.into() };
+    let varied =
+        vary(method, &[make("chhena"), make("reduced-milk")], &known(&[]), &setting()).expect("made");
+    let b = balance(&varied.method, &shelf().0, setting().ladder).expect("balance");
+    assert!(b.gap_g().abs() < 1e-6 * b.put_in_g);
+    assert!(varied.method.steps.len() > method.steps.len() + 5);
+    assert!(varied.method.steps.iter().flat_map(|s| &s.inputs).all(|e| e.ingredient != "chhena"));
+    assert!(b.asides.iter().any(|a| a.what == "whey"));
+    let f = worked(&varied.method, Size::Pieces { count: 30.0 }, &[]).expect("formula");
+    let bought = worked(method, Size::Pieces { count: 30.0 }, &[]).expect("bought");
+    assert!(f.times.total.mid_min > bought.times.total.mid_min + 30.0, "it takes its lead time");
+    assert!((f.finished_g - bought.finished_g).abs() < 1e-6);
+    assert!(varied.method.faults(&shelf().0).is_empty(), "{:?}", varied.method.faults(&shelf().0));
+    assert!(vary(method, &[make("sugar")], &known(&[]), &setting()).is_err());
+    assert!(vary(method, &[make("khoya")], &known(&[]), &setting()).is_err());
+}
+
+#[test]
+fn what_waits_badly_begins_late_and_nothing_begins_before_what_it_needs() {
+    for method in methods() {
+        let f = worked(method, Size::Times { factor: 1.0 }, &[]).expect("formula");
+        let time = |key: &str| f.times.steps.iter().find(|t| t.step == key).expect("time");
+        let mut latest: f64 = 0.0;
+        for step in &method.steps {
+            let begins = time(&step.key).begins_min;
+            latest = latest.max(begins + time(&step.key).minutes.mid_min);
+            for key in step.before() {
+                let ready = time(key).begins_min + time(key).minutes.mid_min;
+                assert!(begins >= ready - 1e-6, "{}: {} begins before {key} is ready", method.name, step.key);
+            }
+        }
+        assert!(latest <= f.times.total.mid_min + 1e-6 && f.times.hands_min <= f.times.total.mid_min + 1e-6);
+    }
+    let balls = method("milk-solid-balls", "khoya");
+    let f = worked(balls, Size::Times { factor: 1.0 }, &[]).expect("formula");
+    let begins = |key: &str| f.times.steps.iter().find(|t| t.step == key).expect("time").begins_min;
+    assert!(
+        begins("boil") > begins("shape"),
+        "the syrup is hot when the balls are fried, not an hour before"
+    );
 }

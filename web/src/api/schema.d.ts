@@ -472,7 +472,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Everything that is wrong with a sweet, with the place; an empty list if nothing is.
+         * Everything that is wrong with a sweet, with the place, and what is doubtful.
          * @description # Errors
          *     400, 413 or 422 for what is no sweet at all.
          */
@@ -1616,6 +1616,13 @@ export interface components {
              */
             water_g: number;
         };
+        /** @description What is wrong with a sweet, and what is doubtful. */
+        Checked: {
+            /** @description Amounts that look wrong: asked about, not refused. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description What is wrong, with the place; with any of these it cannot be saved. */
+            faults: components["schemas"]["Fault"][];
+        };
         /**
          * @description A clock rule, where it was learnt and where it is to serve.
          * @example {
@@ -2328,10 +2335,16 @@ export interface components {
         FormulaAnswer: {
             /** @description The ingredient that the cook starts from, at this size. */
             base: components["schemas"]["Line"];
+            /** @description Words of the cautions that its steps name. */
+            cautions: {
+                [key: string]: string;
+            };
             /** @description What the changes do. */
             effects: components["schemas"]["EffectNote"][];
             /** @description Amounts, balance, weights, times, warnings. */
             formula: components["schemas"]["Formula"];
+            /** @description The method as it was worked out: with the changes, at the size it is written for. */
+            method: components["schemas"]["Method"];
             syrup?: components["schemas"]["SyrupSigns"] | null;
         };
         /**
@@ -4592,7 +4605,7 @@ export interface components {
         StepTime: {
             /**
              * Format: double
-             * @description Earliest begin after the start, min.
+             * @description When it begins, after the start, min: as late as the steps that wait for it allow.
              */
             begins_min: number;
             /** @description What the time follows. */
@@ -4718,16 +4731,8 @@ export interface components {
         };
         /** @description A sweet with what its page shows beside it. */
         SweetPage: {
-            /** @description Words of the cautions that its steps name. */
-            cautions: {
-                [key: string]: string;
-            };
             /** @description What each method starts from, and its variations. */
             methods: components["schemas"]["MethodExtra"][];
-            /** @description Names of its ingredients, by key. */
-            names: {
-                [key: string]: string;
-            };
             /** @description It. */
             sweet: components["schemas"]["Sweet"];
             /**
@@ -5081,6 +5086,11 @@ export interface components {
             kind: "swap";
             /** @description What replaces it. */
             to: string;
+        } | {
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "make";
         } | {
             /** @enum {string} */
             kind: "stage";
@@ -5942,7 +5952,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Fault"][];
+                    "application/json": components["schemas"]["Checked"];
                 };
             };
             422: {

@@ -55,7 +55,9 @@ pub struct StepBalance {
 pub struct Balance {
     /// The steps, in working order.
     pub steps: Vec<StepBalance>,
-    /// What the last step gives.
+    /// Key of the last step.
+    pub end: String,
+    /// What it gives.
     pub finished: Parts,
     /// The same, g.
     pub finished_g: f64,
@@ -241,5 +243,13 @@ fn close(
         .into_iter()
         .filter_map(|i| steps.remove(method.steps[i].key.as_str()))
         .collect();
-    Ok(Balance { steps, finished, finished_g: finished.total_g(), put_in_g, evaporated_g, asides })
+    Ok(Balance {
+        end: end.key.clone(),
+        steps,
+        finished,
+        finished_g: finished.total_g(),
+        put_in_g,
+        evaporated_g,
+        asides,
+    })
 }

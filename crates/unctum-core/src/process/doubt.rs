@@ -4,8 +4,10 @@ use std::collections::BTreeMap;
 
 use serde::Serialize;
 
+use crate::error::Result;
 use crate::food::Larder;
 use crate::food::reading::{Known, ReadLine};
+use crate::process::{Line, Method};
 
 /// How far weight and volume may be apart before they are doubted.
 const APART: f64 = 0.2;
@@ -133,31 +135,60 @@ pub fn doubts_of_lines(
                 continue;
             }
         }
-        if let (Some(mass_g), Some((low, high))) =
-            (likely[i], line.ingredient.as_ref().and_then(|k| ranges.get(k)))
-            && whole_g > 0.0
+        let range = line.ingredient.as_ref().and_then(|k| ranges.get(k));
+        if let (Some(mass_g), Some(range)) = (likely[i], range)
             && lines.len() > 2
+            && let Some((words, ways)) = far_outside(line.text.trim(), mass_g, whole_g, *range)
         {
-            let share = share_in(i, mass_g);
-            if share > BEYOND * high || share < low / (2.0 * BEYOND) {
-                let usual = f64::midpoint(*low, *high);
-                let rest_g = whole_g - mass_g;
-                let ways = vec![
-                    way("as it is written".into(), mass_g),
-                    way("as the catalogue would".into(), rest_g * usual / (1.0 - usual).max(0.05)),
-                ];
-                let words = format!(
-                    "“{}” is {} of the whole; the catalogue uses {} to {}. Is it right?",
-                    line.text.trim(),
-                    percent(share),
-                    percent(*low),
-                    percent(*high)
-                );
-                doubt(DoubtKind::FarOutside, words, ways);
-            }
+            doubt(DoubtKind::FarOutside, words, ways);
         }
     }
     doubts
+}
+
+/// Asks about an amount whose share of the whole is far outside the range that the catalogue uses.
+fn far_outside(text: &str, mass_g: f64, whole_g: f64, (low, high): (f64, f64)) -> Option<(String, Vec<Way>)> {
+    if whole_g <= 0.0 {
+        return None;
+    }
+    let (share, rest_g) = (mass_g / whole_g, whole_g - mass_g);
+    if share <= BEYOND * high && share >= low / (2.0 * BEYOND) {
+        return None;
+    }
+    let usual = f64::midpoint(low, high);
+    let usual_g = rest_g * usual / (1.0 - usual).max(0.05);
+    let way = |words: &str, mass_g: f64| Way {
+        words: words.to_owned(),
+        mass_g,
+        share_frac: mass_g / (rest_g + mass_g).max(1e-9),
+    };
+    let words = format!(
+        "“{text}” is {} of the whole; the catalogue uses {} to {}. Is it right?",
+        percent(share),
+        percent(low),
+        percent(high)
+    );
+    Some((words, vec![way("as it is written", mass_g), way("as the catalogue would", usual_g)]))
+}
+
+/// Doubts about the amounts of a method: those far outside what the catalogue uses. `line` counts the
+/// lines of [`Method::lines`].
+///
+/// # Errors
+/// [`crate::CoreError::Unknown`] for an ingredient.
+pub fn doubts_of_method(
+    method: &Method,
+    larder: &Larder,
+    ranges: &BTreeMap<String, (f64, f64)>,
+) -> Result<Vec<Doubt>> {
+    let lines = method.lines(larder)?;
+    let whole_g: f64 = lines.iter().map(|l| l.mass_g).sum();
+    let doubt = |(i, line): (usize, &Line)| {
+        let text = format!("{:.1} g {}", line.mass_g, line.name);
+        let (words, ways) = far_outside(&text, line.mass_g, whole_g, *ranges.get(&line.ingredient)?)?;
+        Some(Doubt { line: i, kind: DoubtKind::FarOutside, words, ways })
+    };
+    Ok(lines.iter().enumerate().filter_map(doubt).collect())
 }
 
 fn percent(share: f64) -> String {

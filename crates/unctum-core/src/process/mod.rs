@@ -5,7 +5,8 @@
 //! * `balance`: where every gram goes.
 //! * `size`: how much of it; `formula`: everything that follows for one size.
 //! * `times`: how long it takes.
-//! * `variation`: the same with a change, and what the change does; `compare`: two methods side by side.
+//! * `variation`, `offers`: the same with a change, and what the change does; `component`: an ingredient
+//!   made instead of bought; `compare`: two methods side by side.
 //! * `stove`: what goes to the stove.
 //! * `card`: a sweet in brief, for the search.
 //! * `doubt`: amounts that look wrong.
@@ -14,10 +15,13 @@ mod balance;
 mod card;
 mod check;
 mod compare;
+mod component;
 mod doubt;
 mod effect;
 mod formula;
+mod offers;
 mod order;
+mod rounding;
 mod size;
 mod step;
 mod stove;
@@ -29,12 +33,13 @@ pub use balance::{Aside, Balance, StepBalance, balance};
 pub use card::{Card, Wanted};
 pub use check::Fault;
 pub use compare::{Comparison, NumberPair, StepPair, compare};
-pub use doubt::{Doubt, DoubtKind, Way, doubts_of_lines, likely_g};
+pub use doubt::{Doubt, DoubtKind, Way, doubts_of_lines, doubts_of_method, likely_g};
 pub use effect::Effect;
 pub use formula::{
-    ComponentNeed, Formula, FormulaLine, FormulaQuestion, LineUse, Rounding, StepFigures, Strength, Tools,
-    formula,
+    ComponentNeed, Formula, FormulaLine, FormulaQuestion, LineUse, StepFigures, Tools, formula,
 };
+pub use offers::{Offer, offers};
+pub use rounding::{Rounding, Strength};
 pub use size::{PieceFigures, Size, pieces_of, scaled, size_factor};
 pub use step::{
     Attention, Entry, Gate, Minutes, Purpose, Step, StepKind, Take, Timing, Vessel, Window, plain_syrup_steps,
@@ -42,4 +47,4 @@ pub use step::{
 pub use stove::{StoveSheet, stove_sheet};
 pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Setting, Shape, Sweet};
 pub use times::{StepTime, Times};
-pub use variation::{EffectNote, Offer, Swap, SwapBy, Variation, Varied, offers, sweet_water_activity, vary};
+pub use variation::{EffectNote, Knowledge, Swap, SwapBy, Variation, Varied, sweet_water_activity, vary};

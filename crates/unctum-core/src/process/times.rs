@@ -38,7 +38,7 @@ pub struct StepTime {
     pub step: String,
     /// Least, expected, most.
     pub minutes: Minutes,
-    /// Earliest begin after the start, min.
+    /// When it begins, after the start, min: as late as the steps that wait for it allow.
     pub begins_min: f64,
     /// What the time follows.
     pub follows: Timing,
@@ -192,6 +192,21 @@ fn times_of(
     }
 }
 
+/// What need not be ready earlier begins only when it must: a syrup that waits has to be reheated, curd
+/// that waits goes sour. `steps` stand in working order.
+fn as_late_as_can_be(method: &Method, steps: &mut [StepTime], path_min: f64) {
+    let mut due: BTreeMap<&str, f64> = BTreeMap::new();
+    for time in steps.iter_mut().rev() {
+        let Some(step) = method.steps.iter().find(|s| s.key == time.step) else { continue };
+        let end_min = due.get(step.key.as_str()).copied().unwrap_or(path_min);
+        time.begins_min = (end_min - time.minutes.mid_min).max(0.0);
+        for key in step.before() {
+            let due_min = due.entry(key).or_insert(f64::INFINITY);
+            *due_min = due_min.min(time.begins_min);
+        }
+    }
+}
+
 /// Temperature at which a step begins: what it takes over is as hot as it was left, what goes in anew
 /// comes from the shelf.
 fn starts_at_c(step: &Step, balance: &Balance, heats: &BTreeMap<&str, f64>) -> f64 {
@@ -231,6 +246,8 @@ pub(crate) fn times(method: &Method, batch: &Batch<'_>, setting: &Setting<'_>) -
         heats.insert(&step.key, ends_c);
         steps.push(StepTime { step: step.key.clone(), minutes, begins_min: begins[1], follows, pots });
     }
+    let path_min = ends.values().fold(0.0_f64, |a, e| a.max(e[1]));
+    as_late_as_can_be(method, &mut steps, path_min);
     let last = ends.values().fold([0.0_f64; 3], |a, b| [a[0].max(b[0]), a[1].max(b[1]), a[2].max(b[2])]);
     let total =
         Minutes { low_min: last[0], mid_min: last[1].max(hands_min), high_min: last[2].max(hands_min) };

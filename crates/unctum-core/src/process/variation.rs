@@ -1,12 +1,15 @@
 //! The same method with a change, and everything the change does.
 
+use std::collections::BTreeMap;
+
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::food::{Composition, Diet, Larder, ShelfKind};
+use crate::food::{Composition, Diet, Larder};
+use crate::process::component::made_at_home;
 use crate::process::effect::Effect;
 use crate::process::formula::who_can_eat;
-use crate::process::{Balance, Method, Setting, StepKind, balance};
+use crate::process::{Balance, Method, Setting, Sweet, balance};
 use crate::syrup::activity::water_activity;
 use crate::syrup::physical::solubility_frac;
 use crate::syrup::{Charge, StageKey};
@@ -29,6 +32,15 @@ pub enum SwapBy {
     Fat,
 }
 
+/// What the catalogue knows of changes.
+#[derive(Debug, Clone, Copy)]
+pub struct Knowledge<'a> {
+    /// One ingredient for another.
+    pub swaps: &'a [Swap],
+    /// Sweets that make an ingredient, by that ingredient.
+    pub components: &'a BTreeMap<String, &'a Sweet>,
+}
+
 /// One change of a method.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -49,6 +61,11 @@ pub enum Variation {
         to: String,
         /// What is kept equal.
         by: SwapBy,
+    },
+    /// An ingredient made at home instead of bought.
+    Make {
+        /// Its key.
+        ingredient: String,
     },
     /// A syrup boiled to another stage.
     Stage {
@@ -83,18 +100,6 @@ pub struct Swap {
     pub structure: String,
     /// What it does to colour and taste.
     pub colour: String,
-}
-
-/// A variation that can be asked for.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Offer {
-    /// What it is called.
-    pub name: String,
-    /// Whether it changes something that carries the set.
-    pub structural: bool,
-    /// The changes.
-    pub changes: Vec<Variation>,
 }
 
 /// One effect of a variation.
@@ -149,7 +154,12 @@ fn swapped(method: &mut Method, from: &str, to: &str, by: SwapBy, larder: &Larde
     Ok(())
 }
 
-fn change(method: &mut Method, asked: &Variation, larder: &Larder) -> Result<()> {
+pub(crate) fn change(
+    method: &mut Method,
+    asked: &Variation,
+    known: &Knowledge<'_>,
+    setting: &Setting<'_>,
+) -> Result<()> {
     let no_step = |step: &str| CoreError::Unknown { kind: "step", name: step.to_owned() };
     match asked {
         Variation::Amount { ingredient, times } => {
@@ -166,7 +176,8 @@ fn change(method: &mut Method, asked: &Variation, larder: &Larder) -> Result<()>
                 return Err(CoreError::Unknown { kind, name: ingredient.clone() });
             }
         }
-        Variation::Swap { from, to, by } => swapped(method, from, to, *by, larder)?,
+        Variation::Swap { from, to, by } => swapped(method, from, to, *by, setting.larder)?,
+        Variation::Make { ingredient } => made_at_home(method, ingredient, known.components, setting)?,
         Variation::Stage { step, stage } => {
             let found = method.steps.iter_mut().find(|s| s.key == *step).ok_or_else(|| no_step(step))?;
             let Some(Effect::BoilToStage { stage: was }) =
@@ -291,7 +302,7 @@ impl Sides<'_> {
     }
 }
 
-fn said_of(method: &Method, asked: &Variation, swaps: &[Swap], larder: &Larder) -> Vec<EffectNote> {
+fn said_of(method: &Method, asked: &Variation, known: &Knowledge<'_>, larder: &Larder) -> Vec<EffectNote> {
     let mut notes = Vec::new();
     let mut say = |topic, words: String| notes.push(EffectNote { topic, words, before: None, after: None });
     let name = |key: &str| larder.get(key).map_or_else(|_| key.to_owned(), |i| i.name.clone());
@@ -302,14 +313,14 @@ fn said_of(method: &Method, asked: &Variation, swaps: &[Swap], larder: &Larder) 
             format!("{} carries the set here, not only the taste. Try it on a small batch first.", name(ingredient)),
         ),
         Variation::Amount { .. } => {}
-        Variation::Swap { from, to, .. } => {
+        Variation::Swap { from, to, by } => {
             if carries(from) {
                 say(
                     "structure",
                     format!("{} carries the set here, not only the taste. Try it on a small batch first.", name(from)),
                 );
             }
-            match swaps.iter().find(|s| s.from == *from && s.to == *to) {
+            match known.swaps.iter().find(|s| s.from == *from && s.to == *to && s.by == *by) {
                 Some(swap) => {
                     say("structure", swap.structure.clone());
                     say("colour", swap.colour.clone());
@@ -317,6 +328,10 @@ fn said_of(method: &Method, asked: &Variation, swaps: &[Swap], larder: &Larder) 
                 None => say("structure", "Not known from the catalogue: what it does to the set has to be tried.".into()),
             }
         }
+        Variation::Make { ingredient } => say(
+            "structure",
+            format!("{} of your own is as fresh as the day, and differs a little from the bought.", name(ingredient)),
+        ),
         Variation::Stage { .. } => say(
             "structure",
             "The stage decides how the syrup sets: a later one firms, an earlier one softens and may not set.".into(),
@@ -332,15 +347,20 @@ fn said_of(method: &Method, asked: &Variation, swaps: &[Swap], larder: &Larder) 
 ///
 /// # Errors
 /// A change out of range or of something that is not there; a method that no longer works out.
-pub fn vary(method: &Method, changes: &[Variation], swaps: &[Swap], setting: &Setting<'_>) -> Result<Varied> {
+pub fn vary(
+    method: &Method,
+    changes: &[Variation],
+    known: &Knowledge<'_>,
+    setting: &Setting<'_>,
+) -> Result<Varied> {
     if changes.len() > 12 {
         return Err(CoreError::DoesNotFit("At most twelve changes at once.".into()));
     }
     let mut varied = method.clone();
     let mut effects = Vec::new();
     for asked in changes {
-        effects.extend(said_of(&varied, asked, swaps, setting.larder));
-        change(&mut varied, asked, setting.larder)?;
+        effects.extend(said_of(&varied, asked, known, setting.larder));
+        change(&mut varied, asked, known, setting)?;
     }
     let before = balance(method, setting.larder, setting.ladder)?;
     let after = balance(&varied, setting.larder, setting.ladder)?;
@@ -348,74 +368,4 @@ pub fn vary(method: &Method, changes: &[Variation], swaps: &[Swap], setting: &Se
     sides.numbers(&mut effects);
     sides.eaters(setting.larder, &mut effects)?;
     Ok(Varied { method: varied, effects })
-}
-
-/// The variations that make sense for a method: those that work out.
-#[must_use]
-pub fn offers(method: &Method, swaps: &[Swap], setting: &Setting<'_>) -> Vec<Offer> {
-    let mut offers = Vec::new();
-    let lines = method.lines(setting.larder).unwrap_or_default();
-    let shelf = |key: &str| setting.larder.get(key).map(|i| i.shelf).ok();
-    let mut offer = |name: String, structural: bool, asked: Variation| {
-        let mut varied = method.clone();
-        let works = change(&mut varied, &asked, setting.larder)
-            .and_then(|()| balance(&varied, setting.larder, setting.ladder))
-            .is_ok();
-        if works {
-            offers.push(Offer { name, structural, changes: vec![asked] });
-        }
-    };
-    let carries = |key: &str| method.structure.iter().any(|k| k == key);
-    let most_of = |wanted: &[ShelfKind]| {
-        lines
-            .iter()
-            .filter(|l| shelf(&l.ingredient).is_some_and(|s| wanted.contains(&s)))
-            .max_by(|a, b| a.mass_g.total_cmp(&b.mass_g))
-    };
-    for (line, less, more) in [
-        (most_of(&[ShelfKind::Sugar, ShelfKind::Jaggery]), 0.85, 1.15),
-        (most_of(&[ShelfKind::Fat]), 0.8, 1.25),
-    ] {
-        let Some(line) = line else { continue };
-        for (times, word) in [(less, "less"), (more, "more")] {
-            let percent = 100.0 * (times - 1.0_f64).abs();
-            let ingredient = line.ingredient.clone();
-            let name = format!("{percent:.0} % {word} {}", line.name.to_lowercase());
-            offer(name, carries(&line.ingredient), Variation::Amount { ingredient, times });
-        }
-    }
-    for swap in swaps.iter().filter(|s| lines.iter().any(|l| l.ingredient == s.from)) {
-        let (from, to, by) = (swap.from.clone(), swap.to.clone(), swap.by);
-        offer(swap.name.clone(), carries(&swap.from), Variation::Swap { from, to, by });
-    }
-    for (step, stage) in method.steps.iter().filter_map(|s| Some((s, s.stage()?))) {
-        let stages = setting.ladder.stages();
-        let at = stages.iter().position(|s| s.key == stage).unwrap_or(0);
-        for (i, word) in [(at.wrapping_sub(1), "earlier"), (at + 1, "later")] {
-            if let Some(other) = stages.get(i) {
-                let name = format!("Syrup one stage {word}: {}", other.name);
-                offer(name, true, Variation::Stage { step: step.key.clone(), stage: other.key });
-            }
-        }
-    }
-    // How far the mass itself is cooked: the last step that does so.
-    let cooked = method.steps.iter().rev().find_map(|step| {
-        let cooks = matches!(
-            step.kind,
-            StepKind::CookTillLeavesSides | StepKind::AddInstalments | StepKind::Simmer | StepKind::Combine
-        );
-        let told = step
-            .effects
-            .iter()
-            .find_map(|e| if let Effect::DryTo { water_frac } = e { Some(*water_frac) } else { None });
-        told.filter(|_| cooks && step.flame.is_some()).map(|water_frac| (step, water_frac))
-    });
-    if let Some((step, water_frac)) = cooked {
-        for (times, word) in [(0.8, "drier"), (1.2, "softer")] {
-            let name = format!("Cooked {word} in the end");
-            let water_frac = water_frac * times;
-            offer(name, true, Variation::Water { step: step.key.clone(), water_frac });
-        }
-    }
-    offers
 }

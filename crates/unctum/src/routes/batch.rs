@@ -9,7 +9,7 @@ use unctum_core::batch::{
     BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, Verdict, is_over, state_at, summary,
 };
 use unctum_core::kitchen::KitchenDocument;
-use unctum_core::process::{Setting, Size, Sweet, plain_syrup_steps, stove_sheet, vary};
+use unctum_core::process::{Knowledge, Setting, Size, Sweet, plain_syrup_steps, stove_sheet, vary};
 use unctum_core::syrup::{Charge, StageKey};
 use unctum_store::batch::{self as rows, Batch};
 use unctum_store::kitchen;
@@ -142,8 +142,10 @@ fn set_up(
     if let Some((sweet, size)) = of {
         let key = sweet.key.clone();
         let setting = Setting { larder: &app.catalogue.larder, ladder: &kitchen.ladder, air };
+        let components = app.catalogue.components();
+        let known_changes = Knowledge { swaps: &app.catalogue.swaps, components: &components };
         let method =
-            vary(sweet.method(ask.method_key.as_deref())?, &ask.variation, &app.catalogue.swaps, &setting)?;
+            vary(sweet.method(ask.method_key.as_deref())?, &ask.variation, &known_changes, &setting)?;
         let sheet = stove_sheet(&method.method, &size, &setting)?;
         return Ok(BatchSetup {
             title: ask.title.unwrap_or_else(|| sweet.name.clone()),

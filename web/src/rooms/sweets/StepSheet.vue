@@ -9,13 +9,13 @@ import { finished, measured, PURPOSES, span, spanRange } from './words'
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()
 const kitchen = useKitchen()
-const { page, sweet, method, plan, trouble, refused, text } = useSweet(() => props.sweetKey)
+const { sweet, method, worked, plan, trouble, refused, text } = useSweet(() => props.sweetKey)
 const f = computed(() => plan.value?.formula)
 const inCups = computed(() => text('cup') !== 'g')
 const back = computed(() => ({ path: `/sweets/${props.sweetKey}` }))
 const rows = computed(() =>
   (f.value?.steps ?? []).flatMap((figures) => {
-    const step = method.value?.steps.find((s) => s.key === figures.step)
+    const step = worked.value?.steps.find((s) => s.key === figures.step)
     if (!step) return []
     const goesIn = (f.value?.lines ?? []).flatMap((line) =>
       line.uses
@@ -30,7 +30,7 @@ const rows = computed(() =>
 )
 const cautions = computed(() => {
   const keys = rows.value.flatMap((r) => r.step.hazards ?? [])
-  return [...new Set(keys)].map((k) => page.value?.cautions[k] ?? k)
+  return [...new Set(keys)].map((k) => plan.value?.cautions[k] ?? k)
 })
 const print = () => window.print()
 </script>

@@ -14,7 +14,8 @@ import { FAMILIES } from './words'
 const props = defineProps<{ sweetKey: string }>()
 const router = useRouter()
 const edit = useEditing(() => props.sweetKey)
-const { draft, versions, faults, trouble, overtaken, busy, changed, at, canUndo, canRedo } = edit
+const { draft, versions, faults, doubts, trouble, overtaken, busy, changed, at, canUndo, canRedo } =
+  edit
 
 const ingredients = shallowRef<{ title: string; value: string }[]>([])
 void answer(api.GET('/api/v1/ingredients'))
@@ -123,6 +124,7 @@ onKeyStroke('s', (event) => {
       <v-select v-model="draft.family" label="Family" :items="families" />
       <v-textarea v-model="draft.about" label="In one sentence" rows="1" auto-grow class="about" />
     </div>
+    <p v-for="d in doubts" :key="d.words" class="caution">{{ d.words }}</p>
     <p v-for="f in general" :key="f.field + f.words" class="caution">{{ f.words }}</p>
     <KeyRow
       v-if="methods.length > 1"

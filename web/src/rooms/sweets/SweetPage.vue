@@ -21,7 +21,7 @@ import { familyName, LEVELS, span, spanRange } from './words'
 const props = defineProps<{ sweetKey: string }>()
 const router = useRouter()
 const view = useSweet(() => props.sweetKey)
-const { page, sweet, method, extra, plan, trouble, refused, set, text, cups, cupId } = view
+const { page, sweet, method, worked, extra, plan, trouble, refused, set, text, cups, cupId } = view
 
 const f = computed(() => plan.value?.formula)
 const methods = computed(
@@ -33,14 +33,14 @@ const order = computed(() => steps.value.map((s) => s.step))
 const at = computed(() =>
   chosen.value && order.value.includes(chosen.value) ? chosen.value : order.value[0],
 )
-const step = computed(() => method.value?.steps.find((s) => s.key === at.value))
+const step = computed(() => worked.value?.steps.find((s) => s.key === at.value))
 watch(method, () => (chosen.value = undefined))
-const title = (key: string) => method.value?.steps.find((s) => s.key === key)?.title.toLowerCase()
+const title = (key: string) => worked.value?.steps.find((s) => s.key === key)?.title
 const windows = computed(() =>
   (step.value?.windows ?? [])
     .map(
       (w) =>
-        `“${title(w.to)}” within ${span(w.high_min)}${w.low_min ? `, not before ${span(w.low_min)}` : ''}`,
+        `“${title(w.to)?.toLowerCase()}” within ${span(w.high_min)}${w.low_min ? `, not before ${span(w.low_min)}` : ''}`,
     )
     .join('; '),
 )
@@ -179,7 +179,7 @@ const exportLink = (format: string) =>
       </div>
       <RibbonDrawing
         v-if="f"
-        :method="method"
+        :method="worked ?? method"
         :times="f.times"
         :chosen="at"
         @choose="chosen = $event"
@@ -194,7 +194,7 @@ const exportLink = (format: string) =>
               @click="chosen = s.step"
             >
               <span class="figures soft">{{ i + 1 }}</span>
-              {{ method.steps.find((x) => x.key === s.step)?.title }}
+              {{ title(s.step) }}
               <span class="figures small soft">{{ span(s.time.minutes.mid_min) }}</span>
             </button>
           </li>
@@ -205,7 +205,7 @@ const exportLink = (format: string) =>
           :number="order.indexOf(step.key) + 1"
           :figures="steps.find((s) => s.step === at)"
           :lines="f.lines"
-          :cautions="page.cautions"
+          :cautions="plan?.cautions ?? {}"
           :window="windows"
         />
       </div>
@@ -242,7 +242,7 @@ const exportLink = (format: string) =>
       :effects="plan?.effects ?? []"
       @toggle="view.toggle"
     />
-    <SweetNotes v-if="f" class="wide" :sweet="sweet" :method="method" :formula="f" />
+    <SweetNotes v-if="f" class="wide" :sweet="sweet" :method="worked ?? method" :formula="f" />
     <p class="wide small soft">
       Take it with you: <a :href="exportLink('unctum')">everything, as our JSON</a> ·
       <a :href="exportLink('json-ld')">this method, as schema.org Recipe</a>

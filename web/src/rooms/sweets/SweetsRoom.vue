@@ -6,6 +6,7 @@ import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { blank } from './blank'
 import FamilyMark from './FamilyMark.vue'
 import { FAMILIES, LEVELS, span } from './words'
 
@@ -82,6 +83,15 @@ async function putBack(): Promise<void> {
   }
 }
 
+async function begin(): Promise<void> {
+  try {
+    const made = await answer(api.POST('/api/v1/sweets', { body: blank() }))
+    await router.push(`/sweets/${made.key}/edit`)
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+
 const groups = computed(() => {
   const cards = shelf.value?.cards ?? []
   const own = cards.filter((c) => c.own)
@@ -101,6 +111,7 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
       <h1>Sweets</h1>
       <nav aria-label="Add a sweet">
         <router-link class="key" to="/sweets/read">Read one in</router-link>
+        <button type="button" class="key" @click="begin">Begin a new one</button>
       </nav>
     </header>
     <search class="find">
@@ -210,6 +221,12 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
 </template>
 
 <style scoped>
+.room > header nav {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+
 .room > header {
   display: flex;
   justify-content: space-between;

@@ -13,6 +13,7 @@ export function useEditing(key: () => string) {
   const version = ref(0)
   const saved = ref('')
   const faults = shallowRef<Api<'Fault'>[]>([])
+  const doubts = shallowRef<Api<'Doubt'>[]>([])
   const versions = shallowRef<Api<'VersionLine'>[]>([])
   const trouble = ref('')
   const overtaken = ref(false)
@@ -55,7 +56,9 @@ export function useEditing(key: () => string) {
     if (!text || !draft.value) return
     try {
       const found = await answer(api.POST('/api/v1/sweets/check', { body: draft.value }))
-      if (text === written.value) faults.value = found
+      if (text !== written.value) return
+      faults.value = found.faults
+      doubts.value = found.doubts
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
     }
@@ -115,6 +118,7 @@ export function useEditing(key: () => string) {
     version,
     versions,
     faults,
+    doubts,
     trouble,
     overtaken,
     busy,

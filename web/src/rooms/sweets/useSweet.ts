@@ -45,6 +45,10 @@ export function useSweet(key: () => string) {
   const method = computed(
     () => sweet.value?.methods.find((m) => m.key === text('method')) ?? sweet.value?.methods[0],
   )
+  /** The method as it is worked out, with the changes that are taken. */
+  const worked = computed(() =>
+    plan.value?.method.key === method.value?.key ? plan.value?.method : method.value,
+  )
   const extra = computed(() => page.value?.methods.find((m) => m.key === method.value?.key))
 
   const kind = computed<SizeKind>(() => (text('by') as SizeKind | undefined) ?? 'times')
@@ -155,6 +159,7 @@ export function useSweet(key: () => string) {
     page,
     sweet,
     method,
+    worked,
     extra,
     plan,
     trouble,

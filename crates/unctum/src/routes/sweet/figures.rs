@@ -1,5 +1,7 @@
 //! A method worked out: amounts, balance, weights, times, signs; two side by side; cups and grams.
 
+use std::collections::BTreeMap;
+
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
@@ -8,14 +10,14 @@ use unctum_core::kitchen::{Flame, KitchenDocument};
 use unctum_core::pan::program::HobChange;
 use unctum_core::pan::{BoilDownQuestion, StageSigns, TurnOff, boil_down, stage_signs};
 use unctum_core::process::{
-    Comparison, EffectNote, Formula, FormulaQuestion, Line, Method, Setting, Size, Variation, compare,
-    formula as work_out, stove_sheet, vary,
+    Comparison, EffectNote, Formula, FormulaQuestion, Knowledge, Line, Method, Setting, Size, Variation,
+    compare, formula as work_out, stove_sheet, vary,
 };
 use unctum_core::syrup::{Charge, StageKey};
 use unctum_store::kitchen::load;
 use utoipa::ToSchema;
 
-use super::{choose, known, measures, setting, tools};
+use super::{cautions, choose, known, measures, setting, tools};
 use crate::app::App;
 use crate::body::Body;
 use crate::problem::{Answer, Problem};
@@ -73,6 +75,10 @@ pub struct FormulaAnswer {
     pub formula: Formula,
     /// The ingredient that the cook starts from, at this size.
     pub base: Line,
+    /// The method as it was worked out: with the changes, at the size it is written for.
+    pub method: Method,
+    /// Words of the cautions that its steps name.
+    pub cautions: BTreeMap<String, String>,
     /// What the changes do.
     pub effects: Vec<EffectNote>,
     /// The syrup, if one is boiled to a stage.
@@ -124,15 +130,16 @@ fn signs(
 
 fn answer(app: &App, method: &Method, ask: &FormulaAsk, kitchen: &KitchenDocument) -> Answer<FormulaAnswer> {
     let setting = setting(app, kitchen)?;
+    let components = app.catalogue.components();
+    let known = Knowledge { swaps: &app.catalogue.swaps, components: &components };
     let (method, effects) = if ask.variation.is_empty() {
         (method.clone(), Vec::new())
     } else {
-        let varied = vary(method, &ask.variation, &app.catalogue.swaps, &setting)?;
+        let varied = vary(method, &ask.variation, &known, &setting)?;
         (varied.method, varied.effects)
     };
     let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
     let (measures, tools) = (measures(kitchen, ask.cup_id)?, tools(kitchen, &chosen));
-    let components = app.catalogue.components();
     let formula = work_out(
         &FormulaQuestion {
             method: &method,
@@ -145,7 +152,14 @@ fn answer(app: &App, method: &Method, ask: &FormulaAsk, kitchen: &KitchenDocumen
     )?;
     let base = method.base(setting.larder)?;
     let base = Line { mass_g: base.mass_g * formula.factor, ..base };
-    Ok(FormulaAnswer { base, effects, syrup: signs(&method, ask, kitchen, &setting)?, formula })
+    Ok(FormulaAnswer {
+        base,
+        effects,
+        syrup: signs(&method, ask, kitchen, &setting)?,
+        cautions: cautions(app, &method.steps),
+        method,
+        formula,
+    })
 }
 
 /// Amounts, balance, weights and times of a method at a size.

@@ -14,7 +14,7 @@ use rocket::response::{self, Responder, Response};
 use rocket::serde::json::Json;
 use serde::Serialize;
 use unctum_core::kitchen::{KitchenDocument, Measure, Pan, Ring, Thermometer};
-use unctum_core::process::{Setting, Sweet, Tools};
+use unctum_core::process::{Setting, Step, Sweet, Tools};
 use unctum_store::{StoreError, sweet as rows};
 
 use crate::app::App;
@@ -136,11 +136,11 @@ fn usual_measures() -> Vec<Measure> {
     ]
 }
 
-/// Words of the cautions that the steps of a sweet name.
+/// Words of the cautions that steps name.
 #[must_use]
-pub fn cautions(app: &App, sweet: &Sweet) -> BTreeMap<String, String> {
-    let steps = sweet.methods.iter().flat_map(|m| &m.steps);
+pub fn cautions(app: &App, steps: &[Step]) -> BTreeMap<String, String> {
     steps
+        .iter()
         .flat_map(|s| &s.hazards)
         .filter_map(|key| Some((key.clone(), app.catalogue.cautions.get(key)?.clone())))
         .collect()

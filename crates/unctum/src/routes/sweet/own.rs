@@ -4,7 +4,7 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, delete, get, post, put};
 use serde::{Deserialize, Serialize};
-use unctum_core::process::{Card, Fault, Sweet};
+use unctum_core::process::{Card, Doubt, Fault, Sweet, doubts_of_method};
 use unctum_store::{kitchen, sweet as rows};
 use utoipa::ToSchema;
 
@@ -81,15 +81,32 @@ fn tagged(saved: Saved, status: Status) -> Tagged<Saved> {
     Tagged { status, version: Some(saved.version), body: saved }
 }
 
-/// Everything that is wrong with a sweet, with the place; an empty list if nothing is.
+/// What is wrong with a sweet, and what is doubtful.
+#[derive(Serialize, ToSchema)]
+pub struct Checked {
+    /// What is wrong, with the place; with any of these it cannot be saved.
+    pub faults: Vec<Fault>,
+    /// Amounts that look wrong: asked about, not refused.
+    pub doubts: Vec<Doubt>,
+}
+
+/// Everything that is wrong with a sweet, with the place, and what is doubtful.
 ///
 /// # Errors
 /// 400, 413 or 422 for what is no sweet at all.
 #[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = Sweet,
-    responses((status = 200, body = Vec<Fault>), (status = 422, body = Problem)))]
+    responses((status = 200, body = Checked), (status = 422, body = Problem)))]
 #[post("/sweets/check", data = "<body>")]
-pub fn check(app: &State<App>, body: Body<Sweet>) -> Answer<Json<Vec<Fault>>> {
-    Ok(Json(body.0?.faults(&app.catalogue.larder)))
+pub fn check(app: &State<App>, body: Body<Sweet>) -> Answer<Json<Checked>> {
+    let (sweet, catalogue) = (body.0?, &app.catalogue);
+    let faults = sweet.faults(&catalogue.larder);
+    let mut doubts = Vec::new();
+    if faults.is_empty() {
+        for method in &sweet.methods {
+            doubts.extend(doubts_of_method(method, &catalogue.larder, &catalogue.ranges)?);
+        }
+    }
+    Ok(Json(Checked { faults, doubts }))
 }
 
 /// Keeps a new sweet; its key is given.

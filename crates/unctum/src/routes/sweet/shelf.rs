@@ -1,18 +1,16 @@
 //! What there is: searched, opened, and what it is made from.
 
-use std::collections::BTreeMap;
-
 use rocket::form::FromForm;
 use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get};
 use serde::Serialize;
 use unctum_core::food::{Ingredient, plain};
-use unctum_core::process::{Card, Family, Line, Offer, Sweet, Wanted, offers};
+use unctum_core::process::{Card, Family, Knowledge, Line, Offer, Sweet, Wanted, offers};
 use unctum_store::kitchen;
 use utoipa::{IntoParams, ToSchema};
 
-use super::{Tagged, cautions, known, setting};
+use super::{Tagged, known, setting};
 use crate::app::App;
 use crate::problem::{Answer, Problem};
 
@@ -87,10 +85,6 @@ pub struct SweetPage {
     pub sweet: Sweet,
     /// Its version, if it is the cook's own.
     pub version: Option<i32>,
-    /// Words of the cautions that its steps name.
-    pub cautions: BTreeMap<String, String>,
-    /// Names of its ingredients, by key.
-    pub names: BTreeMap<String, String>,
     /// What each method starts from, and its variations.
     pub methods: Vec<MethodExtra>,
 }
@@ -145,10 +139,8 @@ pub async fn sweet(app: &State<App>, key: &str) -> Answer<Tagged<SweetPage>> {
     let kitchen = app.read(kitchen::load).await?;
     let setting = setting(app, &kitchen)?;
     let sweet = found.sweet;
-    let mut names = BTreeMap::new();
-    for entry in sweet.methods.iter().flat_map(|m| &m.steps).flat_map(|s| &s.inputs) {
-        names.insert(entry.ingredient.clone(), setting.larder.get(&entry.ingredient)?.name.clone());
-    }
+    let components = app.catalogue.components();
+    let known_changes = Knowledge { swaps: &app.catalogue.swaps, components: &components };
     let methods = sweet
         .methods
         .iter()
@@ -156,12 +148,12 @@ pub async fn sweet(app: &State<App>, key: &str) -> Answer<Tagged<SweetPage>> {
             Ok(MethodExtra {
                 key: m.key.clone(),
                 base: m.base(setting.larder)?,
-                offers: offers(m, &app.catalogue.swaps, &setting),
+                offers: offers(m, &known_changes, &setting),
                 on_the_stove: m.boil_step().is_some(),
             })
         })
         .collect::<unctum_core::Result<_>>()?;
-    let body = SweetPage { cautions: cautions(app, &sweet), names, methods, version: found.version, sweet };
+    let body = SweetPage { methods, version: found.version, sweet };
     Ok(Tagged { status: Status::Ok, version: found.version, body })
 }
 
