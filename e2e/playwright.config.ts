@@ -32,7 +32,7 @@ export default defineConfig({
     { name: 'table' },
     {
       name: 'phone',
-      testMatch: /(bench|kitchen|sweets)\.spec\.ts/,
+      testMatch: /(bench|kitchen|read-in)\.spec\.ts/,
       use: { viewport: { width: 390, height: 844 } },
     },
   ],

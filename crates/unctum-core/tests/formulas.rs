@@ -473,6 +473,12 @@ fn what_waits_badly_begins_late_and_nothing_begins_before_what_it_needs() {
         }
         assert!(latest <= f.times.total.mid_min + 1e-6 && f.times.hands_min <= f.times.total.mid_min + 1e-6);
     }
+    let barfi =
+        worked(method("granular-gram-flour-barfi", "set"), Size::Times { factor: 1.0 }, &[]).expect("barfi");
+    assert!(barfi.warnings.iter().any(|w| w.contains("want hands at the same time")), "{:?}", barfi.warnings);
+    let sheet =
+        worked(method("cashew-sheet", "one-string"), Size::Times { factor: 1.0 }, &[]).expect("sheet");
+    assert!(sheet.warnings.is_empty(), "{:?}", sheet.warnings);
     let balls = method("milk-solid-balls", "khoya");
     let f = worked(balls, Size::Times { factor: 1.0 }, &[]).expect("formula");
     let begins = |key: &str| f.times.steps.iter().find(|t| t.step == key).expect("time").begins_min;

@@ -3,6 +3,7 @@
 use std::path::Path;
 use std::time::Duration;
 
+use diesel::Connection;
 use diesel::connection::SimpleConnection;
 use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool};
 use diesel::sqlite::SqliteConnection;
@@ -43,6 +44,11 @@ impl Store {
     pub fn open(path: &Path) -> Result<Self> {
         let name = path.to_str().ok_or_else(|| StoreError::Open("its name is not valid text".into()))?;
         let open = |e: &dyn std::fmt::Display| StoreError::Open(e.to_string());
+        // One plain connection first: the pool would try again for ten seconds what can never be opened.
+        SqliteConnection::establish(name)
+            .map_err(|e| open(&e))?
+            .batch_execute("PRAGMA schema_version;")
+            .map_err(|e| open(&e))?;
         let pool = Pool::builder()
             .max_size(8)
             .connection_timeout(Duration::from_secs(10))
@@ -60,7 +66,6 @@ impl Store {
     /// # Errors
     /// Those of `work`, or of the database.
     pub fn read<T>(&self, work: impl FnOnce(&mut SqliteConnection) -> Result<T>) -> Result<T> {
-        use diesel::Connection;
         let mut connection = self.pool.get()?;
         let connection: &mut SqliteConnection = &mut connection;
         connection.transaction(work)

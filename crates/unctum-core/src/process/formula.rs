@@ -12,10 +12,13 @@ use crate::process::rounding::{Rounding, rounding};
 use crate::process::size::{contents_ml, fullest, written};
 use crate::process::times::{Batch, Times, times};
 use crate::process::{
-    Aside, Balance, Method, PieceFigures, Purpose, Setting, Size, StepTime, Sweet, Vessel, balance,
-    pieces_of, scaled, size_factor,
+    Aside, Attention, Balance, Method, PieceFigures, Purpose, Setting, Size, StepTime, Sweet, Vessel,
+    balance, pieces_of, scaled, size_factor,
 };
 use crate::syrup::StageKey;
+
+/// Minutes that two steps may overlap before one cook is short of hands.
+const OVERLAP_MIN: f64 = 1.0;
 
 /// Her pans and her ring.
 #[derive(Debug, Clone, PartialEq)]
@@ -276,6 +279,31 @@ fn components(
     Ok(needs)
 }
 
+/// Steps side by side that both want hands all the time: too much for one cook.
+fn hands_short(method: &Method, times: &Times) -> Vec<String> {
+    let busy: Vec<(&str, f64, f64)> = times
+        .steps
+        .iter()
+        .filter_map(|t| {
+            let step = method.steps.iter().find(|s| s.key == t.step)?;
+            let ends_min = t.begins_min + t.minutes.mid_min;
+            (step.attention == Attention::Constant).then_some((step.title.as_str(), t.begins_min, ends_min))
+        })
+        .collect();
+    let mut said = Vec::new();
+    for (i, a) in busy.iter().enumerate() {
+        for b in &busy[i + 1..] {
+            if a.2.min(b.2) - a.1.max(b.1) > OVERLAP_MIN {
+                said.push(format!(
+                    "“{}” and “{}” want hands at the same time: have a helper, or do one before the other.",
+                    a.0, b.0
+                ));
+            }
+        }
+    }
+    said
+}
+
 fn warnings(method: &Method, f: &Formula, tools: Option<&Tools>) -> Vec<String> {
     let mut said = Vec::new();
     if f.split > 1.0 {
@@ -303,6 +331,7 @@ fn warnings(method: &Method, f: &Formula, tools: Option<&Tools>) -> Vec<String> 
             "Spice and salt do not grow with the batch: begin with three quarters of them, and taste.".into(),
         );
     }
+    said.extend(hands_short(method, &f.times).into_iter().take(2));
     let frying = method.steps.iter().flat_map(|s| &s.inputs).any(|e| e.purpose == Purpose::Frying);
     if frying && (f.factor > 1.5 || f.factor < 0.67) {
         said.push(

@@ -111,7 +111,7 @@ function beside(event: KeyboardEvent, i: number): void {
       </g>
       <g v-for="t in drawn.ticks" :key="t.minutes" class="tick">
         <text :x="Math.min(t.x, inner - 20)" :y="height - 4">
-          {{ t.minutes ? span(t.minutes) : 'start' }}
+          {{ t.minutes >= 0.5 ? span(t.minutes) : 'start' }}
         </text>
       </g>
     </svg>
