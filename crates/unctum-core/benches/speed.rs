@@ -22,6 +22,7 @@ fn main() {
 fn question() -> BoilDownQuestion {
     BoilDownQuestion {
         charge: Charge::sugar_and_water(480.0, 320.0),
+        start_c: None,
         pan: Pan {
             name: "pan".into(),
             tare_g: 900.0,

@@ -87,6 +87,7 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
     let planned = first_flame(&active).and_then(|(_, flame)| {
         let question = BoilDownQuestion {
             charge: setup.charge,
+            start_c: None,
             pan: setup.pan.clone(),
             ring: setup.ring.clone(),
             program: vec![HobChange::steady(flame.frac())],

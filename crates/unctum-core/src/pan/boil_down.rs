@@ -17,6 +17,8 @@ use crate::syrup::{Charge, Ladder, StageKey};
 pub struct BoilDownQuestion {
     /// What is in the pan at the start.
     pub charge: Charge,
+    /// How warm charge and pan are at the start, °C, 0–130; as the room if none. Never above the boil.
+    pub start_c: Option<f64>,
     /// The pan.
     pub pan: Pan,
     /// The ring under it.
@@ -183,9 +185,13 @@ impl Runs {
         q.ladder.check()?;
         check_program(&q.program)?;
         let model = PanModel::new(&q.charge, &q.pan, q.air)?;
-        let follow = |model: &PanModel, power: f64| {
-            Run::follow(model, q.air.room_c, &q.ring, power, &q.program, end_frac)
+        let start_c = match q.start_c {
+            Some(start_c) => within("The temperature at the start", start_c, 0.0, 130.0, "°C")?,
+            None => q.air.room_c,
         };
+        let start_c = start_c.min(model.boil_c(q.charge.water_g));
+        let follow =
+            |model: &PanModel, power: f64| Run::follow(model, start_c, &q.ring, power, &q.program, end_frac);
         let spread = q.ring.spread();
         Ok(Self {
             mid: follow(&model, 1.0)?,

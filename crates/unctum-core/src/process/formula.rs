@@ -9,7 +9,7 @@ use crate::food::measure::{Measured, in_measures, round_to_scale_g};
 use crate::food::{Composition, Diet, Larder};
 use crate::kitchen::{Measure, Pan, Ring};
 use crate::process::rounding::{Rounding, rounding};
-use crate::process::size::{contents_ml, fullest, written};
+use crate::process::size::{contents_ml, fullest, scarcest, written};
 use crate::process::times::{Batch, Times, times};
 use crate::process::{
     Aside, Attention, Balance, Method, PieceFigures, Purpose, Setting, Size, StepTime, Sweet, Vessel,
@@ -168,6 +168,8 @@ pub struct Formula {
     pub allergens: Vec<String>,
     /// Who can eat it.
     pub diet: Diet,
+    /// Name of the ingredient that runs out first, where the size goes by what is in stock.
+    pub runs_out_first: Option<String>,
     /// What to look out for at this size.
     pub warnings: Vec<String>,
 }
@@ -385,6 +387,10 @@ pub fn formula(q: &FormulaQuestion<'_>, setting: &Setting<'_>) -> Result<Formula
         lines,
         allergens,
         diet,
+        runs_out_first: match q.size {
+            Size::Stock { have_g } => Some(scarcest(q.method, &as_written, have_g, setting)?.1),
+            _ => None,
+        },
         warnings: Vec::new(),
     };
     formula.warnings = warnings(&method, &formula, q.tools);

@@ -7,6 +7,9 @@ use crate::process::effect::Effect;
 use crate::process::variation::change;
 use crate::process::{Knowledge, Method, Setting, StepKind, Variation, balance};
 
+/// Share of all that goes in below which a little more or less of a thing is not felt.
+const LEAST_FRAC: f64 = 0.03;
+
 /// A variation that can be asked for.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -35,11 +38,19 @@ pub fn offers(method: &Method, known: &Knowledge<'_>, setting: &Setting<'_>) -> 
         }
     };
     let carries = |key: &str| method.structure.iter().any(|k| k == key);
+    let in_it_g = |key: &str| -> f64 {
+        let entries = method.steps.iter().flat_map(|s| &s.inputs);
+        entries.filter(|e| e.ingredient == key && !e.purpose.stays()).map(|e| e.amount_g).sum()
+    };
+    let all_g: f64 = lines.iter().map(|l| in_it_g(&l.ingredient)).sum();
     let most_of = |wanted: &[ShelfKind]| {
         lines
             .iter()
-            .filter(|l| shelf(&l.ingredient).is_some_and(|s| wanted.contains(&s)))
-            .max_by(|a, b| a.mass_g.total_cmp(&b.mass_g))
+            .filter(|l| {
+                shelf(&l.ingredient).is_some_and(|s| wanted.contains(&s))
+                    && in_it_g(&l.ingredient) > LEAST_FRAC * all_g
+            })
+            .max_by(|a, b| in_it_g(&a.ingredient).total_cmp(&in_it_g(&b.ingredient)))
     };
     for (line, less, more) in [
         (most_of(&[ShelfKind::Sugar, ShelfKind::Jaggery]), 0.85, 1.15),

@@ -160,13 +160,6 @@ pub fn pieces_of(shape: &Shape, finished: &Parts) -> PieceFigures {
 /// slab; [`CoreError::Unknown`] for an ingredient that the method does not use.
 pub fn size_factor(method: &Method, written: &Balance, size: &Size, setting: &Setting<'_>) -> Result<f64> {
     let finished_g = written.finished_g;
-    let of =
-        |ingredient: &str| -> Result<f64> {
-            let lines = method.lines(setting.larder)?;
-            lines.into_iter().find(|l| l.ingredient == ingredient).map(|l| l.mass_g).ok_or_else(|| {
-                CoreError::Unknown { kind: "ingredient of this method", name: ingredient.into() }
-            })
-        };
     let no_fit = |words: String| Err(CoreError::DoesNotFit(words));
     let factor = match size {
         Size::Times { factor } => *factor,
@@ -182,7 +175,8 @@ pub fn size_factor(method: &Method, written: &Balance, size: &Size, setting: &Se
             within("The finished mass", *wanted_g, 1.0, 200_000.0, "g")? / finished_g
         }
         Size::Ingredient { ingredient, amount_g } => {
-            within("The amount", *amount_g, 0.1, 100_000.0, "g")? / of(ingredient)?
+            let amount_g = within("The amount", *amount_g, 0.1, 100_000.0, "g")?;
+            grown(method, written, setting, ingredient)?.factor(amount_g)?
         }
         Size::Tray { length_cm, width_cm, height_cm, thickness_mm } => {
             let area_cm2 = within("The length of the tray", *length_cm, 1.0, 200.0, "cm")?
@@ -214,17 +208,7 @@ pub fn size_factor(method: &Method, written: &Balance, size: &Size, setting: &Se
             }
             capacity_ml / fullest
         }
-        Size::Stock { have_g } => {
-            let mut least = f64::INFINITY;
-            for (ingredient, have_g) in have_g {
-                let have_g = within("What is in stock", *have_g, 0.0, 1_000_000.0, "g")?;
-                least = least.min(have_g / of(ingredient)?);
-            }
-            if !least.is_finite() {
-                return no_fit("Say of at least one ingredient how much there is.".into());
-            }
-            least
-        }
+        Size::Stock { have_g } => scarcest(method, written, have_g, setting)?.0,
         Size::Cups { cup_ml, count } => {
             let cup_ml = within("The cup", *cup_ml, 20.0, 1000.0, "ml")?;
             let count = within("The number of cups", *count, 0.1, 100.0, "cups")?;
@@ -237,6 +221,75 @@ pub fn size_factor(method: &Method, written: &Balance, size: &Size, setting: &Se
         }
     };
     within("The size of the batch", factor, 0.01, 200.0, "times the method as written")
+}
+
+/// How the amount of an ingredient follows the size: what stays whatever the size, and what each time
+/// the method as written adds.
+struct Grown {
+    name: String,
+    stays_g: f64,
+    grows_g: f64,
+}
+
+impl Grown {
+    /// The size that uses exactly `amount_g`.
+    fn factor(&self, amount_g: f64) -> Result<f64> {
+        if self.grows_g <= 1e-9 {
+            return Err(CoreError::DoesNotFit(format!(
+                "{} does not grow with the batch. Go by something else.",
+                self.name
+            )));
+        }
+        let factor = (amount_g - self.stays_g) / self.grows_g;
+        if factor <= 0.0 {
+            return Err(CoreError::DoesNotFit(format!(
+                "Pot and tray alone take {:.0} g of {}. Have more of it, or go by something else.",
+                self.stays_g,
+                self.name.to_lowercase()
+            )));
+        }
+        Ok(factor)
+    }
+}
+
+fn grown(method: &Method, written: &Balance, setting: &Setting<'_>, ingredient: &str) -> Result<Grown> {
+    let line = |method: &Method| {
+        let mut lines = method.lines(setting.larder)?.into_iter();
+        lines
+            .find(|l| l.ingredient == ingredient)
+            .ok_or_else(|| CoreError::Unknown { kind: "ingredient of this method", name: ingredient.into() })
+    };
+    let (once, twice) = (line(method)?, line(&scaled(method, written, 2.0))?);
+    let grows_g = twice.mass_g - once.mass_g;
+    Ok(Grown { stays_g: once.mass_g - grows_g, grows_g, name: once.name })
+}
+
+/// The size that the stock allows, and the name of what runs out first.
+///
+/// # Errors
+/// [`CoreError::DoesNotFit`] if nothing is told or too little is there even for pot and tray.
+pub(crate) fn scarcest(
+    method: &Method,
+    written: &Balance,
+    have_g: &BTreeMap<String, f64>,
+    setting: &Setting<'_>,
+) -> Result<(f64, String)> {
+    let mut least: Option<(f64, String)> = None;
+    for (ingredient, have_g) in have_g {
+        let have_g = within("What is in stock", *have_g, 0.0, 1_000_000.0, "g")?;
+        let needs = grown(method, written, setting, ingredient)?;
+        // What only pot and tray take is short or it is not; it sets no size.
+        if needs.grows_g <= 1e-9 && have_g >= needs.stays_g {
+            continue;
+        }
+        let factor = needs.factor(have_g)?;
+        if least.as_ref().is_none_or(|(so_far, _)| factor < *so_far) {
+            least = Some((factor, needs.name));
+        }
+    }
+    least.ok_or_else(|| {
+        CoreError::DoesNotFit("Say of at least one ingredient of the mass how much there is.".into())
+    })
 }
 
 /// Pan volume, ml, that the method as written needs at its fullest step, fill limits included.

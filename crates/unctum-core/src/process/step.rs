@@ -138,6 +138,12 @@ impl Purpose {
     pub fn is_mass(self) -> bool {
         matches!(self, Self::Mass | Self::Garnish)
     }
+
+    /// Whether it stays what it is at any size: the pot is as full, the tray as greased.
+    #[must_use]
+    pub fn stays(self) -> bool {
+        matches!(self, Self::Frying | Self::Greasing)
+    }
 }
 
 /// An amount of an ingredient that goes in at a step.

@@ -253,7 +253,7 @@ impl Method {
     pub fn scaled(&self, factor: f64) -> Self {
         let mut scaled = self.clone();
         for entry in scaled.steps.iter_mut().flat_map(|s| &mut s.inputs) {
-            if !matches!(entry.purpose, Purpose::Frying | Purpose::Greasing) {
+            if !entry.purpose.stays() {
                 entry.amount_g *= factor;
             }
         }

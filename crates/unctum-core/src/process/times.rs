@@ -89,6 +89,8 @@ fn boiling(
     let stage = step.stage()?;
     let boil = boil_down(&BoilDownQuestion {
         charge: b.start.charge(),
+        // It begins as warm as the step before left it.
+        start_c: Some(from_c),
         pan: pan_of(step, tools)?.clone(),
         ring: tools.ring.clone(),
         program: vec![HobChange::steady(step.flame.unwrap_or(Flame::Medium).frac())],
@@ -100,17 +102,8 @@ fn boiling(
         max_points: 2,
     })
     .ok()?;
-    // It begins as warm as the step before left it: of the way to the boil only the rest counts.
-    let (at, boils) = (boil.turn_off.at, boil.boils_at?);
-    let way_c = boil.turn_off.boil_c - setting.air.room_c;
-    let gone = ((from_c - setting.air.room_c) / way_c).clamp(0.0, 1.0);
-    let rest = |turn_off_s: f64, boil_s: f64| (turn_off_s - gone * boil_s).max(0.0) / 60.0;
-    let mid_min = rest(at.mid_s, boils.mid_s);
-    Some(Minutes {
-        low_min: rest(at.low_s, boils.low_s).min(mid_min),
-        mid_min,
-        high_min: rest(at.high_s, boils.high_s).max(mid_min),
-    })
+    let at = boil.turn_off.at;
+    Some(Minutes { low_min: at.low_s / 60.0, mid_min: at.mid_s / 60.0, high_min: at.high_s / 60.0 })
 }
 
 fn heating(step: &Step, b: &StepBalance, from_c: f64, tools: &Tools, air: &Air) -> Option<Minutes> {

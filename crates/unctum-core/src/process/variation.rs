@@ -46,7 +46,7 @@ pub struct Knowledge<'a> {
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
 pub enum Variation {
-    /// More or less of an ingredient.
+    /// More or less of an ingredient, but for what pot and tray take.
     Amount {
         /// Its key.
         ingredient: String,
@@ -106,7 +106,7 @@ pub struct Swap {
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct EffectNote {
-    /// `structure`, `yield`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
+    /// `structure`, `yield`, `left`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
     /// `keeping`.
     pub topic: &'static str,
     /// What happens.
@@ -166,7 +166,8 @@ pub(crate) fn change(
             let times = within("The change", *times, 0.2, 5.0, "times")?;
             let mut found = false;
             for entry in method.steps.iter_mut().flat_map(|s| &mut s.inputs) {
-                if entry.ingredient == *ingredient {
+                // Pot and tray stay as full and as greased as they were.
+                if entry.ingredient == *ingredient && !entry.purpose.stays() {
                     entry.amount_g *= times;
                     found = true;
                 }
@@ -243,6 +244,15 @@ impl Sides<'_> {
                 notes.push(EffectNote { topic, words, before: Some(before), after: Some(after) });
             }
         };
+        let left = |b: &Balance| b.asides.iter().map(|a| a.unused_g).sum::<f64>();
+        number(
+            "left",
+            left(b),
+            left(a),
+            0.01 * b.finished_g,
+            "More is left over: whey, husk, or syrup to use elsewhere.",
+            "Less is left over. See that the pieces are still covered.",
+        );
         number("yield", b.finished_g, a.finished_g, 0.005 * b.finished_g, "Makes more.", "Makes less.");
         number(
             "water",

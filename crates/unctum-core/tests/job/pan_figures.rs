@@ -1,5 +1,4 @@
 //! Worked boil-downs and carry-overs, and the laws every boil keeps.
-#![allow(clippy::expect_used, missing_docs)]
 
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 use unctum_core::pan::program::HobChange;
@@ -85,6 +84,7 @@ fn heat_and_mass_close() {
 fn turning_off_when_told_lands_on_the_target() {
     let q = BoilDownQuestion {
         charge: Charge::sugar_and_water(260.0, 130.0),
+        start_c: None,
         pan: pan(20.0, 1150.0),
         ring: Ring::of_kind("large", RingKind::Gas, 3000.0),
         program: vec![HobChange::steady(0.55)],

@@ -1,32 +1,23 @@
 //! Amounts as people write them: read right, and doubted where they deserve it.
-#![allow(clippy::expect_used, missing_docs)]
-
-mod common;
 
 use std::collections::BTreeMap;
-use std::sync::OnceLock;
 
+use crate::common::shelf::stocked;
 use proptest::prelude::*;
-use unctum_core::food::Larder;
 use unctum_core::food::reading::{CupSizes, ReadLine, read_line};
 use unctum_core::process::{DoubtKind, doubts_of_lines, likely_g};
 
-fn larder() -> &'static Larder {
-    static LARDER: OnceLock<Larder> = OnceLock::new();
-    LARDER.get_or_init(common::larder)
-}
-
 fn read(text: &str) -> ReadLine {
-    read_line(text, larder(), &CupSizes::default())
+    read_line(text, stocked(), &CupSizes::default())
 }
 
 fn grams(text: &str) -> f64 {
-    likely_g(&read(text), larder()).unwrap_or(f64::NAN)
+    likely_g(&read(text), stocked()).unwrap_or(f64::NAN)
 }
 
 fn kinds(lines: &[&str]) -> Vec<DoubtKind> {
     let read: Vec<ReadLine> = lines.iter().map(|l| read(l)).collect();
-    doubts_of_lines(&read, larder(), &BTreeMap::new()).into_iter().map(|d| d.kind).collect()
+    doubts_of_lines(&read, stocked(), &BTreeMap::new()).into_iter().map(|d| d.kind).collect()
 }
 
 #[test]
@@ -73,7 +64,7 @@ fn doubts_are_raised_and_nothing_else_is() {
 #[test]
 fn both_readings_come_with_their_effect() {
     let lines: Vec<ReadLine> = ["11/2 cups sugar", "300 g cashews"].iter().map(|l| read(l)).collect();
-    let doubts = doubts_of_lines(&lines, larder(), &BTreeMap::new());
+    let doubts = doubts_of_lines(&lines, stocked(), &BTreeMap::new());
     let ways = &doubts[0].ways;
     assert_eq!(ways.len(), 2);
     assert!(ways[0].words.starts_with("1.5") && ways[1].words.starts_with("5.5"));
@@ -87,7 +78,7 @@ fn ten_times_the_spice_is_asked_about() {
         .map(|l| read(l))
         .collect();
     let ranges = BTreeMap::from([("cardamom".to_owned(), (0.001, 0.004))]);
-    let doubts = doubts_of_lines(&lines, larder(), &ranges);
+    let doubts = doubts_of_lines(&lines, stocked(), &ranges);
     assert_eq!(doubts.len(), 1);
     assert_eq!((doubts[0].kind, doubts[0].line), (DoubtKind::FarOutside, 3));
     assert!(doubts[0].ways[1].mass_g < 5.0);
@@ -98,10 +89,10 @@ proptest! {
     fn any_line_is_read_without_harm(text in "\\PC{0,600}") {
         let line = read(&text);
         prop_assert!(line.text.chars().count() <= 400);
-        if let Some(mass_g) = likely_g(&line, larder()) {
+        if let Some(mass_g) = likely_g(&line, stocked()) {
             prop_assert!(mass_g.is_finite() && mass_g >= 0.0);
         }
-        prop_assert!(doubts_of_lines(&[line], larder(), &BTreeMap::new()).len() <= 3);
+        prop_assert!(doubts_of_lines(&[line], stocked(), &BTreeMap::new()).len() <= 3);
     }
 
     #[test]

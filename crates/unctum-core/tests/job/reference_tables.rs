@@ -1,5 +1,4 @@
 //! The published tables, read from their files, each within its stated tolerance.
-#![allow(clippy::expect_used, missing_docs)]
 
 use std::path::Path;
 

@@ -1,9 +1,6 @@
 //! A batch followed through its log, against a hidden true pan.
-#![allow(clippy::expect_used, missing_docs)]
 
-mod common;
-
-use common::cashew_batch;
+use crate::common::cashew_batch;
 use unctum_core::batch::{
     Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading, admit, state_at,
 };

@@ -1,5 +1,4 @@
 //! What must hold whatever the numbers.
-#![allow(clippy::expect_used, missing_docs)]
 
 use proptest::prelude::*;
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
@@ -30,6 +29,7 @@ fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
 fn question(charge: Charge, program: Vec<HobChange>) -> BoilDownQuestion {
     BoilDownQuestion {
         charge,
+        start_c: None,
         pan: pan(24.0, 600.0),
         ring: Ring::of_kind("Ring", RingKind::Gas, 1800.0),
         program,

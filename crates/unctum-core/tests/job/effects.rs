@@ -1,11 +1,8 @@
 //! What becomes of a mass: each effect by itself, with figures worked out by hand, and the law of all.
-#![allow(clippy::expect_used, missing_docs)]
-
-mod common;
 
 use std::sync::OnceLock;
 
-use common::larder;
+use crate::common::larder;
 use proptest::prelude::*;
 use unctum_core::food::{Composition, Larder, Parts};
 use unctum_core::process::{

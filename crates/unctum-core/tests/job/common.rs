@@ -1,5 +1,6 @@
 //! Kitchen and catalogue that several tests share.
-#![allow(dead_code, clippy::expect_used, clippy::panic)]
+
+pub mod shelf;
 
 use std::path::PathBuf;
 

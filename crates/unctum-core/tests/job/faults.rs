@@ -1,11 +1,8 @@
 //! What is wrong with a method is found, located and told.
-#![allow(clippy::expect_used, missing_docs)]
-
-mod common;
 
 use std::sync::OnceLock;
 
-use common::{cashew_sheet, larder};
+use crate::common::{cashew_sheet, larder};
 use unctum_core::food::Larder;
 use unctum_core::process::{Effect, Entry, Method, Purpose, Step, Take, Window};
 use unctum_core::syrup::StageKey;

@@ -1,21 +1,12 @@
 //! The larder and the cook's own cups: every name finds its ingredient, every amount its measure.
-#![allow(clippy::expect_used, missing_docs)]
-
-mod common;
 
 use std::collections::BTreeMap;
-use std::sync::OnceLock;
 
-use common::larder;
+use crate::common::shelf::{index, katori, stocked};
 use proptest::prelude::*;
-use unctum_core::food::measure::{Unit, in_measures, to_grams};
-use unctum_core::food::{Larder, plain, thermal};
+use unctum_core::food::measure::{Unit, from_grams, in_measures, round_to_scale_g, to_grams};
+use unctum_core::food::{plain, thermal};
 use unctum_core::kitchen::Measure;
-
-fn shelf() -> &'static Larder {
-    static SHELF: OnceLock<Larder> = OnceLock::new();
-    SHELF.get_or_init(larder)
-}
 
 fn hers() -> Vec<Measure> {
     let measure = |name: &str, volume_ml: f64, volume_sd_ml: f64| Measure {
@@ -29,38 +20,38 @@ fn hers() -> Vec<Measure> {
 #[test]
 fn every_name_finds_its_own_ingredient() {
     let mut owners: BTreeMap<String, Vec<&str>> = BTreeMap::new();
-    for (key, ingredient) in &shelf().0 {
+    for (key, ingredient) in &stocked().0 {
         for name in std::iter::once(&ingredient.name).chain(&ingredient.aliases) {
             owners.entry(plain(name)).or_default().push(key);
         }
     }
     let shared: Vec<_> = owners.iter().filter(|(_, keys)| keys.iter().any(|k| *k != keys[0])).collect();
     assert!(shared.is_empty(), "one name, two ingredients: {shared:?}");
-    for (key, ingredient) in &shelf().0 {
+    for (key, ingredient) in &stocked().0 {
         for name in std::iter::once(&ingredient.name).chain(&ingredient.aliases) {
-            assert_eq!(shelf().named(name).map(|(k, _)| k), Some(key.as_str()), "{name}");
+            assert_eq!(stocked().named(name).map(|(k, _)| k), Some(key.as_str()), "{name}");
             let shouted = format!("2 cups of {}s, please", name.to_uppercase());
             if name.is_ascii() && !name.ends_with('s') && !name.ends_with('y') {
-                assert_eq!(shelf().named(&shouted).map(|(k, _)| k), Some(key.as_str()), "{shouted}");
+                assert_eq!(stocked().named(&shouted).map(|(k, _)| k), Some(key.as_str()), "{shouted}");
             }
         }
     }
-    assert!(shelf().named("moon dust").is_none());
+    assert!(stocked().named("moon dust").is_none());
 }
 
 #[test]
 fn ingredients_are_like_themselves() {
-    let frac = |key: &str| shelf().get(key).expect("known").composition;
+    let frac = |key: &str| stocked().get(key).expect("known").composition;
     assert!(frac("ghee").fat_frac > 0.99 && frac("sugar").sucrose_frac > 0.99);
     assert!(frac("khoya").water_frac < frac("chhena").water_frac);
     assert!(frac("coconut-first-milk").fat_frac > 2.0 * frac("coconut-second-milk").fat_frac);
     assert!(frac("dry-coconut").water_frac < frac("fresh-coconut").water_frac);
-    let sweet = |key: &str| shelf().get(key).expect("known").sweetness();
+    let sweet = |key: &str| stocked().get(key).expect("known").sweetness();
     assert!(sweet("sugar") > sweet("cane-jaggery") && sweet("cane-jaggery") > sweet("milk-powder"));
     let density = |key: &str, state: &str| {
-        shelf().get(key).expect("known").density(Some(state)).expect("state").g_per_ml
+        stocked().get(key).expect("known").density(Some(state)).expect("state").g_per_ml
     };
-    for (key, ingredient) in &shelf().0 {
+    for (key, ingredient) in &stocked().0 {
         let has = |state: &str| ingredient.densities.contains_key(state);
         if has("sifted") && has("packed") {
             assert!(density(key, "sifted") < density(key, "packed"), "{key}");
@@ -69,13 +60,13 @@ fn ingredients_are_like_themselves() {
         assert!((800.0..4300.0).contains(&kind.specific_heat_j_kg_k), "{key}");
     }
     for key in ["milk", "egg", "gluten", "peanut", "sesame", "tree nuts", "coconut", "pulses"] {
-        assert!(shelf().0.values().any(|i| i.allergens.iter().any(|a| a == key)), "nothing carries {key}");
+        assert!(stocked().0.values().any(|i| i.allergens.iter().any(|a| a == key)), "nothing carries {key}");
     }
 }
 
 #[test]
 fn cups_err_together_and_pieces_one_by_one() {
-    let sugar = shelf().get("sugar").expect("known");
+    let sugar = stocked().get("sugar").expect("known");
     let cup = Unit::Volume { volume_ml: 180.0, volume_sd_ml: 4.0, heaped: false };
     let width = |n: f64, unit: &Unit| {
         let m = to_grams(sugar, n, unit, None).expect("grams");
@@ -97,7 +88,7 @@ proptest! {
     /// What her hand is told to measure is near what is wanted, and never nothing.
     #[test]
     fn her_measures_come_close(i in 0_usize..200, grams in 2.0_f64..2000.0) {
-        let all: Vec<_> = shelf().0.values().collect();
+        let all: Vec<_> = stocked().0.values().collect();
         let ingredient = all[i % all.len()];
         let told = in_measures(ingredient, grams, None, &hers()).expect("measured");
         prop_assert!(told.count > 0.0 && told.mass.mass_g > 0.0);
@@ -118,4 +109,42 @@ proptest! {
         prop_assert!(once.chars().all(|c| c == ' ' || c.is_alphanumeric()));
         prop_assert!(!once.starts_with(' ') && !once.ends_with(' '));
     }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(64))]
+
+    #[test]
+    fn grams_and_measures_go_there_and_back(i in index(200), grams in 0.1_f64..3000.0, ml in 1.0_f64..400.0, heaped: bool) {
+        let all: Vec<_> = stocked().0.values().collect();
+        let ingredient = all[i % all.len()];
+        let unit = Unit::Volume { volume_ml: ml, volume_sd_ml: 0.03 * ml, heaped };
+        for state in ingredient.densities.keys() {
+            let count = from_grams(ingredient, grams, &unit, Some(state)).expect("count");
+            let back = to_grams(ingredient, count, &unit, Some(state)).expect("grams");
+            prop_assert!((back.mass_g - grams).abs() < 1e-9 * grams);
+            prop_assert!(back.low_g < back.mass_g && back.mass_g < back.high_g);
+        }
+    }
+
+    #[test]
+    fn rounding_for_the_scale_is_never_far_and_never_nothing(grams in 0.01_f64..20_000.0) {
+        let rounded = round_to_scale_g(grams);
+        prop_assert!(rounded > 0.0 && (rounded - grams).abs() <= (0.025 * grams).max(0.5) + 2.5);
+    }
+}
+
+#[test]
+fn her_measures_are_those_her_hand_can_take() {
+    let larder = stocked();
+    let told = |key: &str, grams: f64, state: Option<&str>| {
+        in_measures(larder.get(key).expect("known"), grams, state, &katori(180.0)).expect("measured")
+    };
+    let sugar = told("sugar", 260.0, None);
+    assert_eq!((sugar.count, sugar.of.as_str()), (1.75, "Katori"));
+    assert!((sugar.mass.mass_g - 267.75).abs() < 0.1 && sugar.mass.low_g < 260.0);
+    assert_eq!(told("gram-flour", 150.0, Some("sifted")).state.as_deref(), Some("sifted"));
+    assert_eq!(told("egg", 250.0, None).of, "egg");
+    assert_eq!(told("salt", 0.3, None).of, "pinch");
+    assert!((told("cardamom", 2.0, Some("ground")).count - 10.0).abs() < 1e-9, "ten pods");
 }

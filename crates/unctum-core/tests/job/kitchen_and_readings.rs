@@ -1,9 +1,6 @@
 //! The kitchen as a document, the ladder as a cook's own, and readings at the stove in her terms.
-#![allow(clippy::expect_used, missing_docs)]
 
-mod common;
-
-use common::{cashew_batch, hill_air, kadai};
+use crate::common::{cashew_batch, hill_air, kadai};
 use proptest::prelude::*;
 use unctum_core::batch::{BatchEvent, BatchSetup, Logged, SeenReading, admit, is_over, state_at, summary};
 use unctum_core::kitchen::{
@@ -82,7 +79,7 @@ fn the_ladder_of_a_school_moves_signs_amounts_and_batches_with_it() {
     assert!(early.shown_c < usual.shown_c && usual.shown_c < late.shown_c);
     assert!(early.gross_g > usual.gross_g && usual.gross_g > late.gross_g);
 
-    let (sweet, larder) = (common::cashew_sheet(), common::larder());
+    let (sweet, larder) = (crate::common::cashew_sheet(), crate::common::larder());
     let syrup = |ladder: &Ladder| {
         balance(&sweet.methods[0], &larder, ladder).expect("balance").step("boil").expect("boil").end_g
     };

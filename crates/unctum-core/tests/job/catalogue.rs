@@ -1,11 +1,8 @@
 //! The catalogue: every sweet whole, every gram accounted for, every figure one that a kitchen knows.
-#![allow(clippy::expect_used, clippy::panic, missing_docs)]
-
-mod common;
 
 use std::collections::BTreeMap;
 
-use common::{catalogue, hill_air, kadai, larder, swaps, sweets};
+use crate::common::{catalogue, hill_air, kadai, larder, swaps, sweets};
 use unctum_core::process::{
     EqualMeasures, Family, FormulaQuestion, Knowledge, Purpose, Setting, Shape, Size, StepKind, Tools,
     balance, formula, offers,

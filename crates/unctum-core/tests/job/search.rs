@@ -1,0 +1,77 @@
+//! Finding a sweet on the shelf.
+
+use crate::common::shelf::*;
+use unctum_core::process::*;
+
+fn cards() -> Vec<Card> {
+    shelf().1.iter().map(|s| Card::of(s, false, &setting()).expect("card")).collect()
+}
+
+fn found<'a>(cards: &'a [Card], wanted: &Wanted) -> Vec<&'a str> {
+    cards.iter().filter(|c| c.answers(wanted).is_some()).map(|c| c.key.as_str()).collect()
+}
+
+fn words(text: &str) -> Wanted {
+    Wanted { words: unctum_core::food::plain(text), ..Wanted::default() }
+}
+
+#[test]
+fn every_sweet_is_found_by_each_of_its_names_however_they_are_written() {
+    let cards = cards();
+    for card in &cards {
+        for name in std::iter::once(&card.name).chain(&card.aliases) {
+            for spelt in [name.clone(), name.to_uppercase(), format!("  {} ", name.to_lowercase())] {
+                let found = found(&cards, &words(&spelt));
+                assert!(found.contains(&card.key.as_str()), "“{spelt}” does not find {}", card.key);
+            }
+        }
+    }
+}
+
+#[test]
+fn a_name_counts_more_than_another_name_and_that_more_than_an_ingredient() {
+    let cards = cards();
+    let rank =
+        |key: &str, text: &str| cards.iter().find(|c| c.key == key).expect("card").answers(&words(text));
+    assert_eq!(rank("cashew-sheet", "cashew sheet"), Some(0));
+    assert_eq!(rank("cashew-sheet", "katli"), Some(1));
+    assert_eq!(rank("cashew-sheet", "ghee"), Some(2));
+    assert_eq!(rank("cashew-sheet", "whole milk"), None);
+    assert_eq!(rank("cashew-sheet", ""), Some(0), "nothing asked: everything answers");
+}
+
+#[test]
+fn what_is_ruled_out_is_never_found() {
+    let cards = cards();
+    let all: std::collections::BTreeSet<&String> = cards.iter().flat_map(|c| &c.allergens).collect();
+    assert!(all.len() >= 5, "{all:?}");
+    for allergen in all {
+        let wanted = Wanted { without: vec![allergen.clone()], ..Wanted::default() };
+        for key in found(&cards, &wanted) {
+            let sweet = shelf().1.iter().find(|s| s.key == key).expect("sweet");
+            for entry in sweet.methods.iter().flat_map(|m| &m.steps).flat_map(|s| &s.inputs) {
+                let known = setting().larder.get(&entry.ingredient).expect("known");
+                assert!(!known.allergens.contains(allergen), "{key} has {} with {allergen}", known.name);
+            }
+        }
+    }
+    let quick =
+        Wanted { max_total_min: Some(60.0), beginner: true, instrument_free: true, ..Wanted::default() };
+    let found = found(&cards, &quick);
+    assert!(!found.is_empty());
+    for card in cards.iter().filter(|c| found.contains(&c.key.as_str())) {
+        assert!(card.total_min <= 60.0 && card.level == 1 && card.instrument_free, "{}", card.key);
+    }
+}
+
+#[test]
+fn a_card_counts_the_quickest_and_easiest_method() {
+    for (card, sweet) in cards().iter().zip(&shelf().1) {
+        let of =
+            |m: &Method| worked(m, Size::Times { factor: 1.0 }, &[]).expect("formula").times.total.mid_min;
+        let quickest = sweet.methods.iter().map(of).fold(f64::INFINITY, f64::min);
+        assert!((card.total_min - quickest).abs() < 1e-9, "{}", card.key);
+        assert_eq!(Some(card.level), sweet.methods.iter().map(|m| m.level).min());
+        assert_eq!(card.on_the_stove, sweet.methods.iter().any(|m| m.boil_step().is_some()));
+    }
+}

@@ -1,0 +1,88 @@
+//! How long it takes, with the pans and the ring that are there.
+
+use crate::common::shelf::*;
+use crate::common::*;
+use proptest::prelude::*;
+use unctum_core::process::*;
+
+fn mid_min(f: &Formula, step: &str) -> f64 {
+    f.times.steps.iter().find(|t| t.step == step).expect("time").minutes.mid_min
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(48))]
+
+    /// Least, usual and most stand in order for every step of every sweet, in any pan at any size.
+    #[test]
+    fn times_stand_in_order_whatever_pan_and_size(
+        i in index(64), factor in 0.25_f64..10.0, diameter_cm in 16.0_f64..40.0, power_w in 600.0_f64..3500.0,
+    ) {
+        let all = methods();
+        let method = all[i % all.len()];
+        let pan = unctum_core::kitchen::Pan { diameter_cm, ..kadai() };
+        let ring = unctum_core::kitchen::Ring::of_kind("Ring", unctum_core::kitchen::RingKind::Gas, power_w);
+        let f = cooked(method, Size::Times { factor }, &Tools { wide_pan: pan.clone(), pan, ring }).expect("formula");
+        for t in &f.times.steps {
+            prop_assert!(t.minutes.in_order(), "{}: {:?}", t.step, t.minutes);
+            prop_assert!(t.begins_min >= 0.0 && t.begins_min.is_finite());
+        }
+        let total = f.times.total;
+        prop_assert!(total.low_min <= total.mid_min && total.mid_min <= total.high_min, "{total:?}");
+        prop_assert!(f.times.hands_min <= total.mid_min + 1e-6);
+        let longest = f.times.steps.iter().map(|t| t.minutes.mid_min).fold(0.0, f64::max);
+        prop_assert!(total.mid_min >= longest - 1e-6);
+    }
+
+    /// A stronger ring never makes a step longer, a larger batch never shorter.
+    #[test]
+    fn heat_and_mass_move_the_times_the_right_way(i in index(64), more in 1.05_f64..2.0) {
+        let all = methods();
+        let method = all[i % all.len()];
+        let ring = |power_w: f64| Tools {
+            ring: unctum_core::kitchen::Ring::of_kind("Ring", unctum_core::kitchen::RingKind::Gas, power_w),
+            ..tools()
+        };
+        let once = Size::Times { factor: 0.4 };
+        let weak = cooked(method, once.clone(), &ring(1200.0)).expect("weak");
+        let strong = cooked(method, once.clone(), &ring(1200.0 * more)).expect("strong");
+        let large = cooked(method, Size::Times { factor: 0.4 * more }, &ring(1200.0)).expect("large");
+        for t in &weak.times.steps {
+            let was = t.minutes.mid_min;
+            prop_assert!(mid_min(&strong, &t.step) <= was * (1.0 + 1e-6) + 1e-9, "{}: {was} to {}", t.step, mid_min(&strong, &t.step));
+            if large.split <= 1.0 {
+                prop_assert!(mid_min(&large, &t.step) >= was * (1.0 - 1e-6) - 1e-9, "{}: {was} to {}", t.step, mid_min(&large, &t.step));
+            }
+        }
+    }
+}
+
+#[test]
+fn what_waits_badly_begins_late_and_nothing_begins_before_what_it_needs() {
+    for method in methods() {
+        let f = worked(method, Size::Times { factor: 1.0 }, &[]).expect("formula");
+        let time = |key: &str| f.times.steps.iter().find(|t| t.step == key).expect("time");
+        let mut latest: f64 = 0.0;
+        for step in &method.steps {
+            let begins = time(&step.key).begins_min;
+            latest = latest.max(begins + time(&step.key).minutes.mid_min);
+            for key in step.before() {
+                let ready = time(key).begins_min + time(key).minutes.mid_min;
+                assert!(begins >= ready - 1e-6, "{}: {} begins before {key} is ready", method.name, step.key);
+            }
+        }
+        assert!(latest <= f.times.total.mid_min + 1e-6 && f.times.hands_min <= f.times.total.mid_min + 1e-6);
+    }
+    let barfi =
+        worked(method("granular-gram-flour-barfi", "set"), Size::Times { factor: 1.0 }, &[]).expect("barfi");
+    assert!(barfi.warnings.iter().any(|w| w.contains("want hands at the same time")), "{:?}", barfi.warnings);
+    let sheet =
+        worked(method("cashew-sheet", "one-string"), Size::Times { factor: 1.0 }, &[]).expect("sheet");
+    assert!(sheet.warnings.is_empty(), "{:?}", sheet.warnings);
+    let balls = method("milk-solid-balls", "khoya");
+    let f = worked(balls, Size::Times { factor: 1.0 }, &[]).expect("formula");
+    let begins = |key: &str| f.times.steps.iter().find(|t| t.step == key).expect("time").begins_min;
+    assert!(
+        begins("boil") > begins("shape"),
+        "the syrup is hot when the balls are fried, not an hour before"
+    );
+}
