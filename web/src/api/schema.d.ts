@@ -565,7 +565,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * A sweet as a file: `format=unctum` without loss, `format=json-ld` as schema.org Recipe.
+         * A sweet as a file: `format=unctum` without loss, `format=json_ld` as schema.org Recipe.
          * @description # Errors
          *     404; 422 for an unknown format or method.
          */
@@ -2189,7 +2189,7 @@ export interface components {
              */
             before?: number | null;
             /**
-             * @description `structure`, `yield`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
+             * @description `structure`, `yield`, `left`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
              *     `keeping`.
              */
             topic: string;
@@ -2319,6 +2319,8 @@ export interface components {
             put_in_g: number;
             /** @description What rounding does. */
             rounding: components["schemas"]["Rounding"];
+            /** @description Name of the ingredient that runs out first, where the size goes by what is in stock. */
+            runs_out_first?: string | null;
             /**
              * Format: double
              * @description Into how many pans or rounds it has to be split.
@@ -2593,6 +2595,8 @@ export interface components {
             faults: components["schemas"]["Fault"][];
             /** @description Line by line; empty for our own files. */
             lines: components["schemas"]["DraftLine"][];
+            /** @description What else the cook should know of how it was read. */
+            notes: string[];
             /** @description The key it was stored under. */
             stored_key?: string | null;
             /** @description The sweet as far as it is understood. */
@@ -6193,9 +6197,9 @@ export interface operations {
     export: {
         parameters: {
             query?: {
-                /** @description `unctum` (default) or `json-ld`. */
+                /** @description `unctum` (default) or `json_ld`. */
                 format?: string;
-                /** @description The method for json-ld; the first if left out. */
+                /** @description The method for json_ld; the first if left out. */
                 method?: string;
             };
             header?: never;

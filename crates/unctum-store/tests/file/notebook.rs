@@ -1,5 +1,4 @@
 //! The notebook file itself: what it refuses, what it keeps, what it gives back.
-#![allow(clippy::expect_used, missing_docs)]
 
 use std::collections::BTreeSet;
 

@@ -1,5 +1,4 @@
 //! Own sweets in the file: versions that stay, changes that do not overrun each other.
-#![allow(clippy::expect_used, missing_docs)]
 
 use unctum_core::food::{Composition, Larder};
 use unctum_core::kitchen::Air;

@@ -4,12 +4,13 @@ use serde::{Deserialize, Serialize};
 use unctum_core::food::reading::{CupSizes, ReadLine, read_line};
 use unctum_core::food::{Composition, plain};
 use unctum_core::process::{
-    Attention, Doubt, Entry, Family, Keeping, Method, Minutes, Shape, Step, StepKind, Sweet, Take,
-    doubts_of_lines, likely_g,
+    Attention, Doubt, Entry, Family, Keeping, Method, Shape, Step, StepKind, Sweet, Take, doubts_of_lines,
+    likely_g,
 };
 use utoipa::ToSchema;
 
-use super::Raw;
+use super::told::minutes_in;
+use super::{Raw, RawStep};
 use crate::catalogue::Catalogue;
 
 /// What the cook says about a doubtful line.
@@ -94,9 +95,10 @@ pub fn draft(raw: &Raw, cups: &CupSizes, settled: &[Settled], catalogue: &Catalo
 }
 
 fn sweet(raw: &Raw, lines: &[DraftLine]) -> Sweet {
-    let mut steps: Vec<Step> = raw.steps.iter().enumerate().map(|(i, text)| step(i, text)).collect();
+    let mut steps: Vec<Step> = raw.steps.iter().enumerate().map(|(i, told)| step(i, told)).collect();
     if steps.is_empty() {
-        steps.push(step(0, "Put everything together. The text tells no steps."));
+        let told = "Put everything together. The text tells no steps.".to_owned();
+        steps.push(step(0, &told.into()));
     }
     for line in lines {
         let (Some(ingredient), Some(amount_g)) = (&line.ingredient, line.mass_g) else { continue };
@@ -124,15 +126,21 @@ fn sweet(raw: &Raw, lines: &[DraftLine]) -> Sweet {
             steps[i].after.push(before);
         }
     }
+    let mut about =
+        "Read from a text. What boils off is not told, so the finished weight is all that goes in."
+            .to_owned();
+    if let Some(total_min) = raw.total_min {
+        about += &format!(" It says that it takes {total_min:.0} min in all.");
+    }
+    let all_g: f64 = steps.iter().flat_map(|s| &s.inputs).map(|e| e.amount_g).sum();
     let method = Method {
         key: "as-told".into(),
         name: "As told".into(),
-        about: "Read from a text. What boils off is not told, so the finished weight is all that goes in."
-            .into(),
+        about,
         level: 2,
         instrument_free: true,
         aims: Composition::default(),
-        shape: Shape::Loose,
+        shape: raw.makes.map_or(Shape::Loose, |makes| makes.shape(all_g)),
         structure: vec![],
         equal_measures: None,
         keeping: Keeping {
@@ -179,21 +187,8 @@ const KINDS: [(&str, StepKind); 22] = [
     ("garnish", StepKind::Garnish),
 ];
 
-/// “for 8-10 minutes”, “half an hour” is not read.
-fn minutes(text: &str) -> Option<Minutes> {
-    let words: Vec<&str> =
-        text.split(|c: char| !c.is_alphanumeric() && c != '.').filter(|w| !w.is_empty()).collect();
-    let at = words.iter().position(|w| w.starts_with("min") || w.starts_with("hour"))?;
-    let number = |i: usize| words.get(i)?.parse::<f64>().ok().filter(|n| (0.1..=1000.0).contains(n));
-    let unit = if words[at].starts_with("hour") { 60.0 } else { 1.0 };
-    let high = number(at.checked_sub(1)?)? * unit;
-    let low = at.checked_sub(2).and_then(|i| number(if words[i] == "to" { i.checked_sub(1)? } else { i }));
-    let low = low.map_or(high, |l| l * unit).min(high);
-    let told = Minutes { low_min: low, mid_min: f64::midpoint(low, high), high_min: high };
-    told.in_order().then_some(told)
-}
-
-fn step(i: usize, text: &str) -> Step {
+fn step(i: usize, told: &RawStep) -> Step {
+    let text = told.text.as_str();
     let small = text.to_lowercase();
     let kind =
         KINDS.iter().find(|(word, _)| small.contains(word)).map_or(StepKind::Combine, |(_, kind)| *kind);
@@ -209,6 +204,6 @@ fn step(i: usize, text: &str) -> Step {
     step.event = format!("Done: {}", title.to_lowercase());
     step.reason = "Not told.".into();
     step.attention = Attention::NowAndThen;
-    step.minutes = minutes(&small);
+    step.minutes = told.minutes.or_else(|| minutes_in(text));
     step
 }

@@ -3,9 +3,10 @@
 use serde_json::{Value, json};
 use unctum_core::Result;
 use unctum_core::food::Larder;
-use unctum_core::process::{Method, PieceFigures, Shape, Sweet};
+use unctum_core::process::{Method, Minutes, PieceFigures, Shape, Step, Sweet, Times};
 
-use super::{MOST_LINES, Raw, bare};
+use super::told::{duration_min, iso_duration, yield_in};
+use super::{MOST_LINES, Raw, RawStep, bare};
 
 /// How deep instructions may be nested.
 const DEEPEST: usize = 8;
@@ -17,6 +18,8 @@ pub enum Found {
     Whole(Box<Sweet>),
     /// Somebody's recipe.
     Recipe(Raw),
+    /// One of ours whose amounts or steps somebody changed afterwards.
+    Changed(Raw),
     /// No recipe at all.
     Nothing,
 }
@@ -55,15 +58,15 @@ fn words(value: &Value) -> String {
     }
 }
 
-fn instructions(value: &Value, depth: usize, out: &mut Vec<String>) {
+fn instructions(value: &Value, depth: usize, out: &mut Vec<RawStep>) {
     if depth > DEEPEST || out.len() >= MOST_LINES {
         return;
     }
     match value {
         Value::String(text) if depth == 0 => {
-            out.extend(text.lines().map(bare).filter(|l| !l.is_empty()).take(MOST_LINES));
+            out.extend(text.lines().map(bare).filter(|l| !l.is_empty()).take(MOST_LINES).map(RawStep::from));
         }
-        Value::String(text) => out.push(bare(text)),
+        Value::String(text) => out.push(bare(text).into()),
         Value::Array(all) => all.iter().for_each(|v| instructions(v, depth + 1, out)),
         Value::Object(fields) => {
             if let Some(parts) = fields.get("itemListElement").or_else(|| fields.get("steps")) {
@@ -71,25 +74,25 @@ fn instructions(value: &Value, depth: usize, out: &mut Vec<String>) {
             } else {
                 let text = fields.get("text").map(words).filter(|t| !t.is_empty());
                 let text = text.or_else(|| fields.get("name").map(words));
-                out.extend(text.filter(|t| !t.is_empty()));
+                let minutes = ["timeRequired", "performTime", "totalTime"].iter().find_map(|f| {
+                    let min = duration_min(fields.get(*f)?)?;
+                    Some(Minutes { low_min: min, mid_min: min, high_min: min })
+                });
+                out.extend(text.filter(|t| !t.is_empty()).map(|text| RawStep { text, minutes }));
             }
         }
         _ => {}
     }
 }
 
-/// Reads a JSON-LD value.
-#[must_use]
-pub fn read(value: &Value, larder: &Larder) -> Found {
-    let Some(recipe) = recipe_in(value, 0) else { return Found::Nothing };
-    // Our own document travels inside: with it nothing is lost.
-    if let Ok(sweet) = serde_json::from_value::<Sweet>(recipe["unctum:document"].clone())
-        && sweet.faults(larder).is_empty()
-    {
-        return Found::Whole(Box::new(sweet));
-    }
-    let mut raw =
-        Raw { name: words(&recipe["name"]), about: words(&recipe["description"]), ..Raw::default() };
+fn recipe_of(recipe: &Value) -> Raw {
+    let mut raw = Raw {
+        name: words(&recipe["name"]),
+        about: words(&recipe["description"]),
+        makes: yield_in(&recipe["recipeYield"]),
+        total_min: duration_min(&recipe["totalTime"]),
+        ..Raw::default()
+    };
     let lines = match &recipe["recipeIngredient"] {
         Value::Null => &recipe["ingredients"],
         lines => lines,
@@ -108,7 +111,38 @@ pub fn read(value: &Value, larder: &Larder) -> Found {
     if raw.name.is_empty() {
         raw.name = "Recipe without a name".into();
     }
-    Found::Recipe(raw)
+    raw
+}
+
+/// Whether amounts and steps are still those that `write` gave.
+fn as_written(raw: &Raw, sweet: &Sweet, larder: &Larder) -> bool {
+    sweet.methods.iter().any(|method| {
+        let lines = ingredient_lines(method, larder).unwrap_or_default();
+        let steps = method.steps.iter().map(|s| bare(&step_words(s)));
+        raw.lines.iter().eq(lines.iter().map(|l| bare(l)).take(MOST_LINES).collect::<Vec<_>>().iter())
+            && raw.steps.iter().map(|s| s.text.clone()).eq(steps.take(MOST_LINES))
+    })
+}
+
+/// Reads a JSON-LD value.
+#[must_use]
+pub fn read(value: &Value, larder: &Larder) -> Found {
+    let Some(recipe) = recipe_in(value, 0) else { return Found::Nothing };
+    let raw = recipe_of(recipe);
+    // Our own document travels inside: with it nothing is lost. What was changed beside it counts more.
+    let document = serde_json::from_value::<Sweet>(recipe["unctum:document"].clone());
+    match document {
+        Ok(sweet) if sweet.faults(larder).is_empty() => {
+            if as_written(&raw, &sweet, larder) {
+                let name = if raw.name == bare(&sweet.name) { sweet.name } else { raw.name };
+                let about = if raw.about == bare(&sweet.about) { sweet.about } else { raw.about };
+                Found::Whole(Box::new(Sweet { name, about, ..sweet }))
+            } else {
+                Found::Changed(raw)
+            }
+        }
+        _ => Found::Recipe(raw),
+    }
 }
 
 fn yield_words(shape: &Shape, finished_g: f64, pieces: &PieceFigures) -> Value {
@@ -119,7 +153,22 @@ fn yield_words(shape: &Shape, finished_g: f64, pieces: &PieceFigures) -> Value {
     }
 }
 
-/// Writes one method of a sweet.
+fn ingredient_lines(method: &Method, larder: &Larder) -> Result<Vec<String>> {
+    let entries = method.steps.iter().flat_map(|s| s.inputs.iter().map(move |e| (s, e)));
+    entries
+        .map(|(step, entry)| {
+            let name = &larder.get(&entry.ingredient)?.name;
+            let state = entry.state.as_ref().map(|s| format!(", {s}")).unwrap_or_default();
+            Ok(format!("{} g {name}{state} ({})", entry.amount_g, step.title))
+        })
+        .collect()
+}
+
+fn step_words(step: &Step) -> String {
+    format!("{} Done when: {}.", step.text, step.cue)
+}
+
+/// Writes one method of a sweet, with what its formula says of mass, pieces and times.
 ///
 /// # Errors
 /// An ingredient that is not known.
@@ -127,20 +176,18 @@ pub fn write(
     sweet: &Sweet,
     method: &Method,
     larder: &Larder,
-    (finished_g, pieces, total_min): (f64, &PieceFigures, f64),
+    (finished_g, pieces, times): (f64, &PieceFigures, &Times),
 ) -> Result<Value> {
-    let mut lines = Vec::new();
-    for step in &method.steps {
-        for entry in &step.inputs {
-            let name = &larder.get(&entry.ingredient)?.name;
-            let state = entry.state.as_ref().map(|s| format!(", {s}")).unwrap_or_default();
-            lines.push(format!("{} g {name}{state} ({})", entry.amount_g, step.title));
-        }
-    }
     let steps: Vec<Value> = method
         .steps
         .iter()
-        .map(|s| json!({"@type": "HowToStep", "name": s.title, "text": format!("{} Done when: {}.", s.text, s.cue)}))
+        .map(|s| {
+            let mut step = json!({"@type": "HowToStep", "name": s.title, "text": step_words(s)});
+            if let Some(time) = times.steps.iter().find(|t| t.step == s.key && t.minutes.mid_min > 0.0) {
+                step["timeRequired"] = json!(iso_duration(time.minutes.mid_min));
+            }
+            step
+        })
         .collect();
     Ok(json!({
         "@context": ["https://schema.org", {"unctum": "urn:unctum:", "unctum:document": {"@type": "@json"}}],
@@ -149,8 +196,8 @@ pub fn write(
         "alternateName": sweet.aliases,
         "description": sweet.about,
         "recipeYield": yield_words(&method.shape, finished_g, pieces),
-        "totalTime": format!("PT{total_min:.0}M"),
-        "recipeIngredient": lines,
+        "totalTime": iso_duration(times.total.mid_min.round()),
+        "recipeIngredient": ingredient_lines(method, larder)?,
         "recipeInstructions": steps,
         "unctum:document": sweet,
     }))

@@ -5,9 +5,12 @@ pub mod draft;
 pub mod json_ld;
 pub mod schema;
 pub mod text;
+pub mod told;
 
 use serde::{Deserialize, Serialize};
-use unctum_core::process::Sweet;
+use unctum_core::process::{Minutes, Sweet};
+
+use told::Yield;
 
 /// What a file of ours says it is.
 pub const FORMAT: &str = "unctum-sweet";
@@ -25,7 +28,7 @@ pub struct OwnFile {
 }
 
 /// A recipe as somebody wrote it, before anything is understood.
-#[derive(Debug, Clone, PartialEq, Eq, Default)]
+#[derive(Debug, Clone, PartialEq, Default)]
 pub struct Raw {
     /// Its name.
     pub name: String,
@@ -33,8 +36,27 @@ pub struct Raw {
     pub about: String,
     /// One line an ingredient.
     pub lines: Vec<String>,
-    /// One text a step.
-    pub steps: Vec<String>,
+    /// The steps.
+    pub steps: Vec<RawStep>,
+    /// How much it says it makes.
+    pub makes: Option<Yield>,
+    /// How long it says it takes in all, minutes.
+    pub total_min: Option<f64>,
+}
+
+/// A step as somebody wrote it.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct RawStep {
+    /// Its text.
+    pub text: String,
+    /// The time that is told beside the text.
+    pub minutes: Option<Minutes>,
+}
+
+impl From<String> for RawStep {
+    fn from(text: String) -> Self {
+        Self { text, minutes: None }
+    }
 }
 
 /// Most lines and steps that are read.

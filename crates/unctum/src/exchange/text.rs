@@ -3,6 +3,7 @@
 use unctum_core::food::Larder;
 use unctum_core::food::reading::{CupSizes, read_line};
 
+use super::told::yield_line;
 use super::{MOST_LINES, Raw, bare};
 
 /// Longest line that can still be an ingredient.
@@ -47,6 +48,10 @@ pub fn take_apart(content: &str, larder: &Larder) -> Raw {
             continue;
         }
         let line = unlisted(&line).to_owned();
+        if let Some(makes) = yield_line(&line) {
+            raw.makes = Some(makes);
+            continue;
+        }
         let read = read_line(&line, larder, &CupSizes::default());
         let counts = !read.amounts.is_empty() || read.ingredient.is_some();
         let short = line.chars().count() <= INGREDIENT_LETTERS && !line.ends_with('.');
@@ -57,7 +62,7 @@ pub fn take_apart(content: &str, larder: &Larder) -> Raw {
                 raw.lines.push(line);
             }
         } else if raw.steps.len() < MOST_LINES {
-            raw.steps.push(line);
+            raw.steps.push(line.into());
         }
     }
     if raw.name.is_empty() {

@@ -100,6 +100,7 @@ impl BoilDownAsk {
             target(self.target_stage, self.target_solids_frac).unwrap_or(Target::Stage(StageKey::OneString));
         let question = BoilDownQuestion {
             charge,
+            start_c: None,
             pan: self.pan,
             ring: self.ring,
             program,

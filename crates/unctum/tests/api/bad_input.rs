@@ -1,9 +1,6 @@
 //! Whatever is sent: a sentence, a stable code, and the data as it was.
-#![allow(missing_docs)]
 
-mod common;
-
-use common::Server;
+use crate::common::Server;
 use proptest::prelude::*;
 use rocket::http::{ContentType, Status};
 use serde_json::{Value, json};

@@ -1,9 +1,6 @@
 //! A batch over the network, from the question to the notebook; and the demo's own past.
-#![allow(missing_docs)]
 
-mod common;
-
-use common::{Server, near};
+use crate::common::{Server, near};
 use serde_json::{Value, json};
 
 #[test]

@@ -1,5 +1,4 @@
 //! A server on a real SQLite file in a folder of its own.
-#![allow(dead_code, clippy::expect_used, clippy::panic)]
 
 use rocket::http::{ContentType, Status};
 use rocket::local::blocking::Client;
@@ -68,6 +67,19 @@ impl Server {
     pub fn stored(&self) -> (Value, Value) {
         (self.get("/api/v1/kitchen").1, self.get("/api/v1/batches").1)
     }
+}
+
+/// Keys of the sweets that a query finds.
+pub fn found(server: &Server, query: &str) -> Vec<String> {
+    let (status, shelf) = server.get(&format!("/api/v1/sweets?{query}"));
+    assert_eq!(status, Status::Ok, "{shelf}");
+    let cards = shelf["cards"].as_array().expect("cards");
+    cards.iter().map(|c| c["key"].as_str().expect("key").to_owned()).collect()
+}
+
+/// What the server tells of one sweet.
+pub fn page(server: &Server, key: &str) -> Value {
+    server.get(&format!("/api/v1/sweets/{key}")).1
 }
 
 #[track_caller]

@@ -1,9 +1,6 @@
 //! The published questions and the fields of their answers.
-#![allow(missing_docs)]
 
-mod common;
-
-use common::{Server, near};
+use crate::common::{Server, near};
 use serde_json::json;
 
 #[test]

@@ -1,9 +1,6 @@
 //! The questions of the bench and the checks of the kitchen, over the network.
-#![allow(missing_docs)]
 
-mod common;
-
-use common::{Server, near};
+use crate::common::{Server, near};
 use serde_json::{Value, json};
 
 fn pan() -> Value {

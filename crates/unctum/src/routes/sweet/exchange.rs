@@ -28,6 +28,7 @@ pub enum RecipeFormat {
     /// Our own JSON.
     Unctum,
     /// schema.org Recipe as JSON-LD.
+    #[serde(alias = "json-ld")]
     JsonLd,
     /// Plain text.
     Text,
@@ -64,9 +65,14 @@ pub struct ImportAnswer {
     pub doubts: Vec<Doubt>,
     /// What else is wrong with it.
     pub faults: Vec<Fault>,
+    /// What else the cook should know of how it was read.
+    pub notes: Vec<String>,
     /// The key it was stored under.
     pub stored_key: Option<String>,
 }
+
+const CHANGED: &str = "Amounts or steps were changed after this file was written. It is read as it stands now; \
+                       what boils off, and what else the text cannot say, is not known any more.";
 
 fn no_recipe() -> Problem {
     Problem::new(
@@ -115,11 +121,16 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
         unctum_core::error::within("The amount", mass_g, 0.001, 100_000.0, "g")?;
     }
     let larder = &app.catalogue.larder;
+    let mut notes = Vec::new();
     let raw = match ask.format {
         RecipeFormat::Unctum => Err(own_file(&ask.content)?),
         RecipeFormat::JsonLd => match json_ld::read(&parse::<Value>(ask.content.as_bytes())?, larder) {
             json_ld::Found::Whole(sweet) => Err(*sweet),
             json_ld::Found::Recipe(raw) => Ok(raw),
+            json_ld::Found::Changed(raw) => {
+                notes.push(CHANGED.to_owned());
+                Ok(raw)
+            }
             json_ld::Found::Nothing => return Err(no_recipe()),
         },
         RecipeFormat::Text => Ok(text::take_apart(&ask.content, larder)),
@@ -133,7 +144,7 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
         }
     };
     let faults = sweet.faults(larder);
-    let mut answer = ImportAnswer { sweet, lines, doubts, faults, stored_key: None };
+    let mut answer = ImportAnswer { sweet, lines, doubts, faults, notes, stored_key: None };
     if ask.commit {
         if !answer.doubts.is_empty() {
             return Err(Problem::new(
@@ -166,13 +177,13 @@ impl<'r> Responder<'r, 'static> for File {
     }
 }
 
-/// A sweet as a file: `format=unctum` without loss, `format=json-ld` as schema.org Recipe.
+/// A sweet as a file: `format=unctum` without loss, `format=json_ld` as schema.org Recipe.
 ///
 /// # Errors
 /// 404; 422 for an unknown format or method.
 #[utoipa::path(context_path = "/api/v1", tag = "sweet",
-    params(("key" = String, Path), ("format" = Option<String>, Query, description = "`unctum` (default) or `json-ld`."),
-        ("method" = Option<String>, Query, description = "The method for json-ld; the first if left out.")),
+    params(("key" = String, Path), ("format" = Option<String>, Query, description = "`unctum` (default) or `json_ld`."),
+        ("method" = Option<String>, Query, description = "The method for json_ld; the first if left out.")),
     responses((status = 200, description = "The file.", content_type = "application/json"),
         (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[get("/sweets/<key>/export?<format>&<method>")]
@@ -186,7 +197,7 @@ pub async fn export(app: &State<App>, key: &str, format: Option<&str>, method: O
             let content = serde_json::to_string_pretty(&file).map_err(broken)?;
             Ok(File { content, kind: ContentType::JSON, name: format!("{name}.unctum.json") })
         }
-        "json-ld" => {
+        "json_ld" | "json-ld" => {
             let kitchen = app.read(kitchen::load).await?;
             let setting = setting(app, &kitchen)?;
             let method = sweet.method(method)?;
@@ -194,7 +205,7 @@ pub async fn export(app: &State<App>, key: &str, format: Option<&str>, method: O
             let q =
                 FormulaQuestion { method, size: &size, measures: &[], tools: None, components: &components };
             let f = formula(&q, &setting)?;
-            let figures = (f.finished_g, &f.pieces, f.times.total.mid_min);
+            let figures = (f.finished_g, &f.pieces, &f.times);
             let value = json_ld::write(&sweet, method, setting.larder, figures)?;
             let content = serde_json::to_string_pretty(&value).map_err(broken)?;
             let kind = ContentType::new("application", "ld+json");
@@ -204,7 +215,7 @@ pub async fn export(app: &State<App>, key: &str, format: Option<&str>, method: O
             Status::UnprocessableEntity,
             "unknown-format",
             "Not a format we write",
-            "Choose unctum or json-ld.",
+            "Choose unctum or json_ld.",
         )),
     }
 }

@@ -99,6 +99,7 @@ fn signs(
     let thermometer = chosen.thermometer.as_ref();
     let boil = boil_down(&BoilDownQuestion {
         charge: sheet.charge,
+        start_c: None,
         pan: chosen.pan.clone(),
         ring: chosen.ring,
         program: vec![HobChange::steady(Flame::Medium.frac())],

@@ -1,0 +1,11 @@
+//! The program over the network, on a real SQLite file. One program, so that the server is linked once.
+#![allow(clippy::expect_used, clippy::panic, missing_docs)]
+
+mod common;
+
+mod bad_input;
+mod batches;
+mod contracts;
+mod exchange;
+mod questions;
+mod sweets;
