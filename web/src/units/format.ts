@@ -69,6 +69,10 @@ export function percent(frac: number): string {
   return number(100 * frac, 1)
 }
 
+/** The share behind a percentage that was entered, and back, for fields. */
+export const shareFrom = (entry: number) => entry / 100
+export const shareInto = (frac: number) => Math.round(1e4 * frac) / 100
+
 /** Whole minutes, or tenths below ten. */
 export function minutes(duration_s: number): string {
   const min = duration_s / 60

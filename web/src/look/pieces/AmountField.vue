@@ -7,17 +7,20 @@ import {
   gramsFrom,
   gramsInto,
   gramUnit,
+  shareFrom,
+  shareInto,
 } from '@/units/format'
 
 /**
- * An amount to enter: a mass in g, a temperature in °C, or a plain number with its own unit. Shown and
- * entered in the cook's units, told in g and °C. Tells only of numbers that `accepts` takes.
+ * An amount to enter: a mass in g, a temperature in °C, a share (0–1), or a plain number with its own
+ * unit. Shown and entered in the cook's units, a share in per cent; told in g, °C and shares. Tells only
+ * of numbers that `accepts` takes.
  */
 const props = withDefaults(
   defineProps<{
     label: string
     modelValue: number | null | undefined
-    kind?: 'mass' | 'temperature' | 'plain'
+    kind?: 'mass' | 'temperature' | 'share' | 'plain'
     unit?: string
     /** Which numbers are told: those above zero, or any. */
     accepts?: 'positive' | 'any'
@@ -26,21 +29,15 @@ const props = withDefaults(
 )
 const emit = defineEmits<{ 'update:modelValue': [value: number]; emptied: [] }>()
 
-const shownUnit = computed(() =>
-  props.kind === 'mass' ? gramUnit() : props.kind === 'temperature' ? degreeUnit() : props.unit,
-)
-const into = (value: number) =>
-  props.kind === 'mass'
-    ? gramsInto(value)
-    : props.kind === 'temperature'
-      ? celsiusInto(value)
-      : value
-const from = (entry: number) =>
-  props.kind === 'mass'
-    ? gramsFrom(entry)
-    : props.kind === 'temperature'
-      ? celsiusFrom(entry)
-      : entry
+const CONVERSIONS = {
+  mass: { unit: gramUnit, into: gramsInto, from: gramsFrom },
+  temperature: { unit: degreeUnit, into: celsiusInto, from: celsiusFrom },
+  share: { unit: () => '%', into: shareInto, from: shareFrom },
+  plain: { unit: () => props.unit, into: (v: number) => v, from: (v: number) => v },
+}
+const shownUnit = computed(() => CONVERSIONS[props.kind].unit())
+const into = (value: number) => CONVERSIONS[props.kind].into(value)
+const from = (entry: number) => CONVERSIONS[props.kind].from(entry)
 
 const text = ref('')
 const entered = (entry: string) => Number(entry.replace(',', '.').replace('−', '-'))

@@ -185,6 +185,7 @@ const ready = computed(() => seen.value && !seen.value.doubts.length && !seen.va
             </li>
           </ol>
         </div>
+        <p v-for="n in seen.notes" :key="n" class="caution">{{ n }}</p>
         <p v-for="f in seen.faults" :key="f.field + f.words" class="caution">
           {{ f.step ? `${f.step}: ` : '' }}{{ f.words }}
         </p>

@@ -6,6 +6,7 @@ import { handLine } from '@/look/hand'
 import { inkOn, syrupColour } from '@/look/strata'
 import { ribbon } from './ribbon'
 import { span } from './words'
+import { ATTENTIONS } from './works'
 
 /** The steps along the time: tall where hands are on it, low where it waits; syrup where it is syrup. */
 const props = defineProps<{
@@ -24,7 +25,6 @@ const drawn = computed(() => ribbon(props.method, props.times.steps, inner.value
 const height = computed(() => drawn.value.lanes * LANE + 24)
 const title = (key: string) => props.method.steps.find((s) => s.key === key)?.title ?? key
 const time = (key: string) => props.times.steps.find((t) => t.step === key)?.minutes.mid_min ?? 0
-const HANDS = { constant: 'hands on it', now_and_then: 'a look now and then', none: 'by itself' }
 const floor = (lane: number) => (lane + 1) * LANE - 6
 
 function outline(x: number, y: number, w: number, h: number, seed: number): string {
@@ -65,7 +65,7 @@ function beside(event: KeyboardEvent, i: number): void {
         class="stretch"
         :class="{ chosen: s.key === chosen }"
         :aria-pressed="s.key === chosen"
-        :aria-label="`${s.number}. ${title(s.key)}, ${span(time(s.key))}, ${HANDS[s.hands]}`"
+        :aria-label="`${s.number}. ${title(s.key)}, ${span(time(s.key))}, ${ATTENTIONS[s.hands]}`"
         @click="emit('choose', s.key)"
         @keydown.enter.prevent="emit('choose', s.key)"
         @keydown.space.prevent="emit('choose', s.key)"

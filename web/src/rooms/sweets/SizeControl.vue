@@ -23,10 +23,7 @@ const kinds = computed(() => {
   if (v.method.value?.shape.kind === 'slab') all.push({ value: 'tray', title: 'a tray full' })
   if (v.method.value?.equal_measures) all.push({ value: 'cups', title: 'cups' })
   all.push({ value: 'pan', title: 'a pan full' })
-  all.push({
-    value: 'stock',
-    title: `${v.extra.value?.base.name.toLowerCase() ?? ''} in the cupboard`,
-  })
+  all.push({ value: 'stock', title: 'what is in the cupboard' })
   return all
 })
 const f = computed(() => v.plan.value?.formula)
@@ -39,7 +36,6 @@ const shown = computed(() => {
     case 'mass':
       return f.value ? Math.round(f.value.finished_g) : undefined
     case 'ingredient':
-    case 'stock':
       return v.plan.value ? Math.round(v.plan.value.base.mass_g) : undefined
     case 'tray':
       return f.value?.pieces.thickness_mm ?? undefined
@@ -52,7 +48,7 @@ const LABELS: Record<SizeKind, string> = {
   pieces: 'How many',
   mass: 'How much',
   ingredient: 'How much of it',
-  stock: 'How much there is',
+  stock: '',
   tray: 'Thickness',
   pan: '',
   cups: 'Cups for one part',
@@ -64,15 +60,33 @@ function choose(kind: SizeKind): void {
     pieces: now?.pieces.count ?? 24,
     mass: Math.round(now?.finished_g ?? 500),
     ingredient: Math.round(v.plan.value?.base.mass_g ?? 200),
-    stock: Math.round(v.plan.value?.base.mass_g ?? 200),
     cups: 1,
   }
-  v.set({ by: kind, n: n[kind] })
+  const base = v.plan.value?.base
+  const have =
+    kind === 'stock' && base ? `${base.ingredient}:${Math.round(base.mass_g)}` : undefined
+  v.set({ by: kind, n: n[kind], have })
+}
+/** What the cupboard is asked for: what goes into the mass, not what greases pot and tray. */
+const stock = computed(() => {
+  const lines = (f.value?.lines ?? []).filter((l) => l.ingredient !== 'water')
+  return {
+    told: lines.filter((l) => l.ingredient in v.have.value),
+    free: lines
+      .filter((l) => !(l.ingredient in v.have.value))
+      .map((l) => ({ title: l.name, value: l.ingredient, mass_g: l.weigh_g })),
+  }
+})
+/** The list stands open: what is chosen goes up among what is told. */
+const nothingYet: string | null = null
+function alsoShortOf(ingredient: string | null): void {
+  const line = stock.value.free.find((l) => l.value === ingredient)
+  if (line) v.setHave(line.value, line.mass_g)
 }
 const trays = computed(() =>
   (kitchen.view?.kitchen.trays ?? []).map((t) => ({ title: t.tray.name, value: t.id ?? 0 })),
 )
-const isMass = computed(() => ['mass', 'ingredient', 'stock'].includes(v.kind.value))
+const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
 </script>
 
 <template>
@@ -96,6 +110,35 @@ const isMass = computed(() => ['mass', 'ingredient', 'stock'].includes(v.kind.va
       :model-value="v.panId.value"
       @update:model-value="v.set({ pan: $event })"
     />
+    <template v-else-if="v.kind.value === 'stock'">
+      <span v-for="l in stock.told" :key="l.ingredient" class="there">
+        <AmountField
+          :label="`${l.name} there is`"
+          kind="mass"
+          :model-value="v.have.value[l.ingredient]"
+          @update:model-value="v.setHave(l.ingredient, $event)"
+        />
+        <button
+          v-if="stock.told.length > 1"
+          type="button"
+          class="key"
+          :aria-label="`${l.name} is not short`"
+          @click="v.setHave(l.ingredient, undefined)"
+        >
+          ×
+        </button>
+      </span>
+      <v-select
+        v-if="stock.free.length"
+        label="Also short of"
+        :items="stock.free"
+        :model-value="nothingYet"
+        @update:model-value="alsoShortOf"
+      />
+      <p v-if="f?.runs_out_first" class="soft" aria-live="polite">
+        First to run out: {{ f.runs_out_first.toLowerCase() }}.
+      </p>
+    </template>
     <AmountField
       v-else
       :label="LABELS[v.kind.value]"
@@ -112,5 +155,15 @@ const isMass = computed(() => ['mass', 'ingredient', 'stock'].includes(v.kind.va
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
   gap: var(--gap-3) var(--gap-4);
+}
+.there {
+  display: flex;
+  gap: var(--gap-1);
+  align-items: end;
+}
+
+p {
+  grid-column: 1 / -1;
+  margin: 0;
 }
 </style>

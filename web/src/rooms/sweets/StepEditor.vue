@@ -2,7 +2,10 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
+import EffectList from './EffectList.vue'
+import TakeList from './TakeList.vue'
 import { PURPOSES } from './words'
+import { attentions, kinds, timings, vessels } from './works'
 
 /** One step under the pen. It changes the step it is given; what is wrong stands beside the field. */
 const step = defineModel<Api<'Step'>>({ required: true })
@@ -10,6 +13,9 @@ const props = defineProps<{
   number: number
   faults: readonly Api<'Fault'>[]
   ingredients: readonly { title: string; value: string }[]
+  /** The other steps of the method. */
+  others: readonly { title: string; value: string }[]
+  stages: readonly Api<'Stage'>[]
 }>()
 defineEmits<{ add: []; remove: [] }>()
 
@@ -19,11 +25,6 @@ const rest = computed(() =>
     (f) => !['title', 'text', 'cue', 'event', 'reason', 'minutes', 'inputs'].includes(f.field),
   ),
 )
-const ATTENTION = [
-  { title: 'hands on it', value: 'constant' },
-  { title: 'a look now and then', value: 'now_and_then' },
-  { title: 'by itself', value: 'none' },
-]
 const FLAMES = [
   { title: 'none', value: undefined },
   { title: 'low', value: 'low' },
@@ -34,18 +35,31 @@ const purposes = Object.entries(PURPOSES).map(([value, title]) => ({
   value,
   title: title || 'into the mass',
 }))
-function minutes(mid: number): void {
-  const was = step.value.minutes
-  const scale = was && was.mid_min > 0 ? mid / was.mid_min : 1
-  step.value.minutes = was
-    ? { low_min: was.low_min * scale, mid_min: mid, high_min: was.high_min * scale }
-    : { low_min: 0.8 * mid, mid_min: mid, high_min: 1.3 * mid }
+const SPAN = [
+  { field: 'low_min', label: 'At least' },
+  { field: 'mid_min', label: 'Usually' },
+  { field: 'high_min', label: 'At most' },
+] as const
+/** Entering the first of the three sets all; from then on each stands for itself. */
+function minutes(field: (typeof SPAN)[number]['field'], entry_min: number): void {
+  const was = step.value.minutes ?? { low_min: entry_min, mid_min: entry_min, high_min: entry_min }
+  step.value.minutes = { ...was, [field]: entry_min }
 }
+const effects = computed({
+  get: () => step.value.effects ?? [],
+  set: (all) => (step.value.effects = all),
+})
 function put(): void {
   step.value.inputs = [
     ...(step.value.inputs ?? []),
     { ingredient: 'sugar', amount_g: 100, purpose: 'mass' },
   ]
+}
+function gate(): void {
+  const gates = step.value.gates ?? []
+  let n = gates.length + 1
+  while (gates.some((g) => g.key === `gate-${n}`)) n += 1
+  step.value.gates = [...gates, { key: `gate-${n}`, text: '' }]
 }
 </script>
 
@@ -86,14 +100,21 @@ function put(): void {
     </div>
     <div class="row">
       <v-text-field v-model="step.event" label="Said when done" :error-messages="wrong('event')" />
-      <AmountField
-        label="Usual time"
-        unit="min"
-        :model-value="step.minutes?.mid_min"
-        @update:model-value="minutes"
-      />
-      <v-select v-model="step.attention" label="Hands" :items="ATTENTION" />
+      <v-select v-model="step.attention" label="Hands" :items="attentions" />
       <v-select v-model="step.flame" label="Flame" :items="FLAMES" />
+    </div>
+    <div class="row">
+      <AmountField
+        v-for="s in SPAN"
+        :key="s.field"
+        :label="s.label"
+        unit="min"
+        accepts="any"
+        :model-value="step.minutes?.[s.field]"
+        @update:model-value="minutes(s.field, $event)"
+        @emptied="step.minutes = undefined"
+      />
+      <v-select v-model="step.timing" label="Its time follows" :items="timings" />
     </div>
     <p v-for="w in wrong('minutes')" :key="w" class="caution">{{ w }}</p>
     <ul v-if="step.inputs?.length" aria-label="What goes in">
@@ -111,6 +132,35 @@ function put(): void {
     </ul>
     <p v-for="w in wrong('inputs')" :key="w" class="caution">{{ w }}</p>
     <button type="button" class="key" @click="put">Something goes in</button>
+    <details>
+      <summary>
+        Kind, vessel, what becomes of it, what comes before
+        <span v-if="step.effects?.length || step.gates?.length" class="soft">
+          · {{ (step.effects?.length ?? 0) + (step.gates?.length ?? 0) }} set
+        </span>
+      </summary>
+      <div class="more">
+        <div class="row">
+          <v-select v-model="step.kind" label="Kind of work" :items="kinds" />
+          <v-select v-model="step.vessel" label="In or on" :items="vessels" />
+          <AmountField
+            v-model="step.heat_to_c"
+            label="Gets as hot as"
+            kind="temperature"
+            @emptied="step.heat_to_c = undefined"
+          />
+        </div>
+        <EffectList v-model="effects" :stages="stages" />
+        <TakeList v-model="step" :others="others" />
+        <ul v-if="step.gates?.length" aria-label="What must be ready">
+          <li v-for="(g, i) in step.gates" :key="g.key" class="gate">
+            <v-text-field v-model="g.text" label="Must be ready before" />
+            <button type="button" class="key" @click="step.gates?.splice(i, 1)">Not this</button>
+          </li>
+        </ul>
+        <button type="button" class="key" @click="gate">Something must be ready before</button>
+      </div>
+    </details>
     <p v-for="f in rest" :key="f.words" class="caution">{{ f.words }}</p>
   </article>
 </template>
@@ -170,8 +220,19 @@ li {
   align-items: end;
 }
 
-.step > .key {
+.step > .key,
+.more > .key {
   justify-self: start;
+}
+
+.gate {
+  grid-template-columns: 1fr auto;
+}
+
+.more {
+  display: grid;
+  gap: var(--gap-4);
+  padding: var(--gap-3) 0;
 }
 
 p {

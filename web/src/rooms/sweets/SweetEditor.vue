@@ -3,16 +3,20 @@ import { onKeyStroke } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { answer, api, wordsOf } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour } from '@/units/format'
+import MethodFacts from './MethodFacts.vue'
 import StepEditor from './StepEditor.vue'
-import { stepAfter, useEditing, withoutStep } from './useEditing'
+import { methodBeside, stepAfter, withoutStep } from './rework'
+import { useEditing } from './useEditing'
 import { FAMILIES } from './words'
 
 /** A sweet of her own under the pen. */
 const props = defineProps<{ sweetKey: string }>()
 const router = useRouter()
+const kitchen = useKitchen()
 const edit = useEditing(() => props.sweetKey)
 const { draft, versions, faults, doubts, trouble, overtaken, busy, changed, at, canUndo, canRedo } =
   edit
@@ -46,6 +50,16 @@ const aliases = computed({
 const general = computed(() => faults.value.filter((f) => !f.step && !['name'].includes(f.field)))
 const families = FAMILIES.map((f) => ({ title: f.name, value: f.key }))
 
+const othersOf = (key: string) =>
+  (method.value?.steps ?? [])
+    .map((s, i) => ({ value: s.key, title: `${i + 1}. ${s.title}` }))
+    .filter((s) => s.value !== key)
+function another(): void {
+  if (draft.value && method.value) methodKey.value = methodBeside(draft.value, method.value)
+}
+function without(key: string): void {
+  if (draft.value) draft.value.methods = draft.value.methods.filter((m) => m.key !== key)
+}
 async function save(): Promise<void> {
   if (await edit.save()) await router.push(`/sweets/${props.sweetKey}`)
 }
@@ -133,6 +147,17 @@ onKeyStroke('s', (event) => {
       :model-value="method.key"
       @update:model-value="methodKey = $event"
     />
+    <p class="acts">
+      <button type="button" class="key" @click="another">Another way of making it</button>
+      <button
+        v-if="draft.methods.length > 1"
+        type="button"
+        class="key"
+        @click="without(method.key)"
+      >
+        Take this way out
+      </button>
+    </p>
     <div class="names">
       <v-text-field v-model="method.name" label="Name of the method" />
       <v-textarea
@@ -143,6 +168,7 @@ onKeyStroke('s', (event) => {
         class="about"
       />
     </div>
+    <MethodFacts :model-value="method" />
     <template v-for="(s, i) in method.steps" :key="s.key">
       <StepEditor
         v-if="method.steps[i]"
@@ -150,6 +176,8 @@ onKeyStroke('s', (event) => {
         :number="i + 1"
         :faults="faults.filter((f) => f.step === s.key && f.method === method?.key)"
         :ingredients="ingredients"
+        :others="othersOf(s.key)"
+        :stages="kitchen.ladder"
         @add="stepAfter(method, s.key)"
         @remove="withoutStep(method, s.key)"
       />

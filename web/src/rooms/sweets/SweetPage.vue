@@ -135,7 +135,9 @@ const exportLink = (format: string) =>
         label="Method"
         :choices="methods"
         :model-value="method.key"
-        @update:model-value="set({ method: $event, with: undefined, by: undefined, n: undefined })"
+        @update:model-value="
+          set({ method: $event, with: undefined, by: undefined, n: undefined, have: undefined })
+        "
       />
       <button
         v-if="methods.length > 1"
@@ -245,7 +247,7 @@ const exportLink = (format: string) =>
     <SweetNotes v-if="f" class="wide" :sweet="sweet" :method="worked ?? method" :formula="f" />
     <p class="wide small soft">
       Take it with you: <a :href="exportLink('unctum')">everything, as our JSON</a> ·
-      <a :href="exportLink('json-ld')">this method, as schema.org Recipe</a>
+      <a :href="exportLink('json_ld')">this method, as schema.org Recipe</a>
     </p>
   </div>
 </template>

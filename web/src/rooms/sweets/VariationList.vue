@@ -14,6 +14,7 @@ defineEmits<{ toggle: [i: number] }>()
 const TOPICS: Record<string, string> = {
   structure: 'Set',
   yield: 'Makes',
+  left: 'Left over',
   water: 'Water',
   sugars: 'Sugars',
   fat: 'Fat',
@@ -25,7 +26,8 @@ const TOPICS: Record<string, string> = {
 }
 function change(e: Api<'EffectNote'>): string {
   if (e.before == null || e.after == null) return ''
-  if (e.topic === 'yield') return `${grams(e.before)} → ${grams(e.after)} ${gramUnit()}`
+  if (e.topic === 'yield' || e.topic === 'left')
+    return `${grams(e.before)} → ${grams(e.after)} ${gramUnit()}`
   if (e.topic === 'keeping')
     return `water activity about ${number(e.before, 2)} → ${number(e.after, 2)}`
   return `${percent(e.before)} → ${percent(e.after)} %`

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
 import { ribbon } from './ribbon'
-import { stepAfter, withoutStep } from './useEditing'
+import { stepAfter, withoutStep } from './rework'
 import { count, measured, span, spanRange } from './words'
 
 const step = (key: string, more: Partial<Api<'Step'>> = {}): Api<'Step'> => ({

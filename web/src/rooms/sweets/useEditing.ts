@@ -1,11 +1,9 @@
 import { refDebounced, useRefHistory } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, Refusal, wordsOf, type Api } from '@/api/client'
+import { copyOf } from './rework'
 
 type Sweet = Api<'Sweet'>
-type Step = Api<'Step'>
-
-const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /** An own sweet under the pen: checked as she types, every change can be taken back, saved by version. */
 export function useEditing(key: () => string) {
@@ -133,41 +131,5 @@ export function useEditing(key: () => string) {
     restore,
     keepAside,
     remove,
-  }
-}
-
-/** A new step between one and those that took over from it. */
-export function stepAfter(method: Api<'Method'>, key: string): void {
-  const i = method.steps.findIndex((s) => s.key === key)
-  let n = method.steps.length + 1
-  while (method.steps.some((s) => s.key === `step-${n}`)) n += 1
-  const fresh: Step = {
-    key: `step-${n}`,
-    kind: 'combine',
-    title: 'New step',
-    text: 'What to do.',
-    attention: 'now_and_then',
-    event: 'Done',
-    cue: '',
-    reason: '',
-    vessel: 'board',
-    takes: [{ step: key, share_frac: 1, medium: false }],
-  }
-  for (const step of method.steps)
-    for (const take of step.takes ?? []) if (take.step === key && !take.side) take.step = fresh.key
-  for (const take of fresh.takes ?? []) take.step = key
-  method.steps.splice(i + 1, 0, fresh)
-}
-
-/** Without a step: what took over from it takes over from the one before. */
-export function withoutStep(method: Api<'Method'>, key: string): void {
-  const gone = method.steps.find((s) => s.key === key)
-  const before = gone?.takes?.find((t) => !t.side)
-  method.steps = method.steps.filter((s) => s.key !== key)
-  for (const step of method.steps) {
-    step.after = (step.after ?? []).filter((k) => k !== key)
-    step.takes = (step.takes ?? []).flatMap((t) =>
-      t.step !== key ? [t] : before && !t.side ? [{ ...t, step: before.step }] : [],
-    )
   }
 }

@@ -66,6 +66,24 @@ export function useSweet(key: () => string) {
   const cupId = computed(() => Number(text('cup')) || cups.value[0]?.id || undefined)
   const cup = computed(() => cups.value.find((c) => c.id === cupId.value)?.measure)
 
+  /** What there is of each ingredient, as the address tells it: `cashew:300,ghee:50`. */
+  const have = computed<Record<string, number>>(() => {
+    const told = (text('have') ?? '').split(',').flatMap((part) => {
+      const [ingredient = '', mass] = part.split(':')
+      const mass_g = Number(mass)
+      return ingredient && mass && Number.isFinite(mass_g) && mass_g > 0
+        ? [[ingredient, mass_g] as const]
+        : []
+    })
+    return Object.fromEntries(told)
+  })
+  function setHave(ingredient: string, mass_g: number | undefined): void {
+    const rest = Object.entries(have.value).filter(([key]) => key !== ingredient)
+    const next = mass_g === undefined ? rest : [...rest, [ingredient, mass_g] as const]
+    const told = next.map(([key, g]) => `${key}:${g}`)
+    set({ have: told.length ? told.join(',') : undefined })
+  }
+
   const size = computed<Size | undefined>(() => {
     const n = amount.value
     switch (kind.value) {
@@ -93,9 +111,7 @@ export function useSweet(key: () => string) {
         return capacity_ml ? { kind: 'pan', capacity_ml } : undefined
       }
       case 'stock':
-        return n && extra.value
-          ? { kind: 'stock', have_g: { [extra.value.base.ingredient]: n } }
-          : undefined
+        return Object.keys(have.value).length ? { kind: 'stock', have_g: have.value } : undefined
       case 'cups':
         return cup.value ? { kind: 'cups', cup_ml: cup.value.volume_ml, count: n ?? 1 } : undefined
       default:
@@ -175,6 +191,8 @@ export function useSweet(key: () => string) {
     cupId,
     cup,
     size,
+    have,
+    setHave,
     taken: computed(() => (text('with') ? taken.value : [])),
     toggle,
     load,

@@ -1,0 +1,120 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, type EffectScope } from 'vue'
+import type { Api } from '@/api/client'
+import { serverOf } from '@/test/server'
+import { units } from '@/units/format'
+import { sayEvent } from './sayEvent'
+import { useBatch } from './useBatch'
+
+const setup = {
+  thermometer: { name: 'Probe' },
+  steps: [
+    { key: 'boil', event: 'It is at its stage', gates: [{ key: 'tray', text: 'Tray greased' }] },
+  ],
+} as unknown as Api<'BatchSetup'>
+const say = (logged: object) =>
+  sayEvent(logged as Api<'Logged'>, setup, (key) => key.replace('-', ' '))
+
+describe('an entry of the log', () => {
+  afterEach(() => {
+    units.mass = 'metric'
+    units.temperature = 'celsius'
+  })
+  it.each([
+    [{ event: 'gate', step: 'boil', gate: 'tray', ticked: true }, 'Tray greased'],
+    [{ event: 'gate', step: 'boil', gate: 'tray', ticked: false }, 'Tray greased: not after all'],
+    [{ event: 'gate', step: 'gone', gate: 'tray', ticked: true }, 'tray'],
+    [{ event: 'flame', flame: 'off' }, 'Flame off'],
+    [{ event: 'flame', flame: 'medium' }, 'Flame medium'],
+    [{ event: 'step_done', step: 'boil' }, 'It is at its stage'],
+    [{ event: 'step_done', step: 'gone' }, 'gone'],
+    [{ event: 'water_added', water_g: 24 }, '24 g of water poured in'],
+    [{ event: 'undone' }, 'Taken back'],
+    [{ event: 'given_up' }, 'Given up'],
+    [{ event: 'reading', reading: { kind: 'weight', gross_g: 2219.4 } }, 'Weighed 2219 g'],
+    [
+      { event: 'reading', reading: { kind: 'thermometer', shown_c: 103.26 } },
+      'Probe showed 103.3 °C',
+    ],
+    [{ event: 'reading', reading: { kind: 'string', string_cm: 1 } }, 'String of 1.0 cm'],
+    [
+      { event: 'reading', reading: { kind: 'seen', stage: 'one-string' } },
+      'Looked like one string',
+    ],
+  ])('%o reads “%s”', (logged, words) => expect(say(logged)).toBe(words))
+
+  it('speaks in the units she reads', () => {
+    units.mass = 'us'
+    units.temperature = 'fahrenheit'
+    expect(say({ event: 'water_added', water_g: 28.35 })).toBe('1.00 oz of water poured in')
+    expect(say({ event: 'reading', reading: { kind: 'thermometer', shown_c: 100 } })).toBe(
+      'Probe showed 212.0 °F',
+    )
+  })
+})
+
+describe('a batch that is followed', () => {
+  let scope: EffectScope
+  const view = (over: boolean, note = '') => ({ summary: { over, note } })
+  function follow(replies: Parameters<typeof serverOf>[0]) {
+    const server = serverOf(replies)
+    scope = effectScope()
+    const batch = scope.run(() => useBatch(() => 7))
+    if (!batch) throw new Error('no scope')
+    return { server, batch }
+  }
+  beforeEach(() => void vi.useFakeTimers())
+  afterEach(() => {
+    scope.stop()
+    vi.useRealTimers()
+  })
+
+  it('is looked at again while it goes on, and left alone once it is over', async () => {
+    let over = false
+    const { server } = follow({ 'GET /batches/7': () => ({ body: view(over) }) })
+    await flushPromises()
+    await vi.advanceTimersByTimeAsync(4100)
+    expect(server.calls).toHaveLength(3)
+    over = true
+    await vi.advanceTimersByTimeAsync(2000)
+    const soFar = server.calls.length
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(server.calls).toHaveLength(soFar)
+  })
+  it('shows what the server makes of an event', async () => {
+    const { server, batch } = follow({
+      'GET /batches/7': { body: view(false) },
+      'POST /batches/7/events': { body: view(false, 'dissolved') },
+    })
+    await flushPromises()
+    expect(await batch.log({ event: 'undone' } as never)).toBe(true)
+    expect(batch.batch.value).toEqual(view(false, 'dissolved'))
+    expect(server.to('POST /batches/7/events')[0]?.body).toEqual({ event: 'undone' })
+  })
+  it('says a refusal and keeps what it showed', async () => {
+    const { batch } = follow({
+      'GET /batches/7': { body: view(false, 'as it was') },
+      'POST /batches/7/events': {
+        status: 422,
+        body: { code: 'below-sugar', detail: 'The pan weighs less than its sugar.' },
+      },
+      'PUT /batches/7/verdict': {
+        status: 409,
+        body: { code: 'not-over', detail: 'Not over yet.' },
+      },
+    })
+    await flushPromises()
+    expect(await batch.log({ event: 'undone' } as never)).toBe(false)
+    expect(batch.refused.value).toBe('The pan weighs less than its sugar.')
+    expect(await batch.judge({ texture: 'right' } as never)).toBe(false)
+    expect(batch.refused.value).toBe('Not over yet.')
+    expect(batch.batch.value).toEqual(view(false, 'as it was'))
+    expect(batch.busy.value).toBe(false)
+  })
+  it('has words for a server out of reach', async () => {
+    const { batch } = follow({})
+    await flushPromises()
+    expect(batch.trouble.value).toContain('does not answer')
+  })
+})

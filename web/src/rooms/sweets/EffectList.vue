@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Api } from '@/api/client'
+import AmountField from '@/look/pieces/AmountField.vue'
+import { newEffect } from './blank'
+import { COMPONENTS, EFFECTS } from './works'
+
+/** What becomes of the mass at a step: what boils off, is sieved out, pressed out, taken up. */
+type Effect = Api<'Effect'>
+const effects = defineModel<Effect[]>({ required: true })
+defineProps<{ stages: readonly Api<'Stage'>[] }>()
+
+const chosen = ref<Effect['kind']>('dry_to')
+const kinds = Object.entries(EFFECTS).map(([value, words]) => ({ value, title: words.name }))
+const parts = Object.entries(COMPONENTS) as [keyof Api<'Composition'>, string][]
+
+/** The shares by component of an effect that tells them apart. */
+const shares = (effect: Effect) =>
+  effect.kind === 'sieve' ? effect.holds : effect.kind === 'separate' ? effect.keeps : undefined
+</script>
+
+<template>
+  <div class="effects">
+    <ol v-if="effects.length" aria-label="What becomes of it">
+      <li v-for="(effect, i) in effects" :key="i">
+        <span class="name">{{ EFFECTS[effect.kind].name }}</span>
+        <v-select
+          v-if="effect.kind === 'boil_to_stage'"
+          v-model="effect.stage"
+          label="Stage"
+          :items="stages.map((s) => ({ value: s.key, title: s.name }))"
+        />
+        <AmountField
+          v-if="'water_frac' in effect"
+          v-model="effect.water_frac"
+          label="Water at the end"
+          kind="share"
+        />
+        <AmountField
+          v-if="effect.kind === 'reduce_to'"
+          v-model="effect.ratio_frac"
+          label="Of it is left"
+          kind="share"
+        />
+        <AmountField
+          v-if="effect.kind === 'lose'"
+          v-model="effect.share_frac"
+          label="Of it is lost"
+          kind="share"
+        />
+        <AmountField
+          v-if="effect.kind === 'sieve'"
+          v-model="effect.wet_frac"
+          label="Of all stays wet in the sieve"
+          kind="share"
+          accepts="any"
+        />
+        <AmountField
+          v-if="effect.kind === 'take_up'"
+          v-model="effect.gain_frac"
+          label="Gain, of its own mass"
+          kind="share"
+          accepts="any"
+        />
+        <v-text-field
+          v-if="'what' in effect"
+          v-model="effect.what"
+          :label="EFFECTS[effect.kind].rest"
+        />
+        <button type="button" class="key" @click="effects = effects.filter((_, at) => at !== i)">
+          Not this
+        </button>
+        <details v-if="shares(effect)" class="parts">
+          <summary>What stays, part by part</summary>
+          <div>
+            <template v-for="[field, name] in parts" :key="field">
+              <AmountField
+                v-if="shares(effect)"
+                :label="name"
+                kind="share"
+                accepts="any"
+                :model-value="shares(effect)?.[field]"
+                @update:model-value="Object.assign(shares(effect) ?? {}, { [field]: $event })"
+              />
+            </template>
+          </div>
+        </details>
+      </li>
+    </ol>
+    <div class="add">
+      <v-select v-model="chosen" label="What happens to it" :items="kinds" />
+      <button type="button" class="key" @click="effects = [...effects, newEffect(chosen)]">
+        This happens
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.effects,
+ol {
+  display: grid;
+  gap: var(--gap-2);
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(9rem, 2fr) repeat(auto-fit, minmax(8rem, 1fr)) auto;
+  gap: var(--gap-2) var(--gap-4);
+  align-items: end;
+}
+
+.name {
+  align-self: center;
+}
+
+.add {
+  display: grid;
+  grid-template-columns: minmax(12rem, 20rem) auto;
+  gap: var(--gap-4);
+  align-items: end;
+  justify-content: start;
+}
+
+.parts {
+  grid-column: 1 / -1;
+}
+
+.parts > div {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr));
+  gap: var(--gap-2) var(--gap-3);
+}
+</style>

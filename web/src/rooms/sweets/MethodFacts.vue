@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import type { Api } from '@/api/client'
+import AmountField from '@/look/pieces/AmountField.vue'
+import { newShape } from './blank'
+import { LEVELS } from './words'
+import { shapes } from './works'
+
+/** What a method ends up as, how long it keeps, how hard it is. */
+const method = defineModel<Api<'Method'>>({ required: true })
+
+const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
+</script>
+
+<template>
+  <div class="facts">
+    <v-select
+      label="Ends up as"
+      :items="shapes"
+      :model-value="method.shape.kind"
+      @update:model-value="method.shape = newShape($event)"
+    />
+    <template v-if="method.shape.kind === 'slab'">
+      <AmountField v-model="method.shape.thickness_mm" label="Thickness" unit="mm" />
+      <AmountField v-model="method.shape.piece_cm2" label="One piece" unit="cm²" />
+    </template>
+    <AmountField
+      v-if="'piece_g' in method.shape"
+      v-model="method.shape.piece_g"
+      :label="method.shape.kind === 'spooned' ? 'One helping' : 'One piece'"
+      kind="mass"
+    />
+    <AmountField
+      v-if="'air_frac' in method.shape"
+      v-model="method.shape.air_frac"
+      label="Air in it"
+      kind="share"
+      accepts="any"
+    />
+    <v-select v-model="method.level" label="How hard" :items="levels" />
+    <AmountField
+      v-model="method.keeping.room_days"
+      label="Keeps at room temperature"
+      unit="days"
+      accepts="any"
+    />
+    <AmountField
+      v-model="method.keeping.cold_days"
+      label="Keeps in the cold"
+      unit="days"
+      accepts="any"
+    />
+    <v-text-field v-model="method.keeping.note" label="Why it keeps so long" class="wide" />
+    <v-checkbox
+      v-model="method.instrument_free"
+      label="Can be judged without thermometer and scale"
+      hide-details
+      class="wide"
+    />
+  </div>
+</template>
+
+<style scoped>
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+  gap: var(--gap-3) var(--gap-5);
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import AmountField from '@/look/pieces/AmountField.vue'
+
+/** What a step takes over from others, and what it only waits for. */
+const step = defineModel<Api<'Step'>>({ required: true })
+const props = defineProps<{ others: readonly { title: string; value: string }[] }>()
+
+const free = computed(() =>
+  props.others.filter(
+    (o) =>
+      !step.value.takes?.some((t) => t.step === o.value) && !step.value.after?.includes(o.value),
+  ),
+)
+const HOW = [
+  { title: 'mixed in', value: false },
+  { title: 'to lie in', value: true },
+]
+function takeOver(): void {
+  const from = free.value.at(-1)?.value
+  if (!from) return
+  step.value.takes = [...(step.value.takes ?? []), { step: from, share_frac: 1, medium: false }]
+}
+</script>
+
+<template>
+  <div class="takes">
+    <ul v-if="step.takes?.length" aria-label="What it takes over">
+      <li v-for="(take, i) in step.takes" :key="i">
+        <v-select v-model="take.step" label="Takes over from" :items="others" />
+        <AmountField v-model="take.share_frac" label="Of it" kind="share" />
+        <v-select v-model="take.medium" label="How" :items="HOW" />
+        <span v-if="take.side" class="soft small">what was left there: {{ take.side }}</span>
+        <button type="button" class="key" @click="step.takes?.splice(i, 1)">Not from there</button>
+      </li>
+    </ul>
+    <v-select
+      v-model="step.after"
+      label="Waits also for"
+      multiple
+      :items="others"
+      hint="Steps that come first without handing anything over"
+    />
+    <button type="button" class="key" :disabled="!free.length" @click="takeOver">
+      It takes over from another step
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.takes {
+  display: grid;
+  gap: var(--gap-2);
+  justify-items: start;
+}
+
+.takes > .v-input,
+ul {
+  width: 100%;
+}
+
+ul {
+  display: grid;
+  gap: var(--gap-2);
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(5rem, 1fr) minmax(7rem, 1fr) auto;
+  gap: var(--gap-2) var(--gap-4);
+  align-items: end;
+}
+
+@media (max-width: 640px) {
+  li {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,37 @@
+import { vi } from 'vitest'
+
+interface Call {
+  method: string
+  path: string
+  headers: Headers
+  body: unknown
+}
+interface Reply {
+  status?: number
+  body: unknown
+}
+
+/** A server for a test: answers by method and path, and keeps what it was asked. */
+export function serverOf(replies: Record<string, Reply | ((call: Call) => Reply)>) {
+  const calls: Call[] = []
+  vi.mocked(fetch).mockImplementation(async (input) => {
+    const request = input as Request
+    const { pathname } = new URL(request.url)
+    const text = await request.text()
+    const call = {
+      method: request.method,
+      path: pathname.replace('/api/v1', ''),
+      headers: request.headers,
+      body: text ? (JSON.parse(text) as unknown) : undefined,
+    }
+    calls.push(call)
+    const found = replies[`${call.method} ${call.path}`]
+    if (!found) throw new TypeError(`nobody answers ${call.method} ${call.path}`)
+    const { status = 200, body } = typeof found === 'function' ? found(call) : found
+    return new Response(JSON.stringify(body), {
+      status,
+      headers: { 'Content-Type': 'application/json' },
+    })
+  })
+  return { calls, to: (asked: string) => calls.filter((c) => `${c.method} ${c.path}` === asked) }
+}
