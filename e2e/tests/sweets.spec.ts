@@ -57,7 +57,7 @@ test('a tray full of slab, by her own tray', async ({ page }) => {
 test('as much as the cupboard allows, and what runs out first', async ({ page }) => {
   await page.goto('/sweets/cashew-sheet')
   const amounts = page.getByRole('region', { name: 'Amounts' })
-  await choose(page, amounts.getByLabel('By', { exact: true }), 'what is in the cupboard')
+  await choose(page, amounts.getByLabel('By', { exact: true }), 'what there is')
   await amounts.getByLabel('Cashew nuts there is').fill('800')
   await expect(amounts).toContainText('First to run out: cashew nuts.')
   await expect(amounts).toContainText(/Sugar\s*520/)

@@ -107,13 +107,18 @@ ol {
 }
 
 li {
-  display: grid;
-  grid-template-columns: minmax(9rem, 2fr) repeat(auto-fit, minmax(8rem, 1fr)) auto;
+  display: flex;
+  flex-wrap: wrap;
   gap: var(--gap-2) var(--gap-4);
   align-items: end;
 }
 
+li > .v-input {
+  flex: 1 1 8rem;
+}
+
 .name {
+  flex: 1 1 12rem;
   align-self: center;
 }
 
@@ -126,7 +131,7 @@ li {
 }
 
 .parts {
-  grid-column: 1 / -1;
+  flex-basis: 100%;
 }
 
 .parts > div {

@@ -39,7 +39,7 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
     <v-select v-model="method.level" label="How hard" :items="levels" />
     <AmountField
       v-model="method.keeping.room_days"
-      label="Keeps at room temperature"
+      label="Keeps in the room"
       unit="days"
       accepts="any"
     />
@@ -62,7 +62,7 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
 <style scoped>
 .facts {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
   gap: var(--gap-3) var(--gap-5);
 }
 

@@ -23,7 +23,7 @@ const kinds = computed(() => {
   if (v.method.value?.shape.kind === 'slab') all.push({ value: 'tray', title: 'a tray full' })
   if (v.method.value?.equal_measures) all.push({ value: 'cups', title: 'cups' })
   all.push({ value: 'pan', title: 'a pan full' })
-  all.push({ value: 'stock', title: 'what is in the cupboard' })
+  all.push({ value: 'stock', title: 'what there is' })
   return all
 })
 const f = computed(() => v.plan.value?.formula)
@@ -71,7 +71,7 @@ function choose(kind: SizeKind): void {
 const stock = computed(() => {
   const lines = (f.value?.lines ?? []).filter((l) => l.ingredient !== 'water')
   return {
-    told: lines.filter((l) => l.ingredient in v.have.value),
+    told: Object.keys(v.have.value).flatMap((key) => lines.find((l) => l.ingredient === key) ?? []),
     free: lines
       .filter((l) => !(l.ingredient in v.have.value))
       .map((l) => ({ title: l.name, value: l.ingredient, mass_g: l.weigh_g })),
@@ -158,6 +158,7 @@ const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
 }
 .there {
   display: flex;
+  grid-column: 1 / -1;
   gap: var(--gap-1);
   align-items: end;
 }

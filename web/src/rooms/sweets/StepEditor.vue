@@ -26,7 +26,7 @@ const rest = computed(() =>
   ),
 )
 const FLAMES = [
-  { title: 'none', value: undefined },
+  { title: 'none', value: 'none' },
   { title: 'low', value: 'low' },
   { title: 'medium', value: 'medium' },
   { title: 'high', value: 'high' },
@@ -49,6 +49,8 @@ const effects = computed({
   get: () => step.value.effects ?? [],
   set: (all) => (step.value.effects = all),
 })
+const burn = (flame: string) =>
+  (step.value.flame = flame === 'none' ? undefined : (flame as Api<'Flame'>))
 function put(): void {
   step.value.inputs = [
     ...(step.value.inputs ?? []),
@@ -101,7 +103,12 @@ function gate(): void {
     <div class="row">
       <v-text-field v-model="step.event" label="Said when done" :error-messages="wrong('event')" />
       <v-select v-model="step.attention" label="Hands" :items="attentions" />
-      <v-select v-model="step.flame" label="Flame" :items="FLAMES" />
+      <v-select
+        label="Flame"
+        :items="FLAMES"
+        :model-value="step.flame ?? 'none'"
+        @update:model-value="burn"
+      />
     </div>
     <div class="row">
       <AmountField
@@ -114,7 +121,12 @@ function gate(): void {
         @update:model-value="minutes(s.field, $event)"
         @emptied="step.minutes = undefined"
       />
-      <v-select v-model="step.timing" label="Its time follows" :items="timings" />
+      <v-select
+        label="Its time follows"
+        :items="timings"
+        :model-value="step.timing ?? 'fixed'"
+        @update:model-value="step.timing = $event"
+      />
     </div>
     <p v-for="w in wrong('minutes')" :key="w" class="caution">{{ w }}</p>
     <ul v-if="step.inputs?.length" aria-label="What goes in">
@@ -126,7 +138,12 @@ function gate(): void {
           @update:model-value="entry.state = undefined"
         />
         <AmountField v-model="entry.amount_g" label="Amount" kind="mass" />
-        <v-select v-model="entry.purpose" label="For" :items="purposes" />
+        <v-select
+          label="For"
+          :items="purposes"
+          :model-value="entry.purpose ?? 'mass'"
+          @update:model-value="entry.purpose = $event"
+        />
         <button type="button" class="key" @click="step.inputs?.splice(i, 1)">Not this</button>
       </li>
     </ul>
@@ -242,6 +259,10 @@ p {
 @media (max-width: 640px) {
   header {
     flex-wrap: wrap;
+  }
+
+  header :deep(.v-input) {
+    flex-basis: 75%;
   }
 
   li {

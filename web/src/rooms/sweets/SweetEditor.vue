@@ -258,4 +258,10 @@ li {
   padding: var(--gap-1) 0;
   border-top: var(--line) solid var(--steel);
 }
+
+@media (max-width: 640px) {
+  .acts kbd {
+    display: none;
+  }
+}
 </style>

@@ -309,9 +309,9 @@ h1 {
 }
 
 .times {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3) var(--gap-6);
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
+  gap: var(--gap-3) var(--gap-5);
   margin-bottom: var(--gap-4);
 }
 

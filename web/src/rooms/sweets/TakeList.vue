@@ -29,8 +29,18 @@ function takeOver(): void {
     <ul v-if="step.takes?.length" aria-label="What it takes over">
       <li v-for="(take, i) in step.takes" :key="i">
         <v-select v-model="take.step" label="Takes over from" :items="others" />
-        <AmountField v-model="take.share_frac" label="Of it" kind="share" />
-        <v-select v-model="take.medium" label="How" :items="HOW" />
+        <AmountField
+          label="Of it"
+          kind="share"
+          :model-value="take.share_frac ?? 1"
+          @update:model-value="take.share_frac = $event"
+        />
+        <v-select
+          label="How"
+          :items="HOW"
+          :model-value="take.medium ?? false"
+          @update:model-value="take.medium = $event"
+        />
         <span v-if="take.side" class="soft small">what was left there: {{ take.side }}</span>
         <button type="button" class="key" @click="step.takes?.splice(i, 1)">Not from there</button>
       </li>
