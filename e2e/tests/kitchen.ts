@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import { PORT } from '../program'
 
@@ -70,4 +71,21 @@ export async function choose(page: Page, field: Locator, name: string | RegExp):
     if (await option.isVisible()) await option.click({ timeout: 1000 })
     await expect(option).toBeHidden({ timeout: 1000 })
   }).toPass()
+}
+
+/**
+ * Everybody can read the page: by day with all rules of WCAG 2.1 AA, in the evening for its contrast,
+ * which is all that changes then.
+ */
+export async function canBeRead(page: Page): Promise<void> {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme })
+    const theme = colorScheme === 'dark' ? '.v-theme--slate' : '.v-theme--enamel'
+    await expect(page.locator(theme).first()).toBeAttached()
+    const axe = new AxeBuilder({ page })
+    if (colorScheme === 'light') axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+    else axe.withRules(['color-contrast'])
+    const found = await axe.analyze()
+    expect(found.violations.map((v) => `${colorScheme} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([])
+  }
 }

@@ -1,4 +1,4 @@
-import { choose, enter, expect, press, test, WAYS } from './kitchen'
+import { canBeRead, choose, enter, expect, press, test, WAYS } from './kitchen'
 
 for (const way of WAYS) {
   test(`found by another name, with ${way}`, async ({ page }) => {
@@ -161,6 +161,7 @@ test('a syrup of her own boils to a stage and can go on the stove', async ({ pag
   await boil.getByRole('button', { name: 'This happens' }).click()
   await boil.getByRole('button', { name: 'Something must be ready before' }).click()
   await boil.getByLabel('Must be ready before').fill('The lanterns stand on paper')
+  await canBeRead(page)
   await expect(page.getByText('All is well; not saved yet.')).toBeVisible()
   await page.getByRole('button', { name: /^Save/ }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Glaze for the lanterns')

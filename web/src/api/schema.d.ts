@@ -1142,9 +1142,9 @@ export interface components {
             event: "undone";
             /**
              * Format: int32
-             * @description Its number.
+             * @description Its number. (Older logs call it `seq`, as the number of the entry itself is called.)
              */
-            seq: number;
+            undone_seq: number;
         } | {
             /** @enum {string} */
             event: "given_up";
@@ -2847,6 +2847,11 @@ export interface components {
             step: string;
             /** @description Title of the step. */
             title: string;
+            /**
+             * Format: double
+             * @description How much, rounded for the scale, g; all parts of a line together are its `weigh_g`.
+             */
+            weigh_g: number;
         };
         /**
          * @description A charge, one reading, and where to go.

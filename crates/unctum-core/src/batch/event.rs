@@ -117,8 +117,9 @@ pub enum BatchEvent {
     },
     /// An earlier event is taken back.
     Undone {
-        /// Its number.
-        seq: i32,
+        /// Its number. (Older logs call it `seq`, as the number of the entry itself is called.)
+        #[serde(alias = "seq")]
+        undone_seq: i32,
     },
     /// The batch was given up.
     GivenUp,

@@ -71,7 +71,7 @@ pub fn admit(
     let refuse = |words: &str| Err(CoreError::NotNow(words.to_owned()));
     let ended = matches!(state.phase, Phase::Done | Phase::GivenUp);
     match event {
-        BatchEvent::Undone { seq } if state.can_undo == Some(*seq) => Ok(()),
+        BatchEvent::Undone { undone_seq } if state.can_undo == Some(*undone_seq) => Ok(()),
         BatchEvent::Undone { .. } => {
             refuse("Only the last entry can be taken back. Take the later ones back first.")
         }
@@ -115,7 +115,7 @@ fn is_undo(logged: &Logged) -> bool {
 pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
     log.iter()
         .filter_map(|l| match l.event {
-            BatchEvent::Undone { seq } => Some(seq),
+            BatchEvent::Undone { undone_seq } => Some(undone_seq),
             _ => None,
         })
         .collect()

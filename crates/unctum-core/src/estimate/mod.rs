@@ -1,9 +1,10 @@
 //! What is known now: the pan model's clock and the cook's readings, fused.
 //!
-//! Two things are uncertain: how much water is left, and how strong the ring really is. Both are
-//! kept as a joint normal belief (water in g, logarithm of the ring's power against its nominal). As
-//! time passes the pan model moves the belief and widens it; a reading narrows it. Because the two
-//! are correlated, a weighing also teaches the ring's power, and the minutes to go improve with it.
+//! Three things are uncertain: how much water is left, how warm it is while it does not boil yet, and how
+//! strong the ring really is. They are kept as a joint normal belief (water in g, temperature in °C,
+//! logarithm of the ring's power against its nominal). As time passes the pan model moves the belief and
+//! widens it; a reading narrows it. Because the three are correlated, a weighing also teaches the ring's
+//! power, and with it how far the heating has come; the minutes to go improve with both.
 
 use crate::pan::{Heat, PanModel, PanState, Stop};
 use crate::syrup::locate::{Strength, Z80};
@@ -14,7 +15,18 @@ const MODEL_NOISE: f64 = 0.08;
 const MEASURING_SD: f64 = 0.02;
 /// A reading further off than this many standard deviations contradicts the belief.
 const SURPRISE: f64 = 3.0;
+/// Share of a rise in temperature that the model may be wrong by, beyond the ring's power.
+const WARMTH_NOISE: f64 = 0.03;
+/// Steps to either side in which the model is felt out: of the power's logarithm, and of the temperature, K.
 const POWER_STEP: f64 = 0.05;
+const WARMTH_STEP_K: f64 = 1.0;
+/// A syrup believed to boil that turns out this much cooler, K, does not boil yet.
+const OFF_THE_BOIL_K: f64 = 0.5;
+
+/// Places in the joint belief.
+const WATER: usize = 0;
+const WARMTH: usize = 1;
+const POWER: usize = 2;
 
 /// What is believed of one pan.
 #[derive(Debug, Clone)]
@@ -23,9 +35,8 @@ pub struct Belief {
     pub state: PanState,
     /// Logarithm of the ring's power against its nominal.
     pub ln_power: f64,
-    water_var: f64,
-    cross: f64,
-    power_var: f64,
+    /// Joint variances, in the order of the places.
+    joint: [[f64; 3]; 3],
 }
 
 /// A value with its 80 % interval.
@@ -45,26 +56,22 @@ impl Belief {
     #[must_use]
     pub fn at_start(model: &PanModel, start_c: f64, power_sd: f64) -> Self {
         let state = model.start(start_c);
-        let water_sd = MEASURING_SD * state.water_g;
-        Self {
-            state,
-            ln_power: 0.0,
-            water_var: water_sd * water_sd,
-            cross: 0.0,
-            power_var: power_sd * power_sd,
-        }
+        let mut joint = [[0.0; 3]; 3];
+        joint[WATER][WATER] = (MEASURING_SD * state.water_g).powi(2);
+        joint[POWER][POWER] = power_sd * power_sd;
+        Self { state, ln_power: 0.0, joint }
     }
 
     /// Standard deviation of the water, g.
     #[must_use]
     pub fn water_sd_g(&self) -> f64 {
-        self.water_var.max(0.0).sqrt()
+        self.joint[WATER][WATER].max(0.0).sqrt()
     }
 
     /// Standard deviation of the logarithm of the ring's power.
     #[must_use]
     pub fn power_sd(&self) -> f64 {
-        self.power_var.max(0.0).sqrt()
+        self.joint[POWER][POWER].max(0.0).sqrt()
     }
 
     fn heat(&self, nominal: Heat, more: f64) -> Heat {
@@ -83,18 +90,55 @@ impl Belief {
             model.advance(&mut state, heat, duration_s, Stop::Never, |_| {});
             state
         };
-        let after = end(self.state, self.heat(nominal, 0.0));
-        let by_power = (end(self.state, self.heat(nominal, POWER_STEP)).water_g - after.water_g) / POWER_STEP;
-        let nudge_g = (0.5 * self.water_sd_g()).max(0.1);
-        let nudged = PanState { water_g: self.state.water_g + nudge_g, ..self.state };
-        let by_water = (end(nudged, self.heat(nominal, 0.0)).water_g - after.water_g) / nudge_g;
-        let noise_g = MODEL_NOISE * (self.state.water_g - after.water_g);
-        self.water_var = by_water * by_water * self.water_var
-            + 2.0 * by_water * by_power * self.cross
-            + by_power * by_power * self.power_var
-            + noise_g * noise_g;
-        self.cross = by_water * self.cross + by_power * self.power_var;
+        let before = self.state;
+        let after = end(before, self.heat(nominal, 0.0));
+        // Each is felt out towards the side on which a syrup that just began to boil would not boil yet.
+        let water_g = (0.5 * self.water_sd_g()).max(0.1);
+        let more = PanState { water_g: before.water_g + water_g, ..before };
+        let cooler = PanState {
+            liquid_c: before.liquid_c - WARMTH_STEP_K,
+            wall_c: before.wall_c - WARMTH_STEP_K,
+            ..before
+        };
+        let ways = [
+            (end(more, self.heat(nominal, 0.0)), water_g),
+            // A boiling syrup is as hot as its water says.
+            (if before.boiling { after } else { end(cooler, self.heat(nominal, 0.0)) }, -WARMTH_STEP_K),
+            (end(before, self.heat(nominal, -POWER_STEP)), -POWER_STEP),
+        ];
+        let mut moves = [[0.0, 0.0, 0.0], [0.0, 0.0, 0.0], [0.0, 0.0, 1.0]];
+        for (i, (end, step)) in ways.iter().enumerate() {
+            moves[WATER][i] = (end.water_g - after.water_g) / step;
+            moves[WARMTH][i] = (end.liquid_c - after.liquid_c) / step;
+        }
+        let mut joint = [[0.0; 3]; 3];
+        for (r, row) in joint.iter_mut().enumerate() {
+            for (c, cell) in row.iter_mut().enumerate() {
+                for (k, from) in self.joint.iter().enumerate() {
+                    for (l, var) in from.iter().enumerate() {
+                        *cell += moves[r][k] * var * moves[c][l];
+                    }
+                }
+            }
+        }
+        joint[WATER][WATER] += (MODEL_NOISE * (before.water_g - after.water_g)).powi(2);
+        joint[WARMTH][WARMTH] += (WARMTH_NOISE * (after.liquid_c - before.liquid_c)).powi(2);
+        self.joint = joint;
         self.state = after;
+    }
+
+    /// Learns that one of the three is off by `miss`, known to a variance.
+    fn learn(&mut self, place: usize, miss: f64, var: f64) -> [f64; 3] {
+        let known = self.joint[place];
+        let total = known[place] + var;
+        let gains = known.map(|with| with / total);
+        for (row, gain) in self.joint.iter_mut().zip(gains) {
+            for (cell, with) in row.iter_mut().zip(known) {
+                *cell -= gain * with;
+            }
+        }
+        self.ln_power = (self.ln_power + gains[POWER] * miss).clamp(-1.5, 1.0);
+        gains.map(|gain| gain * miss)
     }
 
     /// Takes a reading in. Returns whether it contradicts what was believed.
@@ -103,28 +147,29 @@ impl Belief {
         let seen_g = at(strength.frac);
         let sd_g = ((at(strength.low_frac) - at(strength.high_frac)) / (2.0 * Z80)).abs().max(0.3);
         let miss_g = seen_g - self.state.water_g;
-        let total_var = self.water_var + sd_g * sd_g;
+        let total_var = self.joint[WATER][WATER] + sd_g * sd_g;
         let surprising = miss_g.abs() > SURPRISE * total_var.sqrt();
         if surprising {
             // The belief was wrong in a way it did not allow for: make room before learning.
-            self.water_var += miss_g * miss_g;
+            self.joint[WATER][WATER] += miss_g * miss_g;
         }
-        let total_var = self.water_var + sd_g * sd_g;
-        let (gain_water, gain_power) = (self.water_var / total_var, self.cross / total_var);
-        self.state.water_g = (self.state.water_g + gain_water * miss_g).max(at(0.98));
-        self.ln_power = (self.ln_power + gain_power * miss_g).clamp(-1.5, 1.0);
-        self.power_var -= gain_power * self.cross;
-        self.cross *= 1.0 - gain_water;
-        self.water_var *= 1.0 - gain_water;
-        if self.state.boiling {
-            self.state.liquid_c = model.boil_c(self.state.water_g);
-        }
+        let [water_g, warmth_k, _] = self.learn(WATER, miss_g, sd_g * sd_g);
+        self.state.water_g = (self.state.water_g + water_g).max(at(0.98));
+        let boil_c = model.boil_c(self.state.water_g);
+        let warm_c = (self.state.liquid_c + warmth_k).min(boil_c);
+        self.state.boiling &= warm_c > boil_c - OFF_THE_BOIL_K;
+        let liquid_c = if self.state.boiling { boil_c } else { warm_c };
+        self.state.wall_c += liquid_c - self.state.liquid_c;
+        self.state.liquid_c = liquid_c;
         surprising
     }
 
     /// Notes that the syrup was seen to boil, whatever the clock thought.
     pub fn see_boiling(&mut self, model: &PanModel) {
         if !self.state.boiling {
+            let boil_c = model.boil_c(self.state.water_g);
+            let [water_g, ..] = self.learn(WARMTH, boil_c - self.state.liquid_c, 1.0);
+            self.state.water_g = (self.state.water_g + water_g).max(model.water_at(0.98));
             self.state.boiling = true;
             self.state.liquid_c = model.boil_c(self.state.water_g);
             self.state.wall_c = self.state.wall_c.max(self.state.liquid_c + 5.0);
@@ -134,18 +179,20 @@ impl Belief {
     /// Water poured in from the tap: it cools the syrup and stops the boil.
     pub fn add_water(&mut self, model: &PanModel, water_g: f64) {
         model.pour_in(&mut self.state, water_g);
-        self.water_var += (MEASURING_SD * water_g) * (MEASURING_SD * water_g);
+        self.joint[WATER][WATER] += (MEASURING_SD * water_g).powi(2);
     }
 
     /// Strength with its 80 % interval.
     #[must_use]
     pub fn strength(&self, model: &PanModel) -> Spread {
         let reach_g = Z80 * self.water_sd_g();
-        let least_g = model.water_at(0.98);
+        let water_g = self.state.water_g;
+        // The models end at 98 %; what stands there is not believed to be drier.
+        let driest_g = (water_g - reach_g).max(model.water_at(0.98)).min(water_g);
         Spread {
-            mid: model.solids_frac(self.state.water_g),
-            low: model.solids_frac(self.state.water_g + reach_g),
-            high: model.solids_frac((self.state.water_g - reach_g).max(least_g)),
+            mid: model.solids_frac(water_g),
+            low: model.solids_frac(water_g + reach_g),
+            high: model.solids_frac(driest_g),
         }
     }
 
@@ -161,16 +208,28 @@ impl Belief {
                 .then_some(state.elapsed_s - from_s)
         };
         let mid = time(self.state, self.heat(nominal, 0.0))?;
-        let by_power =
-            time(self.state, self.heat(nominal, POWER_STEP)).map_or(0.0, |t| (t - mid) / POWER_STEP);
-        let nudge_g = self.water_sd_g().max(0.1);
-        let more = PanState { water_g: self.state.water_g + nudge_g, ..self.state };
-        let by_water = time(more, self.heat(nominal, 0.0)).map_or(0.0, |t| (t - mid) / nudge_g);
+        let slope = |state: PanState, more_power: f64, step: f64| {
+            time(state, self.heat(nominal, more_power)).map_or(0.0, |t| (t - mid) / step)
+        };
+        let water_g = self.water_sd_g().max(0.1);
+        let more = PanState { water_g: self.state.water_g + water_g, ..self.state };
+        let cooler = PanState {
+            liquid_c: self.state.liquid_c - WARMTH_STEP_K,
+            wall_c: self.state.wall_c - WARMTH_STEP_K,
+            ..self.state
+        };
+        let slopes = [
+            slope(more, 0.0, water_g),
+            if self.state.boiling { 0.0 } else { slope(cooler, 0.0, -WARMTH_STEP_K) },
+            slope(self.state, POWER_STEP, POWER_STEP),
+        ];
         let noise_s = MODEL_NOISE * mid;
-        let var = by_water * by_water * self.water_var
-            + 2.0 * by_water * by_power * self.cross
-            + by_power * by_power * self.power_var
-            + noise_s * noise_s;
+        let mut var = noise_s * noise_s;
+        for (row, a) in self.joint.iter().zip(slopes) {
+            for (with, b) in row.iter().zip(slopes) {
+                var += a * with * b;
+            }
+        }
         let reach_s = Z80 * var.max(0.0).sqrt();
         Some(Spread { mid, low: (mid - reach_s).max(0.0), high: mid + reach_s })
     }

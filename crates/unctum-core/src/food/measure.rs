@@ -125,6 +125,23 @@ pub fn round_to_scale_g(mass_g: f64) -> f64 {
     ((mass_g / step).round() * step).max(if mass_g > 0.0 { LEAST_G } else { 0.0 })
 }
 
+/// Parts of one ingredient rounded for the scale, so that together they come to the rounded whole: the
+/// largest takes what rounding the others leaves.
+#[must_use]
+pub fn round_parts_to_scale_g(parts_g: &[f64]) -> Vec<f64> {
+    let mut rounded: Vec<f64> = parts_g.iter().map(|g| round_to_scale_g(*g)).collect();
+    let largest = (0..parts_g.len()).max_by(|a, b| parts_g[*a].total_cmp(&parts_g[*b]));
+    if let Some(largest) = largest {
+        let others_g = rounded.iter().sum::<f64>() - rounded[largest];
+        let left_g = round_to_scale_g(parts_g.iter().sum()) - others_g;
+        // Crumbs that round up to more than the whole stand as they are.
+        if left_g >= LEAST_G {
+            rounded[largest] = left_g;
+        }
+    }
+    rounded
+}
+
 /// The way to measure `mass_g` with what she has: pieces where it is counted, else the largest of her
 /// measures that holds it at least a quarter, in quarters (halves for what holds under 40 ml); a pinch
 /// for less than a quarter of the smallest.

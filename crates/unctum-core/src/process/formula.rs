@@ -5,7 +5,7 @@ use std::collections::{BTreeMap, BTreeSet};
 use serde::Serialize;
 
 use crate::error::Result;
-use crate::food::measure::{Measured, in_measures, round_to_scale_g};
+use crate::food::measure::{Measured, in_measures, round_parts_to_scale_g};
 use crate::food::{Composition, Diet, Larder};
 use crate::kitchen::{Measure, Pan, Ring};
 use crate::process::rounding::{Rounding, rounding};
@@ -58,6 +58,8 @@ pub struct LineUse {
     pub purpose: Purpose,
     /// How much, g.
     pub amount_g: f64,
+    /// How much, rounded for the scale, g; all parts of a line together are its `weigh_g`.
+    pub weigh_g: f64,
 }
 
 /// One ingredient of the measured list.
@@ -198,21 +200,22 @@ fn lines_of(method: &Method, larder: &Larder, measures: &[Measure]) -> Result<Ve
             .iter()
             .flat_map(|s| s.inputs.iter().map(move |e| (s, e)))
             .filter(|(_, e)| e.ingredient == line.ingredient);
-        let uses: Vec<LineUse> = entries
-            .clone()
-            .map(|(s, e)| LineUse {
-                step: s.key.clone(),
-                title: s.title.clone(),
-                purpose: e.purpose,
-                amount_g: e.amount_g,
-            })
-            .collect();
+        let amounts_g: Vec<f64> = entries.clone().map(|(_, e)| e.amount_g).collect();
+        let weigh_g = round_parts_to_scale_g(&amounts_g);
+        let uses = entries.clone().zip(&weigh_g).map(|((s, e), weigh_g)| LineUse {
+            step: s.key.clone(),
+            title: s.title.clone(),
+            purpose: e.purpose,
+            amount_g: e.amount_g,
+            weigh_g: *weigh_g,
+        });
+        let uses: Vec<LineUse> = uses.collect();
         // Measured in the state of its largest part.
         let state =
             entries.max_by(|a, b| a.1.amount_g.total_cmp(&b.1.amount_g)).and_then(|(_, e)| e.state.clone());
         lines.push(FormulaLine {
             measured: in_measures(known, line.mass_g, state.as_deref(), measures),
-            weigh_g: round_to_scale_g(line.mass_g),
+            weigh_g: weigh_g.iter().sum(),
             amount_g: line.mass_g,
             ingredient: line.ingredient,
             name: line.name,

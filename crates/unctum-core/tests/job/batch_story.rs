@@ -148,11 +148,11 @@ fn undo_gives_back_the_state_before() {
     let before = k.state();
     k.weigh();
     let seq = k.log.last().expect("entry").seq;
-    k.happens(BatchEvent::Undone { seq });
+    k.happens(BatchEvent::Undone { undone_seq: seq });
     let after = k.state();
     assert_eq!(after.syrup, before.syrup);
     assert_eq!(after.can_undo, before.can_undo);
-    let older = BatchEvent::Undone { seq: 1 };
+    let older = BatchEvent::Undone { undone_seq: 1 };
     assert!(admit(&k.setup, START_MS, &k.log, &older, k.now_ms).is_err());
 }
 

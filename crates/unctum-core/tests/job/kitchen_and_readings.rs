@@ -133,7 +133,7 @@ fn a_batch_is_over_when_its_last_step_is_done_or_it_was_given_up_and_undo_reopen
     }
     assert!(is_over(&setup, &log) && summary(&setup, 0, &log).over);
     let last = log.last().expect("logged").seq;
-    happens(&mut log, BatchEvent::Undone { seq: last });
+    happens(&mut log, BatchEvent::Undone { undone_seq: last });
     assert!(!is_over(&setup, &log));
     happens(&mut log, BatchEvent::GivenUp);
     assert!(is_over(&setup, &log) && summary(&setup, 0, &log).given_up);

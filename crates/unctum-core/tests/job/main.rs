@@ -5,17 +5,21 @@
 mod common;
 
 mod batch_story;
+mod belief;
 mod catalogue;
 mod effects;
 mod faults;
+mod food_laws;
 mod formulas;
 mod kitchen_and_readings;
 mod laws;
+mod log_laws;
 mod measures;
 mod pan_figures;
 mod reading;
 mod reference_tables;
 mod search;
 mod sizes;
+mod syrup_laws;
 mod times;
 mod variations;

@@ -4,7 +4,9 @@ use std::collections::BTreeMap;
 
 use crate::common::shelf::{index, katori, stocked};
 use proptest::prelude::*;
-use unctum_core::food::measure::{Unit, from_grams, in_measures, round_to_scale_g, to_grams};
+use unctum_core::food::measure::{
+    Unit, from_grams, in_measures, round_parts_to_scale_g, round_to_scale_g, to_grams,
+};
 use unctum_core::food::{plain, thermal};
 use unctum_core::kitchen::Measure;
 
@@ -124,6 +126,18 @@ proptest! {
             let back = to_grams(ingredient, count, &unit, Some(state)).expect("grams");
             prop_assert!((back.mass_g - grams).abs() < 1e-9 * grams);
             prop_assert!(back.low_g < back.mass_g && back.mass_g < back.high_g);
+        }
+    }
+
+    #[test]
+    fn parts_rounded_for_the_scale_come_to_the_rounded_whole(parts in proptest::collection::vec(0.2_f64..800.0, 1..6)) {
+        let rounded = round_parts_to_scale_g(&parts);
+        let (whole, sum) = (round_to_scale_g(parts.iter().sum()), rounded.iter().sum::<f64>());
+        prop_assert!(rounded.iter().all(|g| *g > 0.0), "{rounded:?}");
+        let crumbs: f64 = parts.iter().map(|g| round_to_scale_g(*g)).sum();
+        prop_assert!((sum - whole).abs() < 1e-9 || (sum - crumbs).abs() < 1e-9, "{parts:?}: {rounded:?} for {whole}");
+        for (exact, weighed) in parts.iter().zip(&rounded) {
+            prop_assert!((exact - weighed).abs() <= 15.0, "{parts:?}: {rounded:?}");
         }
     }
 

@@ -38,9 +38,15 @@ fn the_story_of_a_cashew_sheet() {
     assert!(width(syrup) < width(&before), "a weighing narrows what is believed");
     assert!(syrup["turn_off_in_s"]["mid"].as_f64() > Some(20.0));
 
-    let undone = log(json!({"event":"undone","seq":state["state"]["can_undo"]}));
+    let undone = log(json!({"event":"undone","undone_seq":state["state"]["can_undo"]}));
     assert!(width(&undone["state"]["syrup"]) > width(syrup));
     assert_eq!(undone["log"].as_array().map(Vec::len), Some(5), "the log only grows");
+    let entry = &undone["log"][4];
+    assert_eq!(
+        (&entry["seq"], &entry["undone_seq"]),
+        (&json!(5), &json!(4)),
+        "its own number, and the other's"
+    );
 
     log(json!({"event":"reading","reading":{"kind":"weight","gross_g":gross}}));
     log(json!({"event":"flame","flame":"off"}));

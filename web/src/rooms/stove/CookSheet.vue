@@ -91,7 +91,7 @@ const tick = (gate: string, ticked: boolean) =>
   step.value && void log({ event: 'gate', step: step.value.key, gate, ticked })
 function undo(): void {
   const seq = state.value?.can_undo
-  if (seq != null) void log({ event: 'undone', seq })
+  if (seq != null) void log({ event: 'undone', undone_seq: seq })
 }
 
 const keys = ref<InstanceType<typeof ReadingKeys>>()

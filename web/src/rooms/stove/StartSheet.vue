@@ -290,9 +290,9 @@ header p {
 .ask {
   grid-area: ask;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
   gap: var(--gap-5);
-  max-width: 56rem;
+  max-width: 64rem;
 }
 
 .trouble {

@@ -45,7 +45,7 @@ const off = computed(() => {
             {{ line.name }}
             <span v-if="split(line)" class="uses small soft">
               <template v-for="(use, i) in line.uses" :key="i"
-                ><template v-if="i">; </template>{{ grams(use.amount_g) }}
+                ><template v-if="i">; </template>{{ grams(use.weigh_g) }}
                 {{ PURPOSES[use.purpose] || use.title.toLowerCase() }}</template
               >
             </span>

@@ -29,7 +29,7 @@ const goesIn = computed(() =>
       .filter((use) => use.step === props.step.key)
       .map((use) => ({
         name: line.name,
-        mass_g: use.amount_g,
+        mass_g: use.weigh_g,
         note: [
           props.step.inputs?.find((e) => e.ingredient === line.ingredient)?.state,
           PURPOSES[use.purpose],

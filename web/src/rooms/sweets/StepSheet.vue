@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { useKitchen } from '@/live/kitchen'
-import { grams, gramUnit, number, percent } from '@/units/format'
+import { grams, gramUnit, percent } from '@/units/format'
 import { useSweet } from './useSweet'
-import { finished, measured, PURPOSES, span, spanRange } from './words'
+import { finished, keeps, measured, PURPOSES, span, spanRange } from './words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()
@@ -22,15 +22,20 @@ const rows = computed(() =>
         .filter((u) => u.step === step.key)
         .map(
           (u) =>
-            `${grams(u.amount_g)} ${gramUnit()} ${line.name.toLowerCase()}${PURPOSES[u.purpose] ? ` ${PURPOSES[u.purpose]}` : ''}`,
+            `${grams(u.weigh_g)} ${gramUnit()} ${line.name.toLowerCase()}${PURPOSES[u.purpose] ? ` ${PURPOSES[u.purpose]}` : ''}`,
         ),
     )
     return [{ step, figures, goesIn }]
   }),
 )
+/** Each caution stands at the first step that calls for it. */
 const cautions = computed(() => {
-  const keys = rows.value.flatMap((r) => r.step.hazards ?? [])
-  return [...new Set(keys)].map((k) => plan.value?.cautions[k] ?? k)
+  const said = new Set<string>()
+  return rows.value.map((r) => {
+    const fresh = (r.step.hazards ?? []).filter((h) => !said.has(h))
+    fresh.forEach((h) => said.add(h))
+    return fresh.map((h) => plan.value?.cautions[h] ?? h)
+  })
 })
 const print = () => window.print()
 </script>
@@ -69,15 +74,10 @@ const print = () => window.print()
         <p v-if="f.allergens.length">
           <strong>Contains {{ f.allergens.join(', ') }}.</strong>
         </p>
-        <p>
-          Keeps
-          <template v-if="method.keeping.room_days"
-            >{{ number(method.keeping.room_days) }} days in a cool dry room, </template
-          >{{ number(method.keeping.cold_days) }} days cold.
-        </p>
+        <p>Keeps {{ keeps(method.keeping) }}</p>
       </section>
       <ol>
-        <li v-for="r in rows" :key="r.step.key">
+        <li v-for="(r, i) in rows" :key="r.step.key">
           <h3>
             <span class="box" aria-hidden="true" /> {{ r.step.title }}
             <span class="when figures"
@@ -92,18 +92,18 @@ const print = () => window.print()
             First: {{ r.step.gates.map((g) => g.text).join('; ') }}.
           </p>
           <p>
-            <strong>Done when:</strong> {{ r.step.cue }}.<template v-if="r.figures.stage">
-              {{ kitchen.stageName(r.figures.stage) }},
-              {{ percent(r.figures.end_frac ?? 0) }} %.</template
+            <strong>Done when:</strong> {{ r.step.cue }}.<template v-if="r.figures.stage">{{
+              ` That is ${kitchen.stageName(r.figures.stage)}, ${percent(r.figures.end_frac ?? 0)} %.`
+            }}</template
             ><template v-if="r.figures.pan_end_g != null && r.figures.end_g > 0">
               {{ ` Pan on the scale: ${grams(r.figures.pan_end_g)} ${gramUnit()}.` }}</template
             >
           </p>
+          <p v-for="c in cautions[i]" :key="c" class="caution">{{ c }}</p>
         </li>
       </ol>
     </div>
     <footer>
-      <p v-for="c in cautions" :key="c" class="caution">{{ c }}</p>
       <p class="small">Local food rules and safety codes come first.</p>
     </footer>
   </article>

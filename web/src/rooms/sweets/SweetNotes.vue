@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { grams, gramUnit, number, percent } from '@/units/format'
-import { DIETS, span } from './words'
+import { grams, gramUnit, percent } from '@/units/format'
+import { DIETS, keeps, span } from './words'
 
 /** What stands ready before, what can be made beforehand, what leaves, who can eat it, what goes wrong. */
 const props = defineProps<{
@@ -14,11 +14,8 @@ const props = defineProps<{
 const gates = computed(() => props.method.steps.flatMap((s) => s.gates ?? []))
 const aside = computed(() => props.formula.asides.filter((a) => a.unused_g >= 0.5))
 const keeping = computed(() => {
-  const k = props.method.keeping
-  const days = (n: number) => `${number(n)} ${n === 1 ? 'day' : 'days'}`
-  return k.room_days
-    ? `${days(k.room_days)} in a cool dry room, ${days(k.cold_days)} cold.`
-    : `Only cold: ${days(k.cold_days)}.`
+  const said = keeps(props.method.keeping)
+  return said.charAt(0).toUpperCase() + said.slice(1)
 })
 </script>
 

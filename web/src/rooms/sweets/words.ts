@@ -87,3 +87,11 @@ export function finished(f: Api<'Formula'>, shape: Api<'Shape'>): string {
   if (shape.kind === 'spooned') return `${number(n)} helpings, ${mass}`
   return `${number(n)} pieces, ${mass}`
 }
+
+/** How long it keeps, in a sentence's end. */
+export function keeps(keeping: Api<'Keeping'>): string {
+  const days = (n: number) => `${number(n)} ${n === 1 ? 'day' : 'days'}`
+  return keeping.room_days
+    ? `${days(keeping.room_days)} in a cool dry room, ${days(keeping.cold_days)} cold.`
+    : `only cold: ${days(keeping.cold_days)}.`
+}

@@ -1,0 +1,218 @@
+//! A batch is its log: whatever happens in whatever order, the state that follows from it makes sense.
+
+use crate::common::cashew_batch;
+use proptest::prelude::*;
+use unctum_core::batch::{
+    BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading, Texture, Verdict, admit, state_at,
+};
+use unctum_core::kitchen::Flame;
+use unctum_core::syrup::StageKey;
+
+const START_MS: i64 = 1_700_000_000_000;
+
+/// Something the cook may do next, sensible or not.
+fn any_act() -> impl Strategy<Value = Act> {
+    prop_oneof![
+        3 => Just(Act::Next),
+        2 => prop_oneof![Just(Flame::Off), Just(Flame::Low), Just(Flame::Medium), Just(Flame::High)].prop_map(Act::Flame),
+        1 => (0_usize..4, any::<bool>()).prop_map(|(gate, ticked)| Act::Gate(gate, ticked)),
+        2 => (2000.0_f64..2500.0).prop_map(|gross_g| Act::Read(SeenReading::Weight { gross_g })),
+        1 => (60.0_f64..125.0).prop_map(|shown_c| Act::Read(SeenReading::Thermometer { shown_c })),
+        1 => (0.1_f64..12.0).prop_map(|string_cm| Act::Read(SeenReading::String { string_cm })),
+        1 => Just(Act::Read(SeenReading::Seen { stage: StageKey::OneString })),
+        1 => (-10.0_f64..300.0).prop_map(Act::Water),
+        2 => (-1_i32..30).prop_map(Act::Undo),
+    ]
+}
+
+#[derive(Debug, Clone, Copy)]
+enum Act {
+    Next,
+    Flame(Flame),
+    Gate(usize, bool),
+    Read(SeenReading),
+    Water(f64),
+    Undo(i32),
+}
+
+struct Cook {
+    setup: BatchSetup,
+    log: Vec<Logged>,
+    now_ms: i64,
+}
+
+impl Cook {
+    fn state(&self) -> BatchState {
+        state_at(&self.setup, START_MS, &self.log, self.now_ms).expect("an admitted log has a state")
+    }
+
+    /// Does it if it is admitted; tells whether it was.
+    fn does(&mut self, act: Act, after_s: u32) -> bool {
+        self.now_ms += i64::from(after_s) * 1000;
+        let state = self.state();
+        let step = state.current_step.clone().unwrap_or_else(|| "none".into());
+        let event = match act {
+            Act::Next => BatchEvent::StepDone { step },
+            Act::Flame(flame) => BatchEvent::Flame { flame },
+            Act::Gate(i, ticked) => {
+                let gates: Vec<_> =
+                    self.setup.steps.iter().flat_map(|s| s.gates.iter().map(move |g| (s, g))).collect();
+                let (step, gate) = gates[i % gates.len()];
+                BatchEvent::Gate { step: step.key.clone(), gate: gate.key.clone(), ticked }
+            }
+            Act::Read(reading) => BatchEvent::Reading { reading },
+            Act::Water(water_g) => BatchEvent::WaterAdded { water_g },
+            Act::Undo(seq) => {
+                BatchEvent::Undone { undone_seq: if seq < 0 { state.can_undo.unwrap_or(0) } else { seq } }
+            }
+        };
+        match admit(&self.setup, START_MS, &self.log, &event, self.now_ms) {
+            Ok(()) => {
+                let seq = i32::try_from(self.log.len()).expect("short") + 1;
+                self.log.push(Logged { seq, at_ms: self.now_ms, event });
+                true
+            }
+            Err(refusal) => {
+                assert!(refusal.to_string().len() > 15, "a sentence: {refusal}");
+                false
+            }
+        }
+    }
+}
+
+fn sound(state: &BatchState) -> Result<(), TestCaseError> {
+    let begun = state.steps.iter().filter(|s| s.began_ms.is_some()).count();
+    let done = state.steps.iter().filter(|s| s.done_ms.is_some()).count();
+    prop_assert!(done <= begun && begun <= done + 1, "one step at a time: {done} done, {begun} begun");
+    prop_assert_eq!(state.current_step.is_none(), matches!(state.phase, Phase::Done | Phase::GivenUp));
+    if let Some(syrup) = &state.syrup {
+        for range in [syrup.solids_frac, syrup.water_to_lose_g, syrup.water_to_turn_off_g] {
+            prop_assert!(range.low <= range.mid && range.mid <= range.high, "{range:?}");
+        }
+        if let Some(left) = syrup.turn_off_in_s {
+            prop_assert!(0.0 <= left.low && left.low <= left.mid && left.mid <= left.high, "{left:?}");
+        }
+        prop_assert!((0.02..=0.985).contains(&syrup.solids_frac.mid), "{:?}", syrup.solids_frac);
+        prop_assert!(syrup.landing_frac >= syrup.solids_frac.mid - 1e-6, "it never lands thinner than it is");
+        let all = [
+            syrup.liquid_c,
+            syrup.shown_c,
+            syrup.gross_g,
+            syrup.string_cm,
+            syrup.power_factor,
+            syrup.power_factor_sd,
+        ];
+        prop_assert!(all.iter().all(|v| v.is_finite()), "{syrup:?}");
+        prop_assert!(syrup.gross_g > 1850.0, "the pan weighs at least itself");
+    }
+    Ok(())
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(48))]
+
+    #[test]
+    fn whatever_is_admitted_gives_a_state_that_makes_sense(
+        acts in proptest::collection::vec((any_act(), 0_u32..400), 1..30),
+    ) {
+        let mut cook = Cook { setup: cashew_batch(), log: vec![], now_ms: START_MS };
+        for (act, after_s) in acts {
+            cook.does(act, after_s);
+            let state = cook.state();
+            sound(&state)?;
+            prop_assert_eq!(&state, &cook.state(), "the same log gives the same state");
+        }
+    }
+
+    #[test]
+    fn taking_back_gives_what_was_there_without_it(
+        acts in proptest::collection::vec((any_act(), 0_u32..300), 1..14), last in any_act(),
+    ) {
+        let mut cook = Cook { setup: cashew_batch(), log: vec![], now_ms: START_MS };
+        for (act, after_s) in acts {
+            cook.does(act, after_s);
+        }
+        if matches!(last, Act::Undo(_)) {
+            return Ok(());
+        }
+        let before = cook.log.clone();
+        if cook.does(last, 10) {
+            let seq = cook.log.last().expect("logged").seq;
+            prop_assert!(cook.does(Act::Undo(seq), 20), "the last entry can always be taken back");
+            let with = cook.state();
+            let without = state_at(&cook.setup, START_MS, &before, cook.now_ms).expect("state");
+            prop_assert_eq!(with.steps, without.steps);
+            prop_assert_eq!(with.phase, without.phase);
+            prop_assert_eq!(with.flame, without.flame);
+            // The clock runs through the same minutes in other pieces: equal but for rounding.
+            let near = |a: f64, b: f64| (a - b).abs() < 1e-3 * (1.0 + b.abs());
+            match (with.syrup, without.syrup) {
+                (Some(a), Some(b)) => {
+                    prop_assert!(near(a.solids_frac.mid, b.solids_frac.mid), "{a:?} {b:?}");
+                    prop_assert!(near(a.power_factor, b.power_factor));
+                }
+                (a, b) => prop_assert_eq!(a.is_some(), b.is_some()),
+            }
+            prop_assert!(with.undone.contains(&seq));
+        } else {
+            prop_assert_eq!(&before, &cook.log, "what is refused leaves no trace");
+        }
+    }
+
+    #[test]
+    fn a_log_reads_the_same_after_a_journey_through_json(
+        acts in proptest::collection::vec((any_act(), 0_u32..300), 1..16),
+    ) {
+        let mut cook = Cook { setup: cashew_batch(), log: vec![], now_ms: START_MS };
+        for (act, after_s) in acts {
+            cook.does(act, after_s);
+        }
+        let text = serde_json::to_string(&(&cook.setup, &cook.log)).expect("json");
+        let (setup, log): (BatchSetup, Vec<Logged>) = serde_json::from_str(&text).expect("back");
+        prop_assert_eq!(&log, &cook.log);
+        let there = state_at(&setup, START_MS, &log, cook.now_ms).expect("state");
+        prop_assert_eq!(there, cook.state());
+    }
+}
+
+#[test]
+fn an_entry_carries_its_own_number_once_and_an_older_log_still_reads() {
+    let entry = Logged { seq: 7, at_ms: START_MS, event: BatchEvent::Undone { undone_seq: 4 } };
+    let text = serde_json::to_string(&entry).expect("json");
+    assert_eq!(text.matches("\"seq\"").count(), 1, "{text}");
+    let older: BatchEvent = serde_json::from_str(r#"{"event":"undone","seq":4}"#).expect("reads");
+    assert_eq!(older, entry.event);
+}
+
+#[test]
+fn a_verdict_of_no_batch_is_refused() {
+    let fine =
+        Verdict { texture: Texture::Right, pieces: Some(40), finished_g: Some(700.0), note: String::new() };
+    assert_eq!(fine.check(), Ok(()));
+    for bad in [
+        Verdict { pieces: Some(-1), ..fine.clone() },
+        Verdict { pieces: Some(20_000), ..fine.clone() },
+        Verdict { finished_g: Some(f64::NAN), ..fine.clone() },
+        Verdict { finished_g: Some(1e9), ..fine.clone() },
+        Verdict { note: "x".repeat(5000), ..fine.clone() },
+    ] {
+        assert!(bad.check().is_err(), "{bad:?}");
+    }
+}
+
+#[test]
+fn a_batch_that_cannot_be_is_refused_before_it_starts() {
+    let fine = cashew_batch();
+    assert_eq!(fine.check(), Ok(()));
+    let refused = |change: fn(&mut BatchSetup)| {
+        let mut setup = cashew_batch();
+        change(&mut setup);
+        setup.check().expect_err("refused").to_string()
+    };
+    assert!(refused(|s| s.title = "  ".into()).contains("name"));
+    assert!(refused(|s| s.title = "x".repeat(121)).contains("The name"));
+    assert!(refused(|s| s.target_solids_frac = 0.5).contains("already"));
+    assert!(!refused(|s| s.charge.water_g = -1.0).is_empty());
+    assert!(!refused(|s| s.pan.diameter_cm = 0.0).is_empty());
+    assert!(!refused(|s| s.ring.rated_power_w = f64::INFINITY).is_empty());
+}

@@ -1,0 +1,175 @@
+import { mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
+import { afterEach, describe, expect, it } from 'vitest'
+import type { Api } from '@/api/client'
+import { units } from '@/units/format'
+import AmountList from './AmountList.vue'
+import CompositionBar from './CompositionBar.vue'
+import StepDetail from './StepDetail.vue'
+import VariationList from './VariationList.vue'
+import { finished } from './words'
+import { attentions, kinds, timings, vessels } from './works'
+
+const spaced = (text: string) => text.replace(/\s+/g, ' ')
+const line = (name: string, amount_g: number, more: object = {}) => ({
+  ingredient: name.toLowerCase(),
+  name,
+  amount_g,
+  weigh_g: amount_g,
+  measured: null,
+  uses: [{ step: 'one', title: 'Begin', purpose: 'mass', amount_g, weigh_g: amount_g }],
+  allergens: [],
+  ...more,
+})
+const formula = {
+  lines: [
+    line('Sugar', 260, {
+      measured: {
+        count: 1.75,
+        of: 'Katori',
+        state: null,
+        mass: { mass_g: 267.75, low_g: 246, high_g: 290 },
+      },
+    }),
+    line('Ghee', 18, {
+      uses: [
+        { step: 'one', title: 'Cook it', purpose: 'mass', amount_g: 14, weigh_g: 14 },
+        { step: 'two', title: 'Roll it', purpose: 'greasing', amount_g: 4, weigh_g: 4 },
+      ],
+    }),
+  ],
+  rounding: { syrups: [], measured_g: null, exact_g: 700, weighed_g: 700 },
+  pieces: { count: 101 },
+  finished_g: 721,
+  components: [],
+} as unknown as Api<'Formula'>
+
+describe('the list of amounts', () => {
+  afterEach(() => (units.mass = 'metric'))
+  const text = (cups: boolean) =>
+    spaced(
+      mount(AmountList, {
+        props: { formula, cups },
+        global: { plugins: [createPinia()], stubs: { 'router-link': true } },
+      }).text(),
+    )
+  it('tells grams, and her measures with the spread of her hand', () => {
+    expect(text(true)).toContain('1¾ Katori')
+    expect(text(true)).toContain('246–290 g')
+    expect(text(false)).not.toContain('Katori')
+  })
+  it('parts what goes to several places, and what only greases', () => {
+    expect(text(false)).toContain('to grease with')
+  })
+  it('reads in ounces where she reads ounces', () => {
+    units.mass = 'us'
+    expect(text(false)).toContain('9.17')
+  })
+})
+
+describe('the composition bar', () => {
+  const c = {
+    water_frac: 0.095,
+    sucrose_frac: 0.36,
+    reducing_frac: 0.01,
+    lactose_frac: 0.02,
+    fat_frac: 0.24,
+    protein_frac: 0.1,
+    starch_frac: 0.12,
+    fibre_frac: 0.03,
+    gums_frac: 0,
+    ash_frac: 0.002,
+  }
+  it('puts the sugars together and leaves out what cannot be seen', () => {
+    const text = spaced(mount(CompositionBar, { props: { composition: c } }).text())
+    expect(text).toContain('sugars 39 %')
+    expect(text).toContain('water 9.5 %')
+    expect(text).toContain('starch and fibre 15 %')
+    expect(text).not.toContain('minerals')
+  })
+})
+
+describe('what a change does', () => {
+  const offers = [
+    { name: 'Less sugar', structural: true, changes: [] },
+    { name: 'Oil instead of ghee', structural: false, changes: [] },
+  ] as unknown as Api<'Offer'>[]
+  const effects = [
+    { topic: 'yield', words: 'Makes less.', before: 721, after: 690 },
+    { topic: 'left', words: 'Less is left over.', before: 120, after: 80 },
+    { topic: 'keeping', words: 'Keeps longer.', before: 0.82, after: 0.8 },
+    { topic: 'water', words: 'Less water stays in it.', before: 0.095, after: 0.09 },
+    { topic: 'diet', words: 'Now with nothing from animals in it.', before: null, after: null },
+  ] as Api<'EffectNote'>[]
+  const list = (taken: number[]) => mount(VariationList, { props: { offers, taken, effects } })
+  it('is told with its numbers, each in its unit', () => {
+    const text = spaced(list([0]).text())
+    expect(text).toContain('MakesMakes less. 721 → 690 g')
+    expect(text).toContain('Left overLess is left over. 120 → 80 g')
+    expect(text).toContain('water activity about 0.82 → 0.80')
+    expect(text).toContain('9.5 → 9.0 %')
+  })
+  it('is silent while nothing is taken, and warns of what carries the set', () => {
+    expect(list([]).text()).not.toContain('Makes less.')
+    expect(list([0]).find('.caution').exists()).toBe(true)
+    expect(list([1]).find('.caution').exists()).toBe(false)
+  })
+  it('tells which offer was pressed', async () => {
+    const one = list([])
+    await one.findAll('button')[1]?.trigger('click')
+    expect(one.emitted('toggle')).toEqual([[1]])
+    expect(list([1]).findAll('button')[1]?.attributes('aria-pressed')).toBe('true')
+  })
+})
+
+describe('a step in full', () => {
+  const step = {
+    key: 'one',
+    kind: 'boil_to_stage',
+    title: 'Boil it',
+    text: 'Let it bubble.',
+    attention: 'constant',
+    event: 'It pulls',
+    cue: 'A short thread',
+    reason: 'Too early and it weeps.',
+    hazards: ['hot-syrup', 'Mind the handle.'],
+    gates: [{ key: 'tray', text: 'Tray greased' }],
+  } as unknown as Api<'Step'>
+  it('says what to do, when it is done, why, and what can hurt', () => {
+    const detail = mount(StepDetail, {
+      props: {
+        step,
+        number: 3,
+        figures: undefined,
+        lines: [],
+        cautions: { 'hot-syrup': 'Never test from the pan.' },
+        window: '',
+      },
+      global: { plugins: [createPinia()] },
+    })
+    const text = spaced(detail.text())
+    for (const words of [
+      'Boil it',
+      'Let it bubble.',
+      'A short thread',
+      'Too early and it weeps.',
+      'Tray greased',
+      'Never test from the pan.',
+      'Mind the handle.',
+    ])
+      expect(text).toContain(words)
+  })
+})
+
+describe('words to choose from', () => {
+  it('name each thing once', () => {
+    for (const list of [kinds, vessels, timings, attentions])
+      expect(new Set(list.map((l) => l.title)).size).toBe(list.length)
+  })
+  it('tell a batch by pieces, helpings or weight', () => {
+    const of = (count: number | null) => ({ ...formula, pieces: { count } }) as Api<'Formula'>
+    expect(finished(of(24), { kind: 'balls', piece_g: 30, air_frac: 0 })).toBe('24 pieces, 721 g')
+    expect(finished(of(4), { kind: 'spooned', piece_g: 180 })).toBe('4 helpings, 721 g')
+    expect(finished(of(null), { kind: 'loose' })).toBe('721 g')
+  })
+})
