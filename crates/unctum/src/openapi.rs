@@ -1,6 +1,8 @@
 //! The API described.
 
 use utoipa::OpenApi;
+use utoipa::openapi::path::Operation;
+use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 
 use crate::app::Change;
 use crate::problem::Problem;
@@ -71,5 +73,33 @@ struct Document;
 /// The whole description.
 #[must_use]
 pub fn document() -> utoipa::openapi::OpenApi {
-    Document::openapi()
+    let mut api = Document::openapi();
+    for path in api.paths.paths.values_mut() {
+        let operations = [&mut path.get, &mut path.put, &mut path.post, &mut path.delete];
+        operations.into_iter().flatten().for_each(refusals);
+    }
+    api
 }
+
+/// What holds for every operation: a body may be malformed or too large, and every refusal is a problem.
+fn refusals(operation: &mut Operation) {
+    let responses = &mut operation.responses.responses;
+    if operation.request_body.is_some() {
+        for (code, words) in [("400", "Empty, or no JSON."), ("413", "Larger than any recipe.")] {
+            let problem = Content::new(Some(Ref::from_schema_name("Problem")));
+            responses.entry(code.to_owned()).or_insert_with(|| {
+                RefOr::T(ResponseBuilder::new().description(words).content(JSON, problem).build())
+            });
+        }
+    }
+    for (code, response) in responses {
+        if let RefOr::T(response) = response
+            && code.starts_with(['4', '5'])
+            && let Some(content) = response.content.shift_remove(JSON)
+        {
+            response.content.insert("application/problem+json".to_owned(), content);
+        }
+    }
+}
+
+const JSON: &str = "application/json";

@@ -224,6 +224,6 @@ pub async fn export(app: &State<App>, key: &str, format: Option<&str>, method: O
 #[utoipa::path(context_path = "/api/v1", tag = "sweet",
     responses((status = 200, description = "JSON Schema, draft 2020-12.", content_type = "application/schema+json")))]
 #[get("/schemas/sweet")]
-pub fn sweet_schema() -> Json<Value> {
-    Json(schema::sweet())
+pub fn sweet_schema() -> (ContentType, Json<Value>) {
+    (ContentType::new("application", "schema+json"), Json(schema::sweet()))
 }

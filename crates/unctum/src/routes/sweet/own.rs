@@ -165,7 +165,7 @@ pub async fn remove(app: &State<App>, key: &str, based_on: IfMatch) -> Answer<St
 /// # Errors
 /// 404, 422.
 #[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)),
-    responses((status = 200, body = Vec<VersionLine>), (status = 404, body = Problem)))]
+    responses((status = 200, body = Vec<VersionLine>), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[get("/sweets/<key>/history")]
 pub async fn versions(app: &State<App>, key: &str) -> Answer<Json<Vec<VersionLine>>> {
     let id = only_own(key)?;
