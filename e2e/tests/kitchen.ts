@@ -66,9 +66,9 @@ export async function enter(way: Way, field: Locator, value: string): Promise<vo
 /** Chooses from a list. While the list is still opening, a click may only move the focus: once more then. */
 export async function choose(page: Page, field: Locator, name: string | RegExp): Promise<void> {
   const option = page.getByRole('option', { name, exact: true })
-  await field.click({ force: true })
   await expect(async () => {
-    if (await option.isVisible()) await option.click({ timeout: 1000 })
+    if (!(await option.isVisible())) await field.click({ force: true })
+    await option.click({ timeout: 2000 })
     await expect(option).toBeHidden({ timeout: 1000 })
   }).toPass()
 }
