@@ -53,7 +53,9 @@ for (const way of WAYS) {
     await expect(found(page)).toContainText('W into the pan')
     await keep(page)
 
+    const twiceFound = (await rings.textContent()) ?? ''
     await open(page, 'Take the last change back')
+    await expect(rings).not.toHaveText(twiceFound)
     await open(page, 'Take the last change back')
     await expect(rings).toContainText('42 ± 8 %')
   })

@@ -28,10 +28,10 @@ defineEmits<{ pressure: [] }>()
       />
       <AmountField v-model="d.room.room_c" label="Room" kind="temperature" accepts="any" />
       <AmountField
-        :model-value="Math.round(100 * (d.room.humidity_frac ?? 0.6))"
+        :model-value="d.room.humidity_frac ?? 0.6"
         label="Humidity"
-        unit="%"
-        @update:model-value="d.room.humidity_frac = $event / 100"
+        kind="share"
+        @update:model-value="d.room.humidity_frac = $event"
       />
     </div>
     <button type="button" class="key small" @click="$emit('pressure')">

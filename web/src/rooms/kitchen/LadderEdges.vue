@@ -4,7 +4,6 @@ import { answer, api, type Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
 import StageMark from '@/look/marks/StageMark.vue'
 import { inkOn, syrupColour } from '@/look/strata'
-import { percent } from '@/units/format'
 
 /** The cook's own ladder: a school to start from, and every edge to be moved. */
 const props = defineProps<{ ladder: Api<'Ladder'>; stages: readonly Api<'Stage'>[] }>()
@@ -20,9 +19,9 @@ const chosen = computed(() =>
     (s) => JSON.stringify(s.ladder.edges_frac) === JSON.stringify(props.ladder.edges_frac),
   ),
 )
-const setEdge = (i: number, edge_percent: number) =>
+const setEdge = (i: number, edge_frac: number) =>
   emit('update:ladder', {
-    edges_frac: props.ladder.edges_frac.map((e, k) => (k === i ? edge_percent / 100 : e)),
+    edges_frac: props.ladder.edges_frac.map((e, k) => (k === i ? edge_frac : e)),
   })
 const rungs = computed(() =>
   props.stages.map((stage, i) => ({
@@ -62,8 +61,8 @@ const rungs = computed(() =>
           v-if="r.from !== undefined"
           class="edge"
           :label="`${r.stage.name} from`"
-          unit="%"
-          :model-value="Number(percent(r.from))"
+          kind="share"
+          :model-value="r.from"
           @update:model-value="setEdge(r.index, $event)"
         />
       </li>

@@ -1,29 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { grams, gramUnit, percent } from '@/units/format'
-import { measured, measuredRange, PURPOSES } from './words'
+import { grams, gramUnit } from '@/units/format'
+import { measured, measuredRange, PURPOSES, roundingWords } from './words'
 
 /** The measured list: exact for the scale, rounded for her cups, and what rounding does. */
 const props = defineProps<{ formula: Api<'Formula'>; cups: boolean }>()
 
 const split = (line: Api<'FormulaLine'>) =>
   line.uses.length > 1 || line.uses.some((u) => u.purpose !== 'mass')
-const off = computed(() => {
-  const syrup = props.formula.rounding.syrups[0]
-  const { rounding, finished_g } = props.formula
-  const frac = props.cups ? syrup?.measured_frac : syrup?.weighed_frac
-  const made_g = props.cups ? rounding.measured_g : rounding.weighed_g
-  const hand = props.cups ? 'Measured in cups' : 'Rounded for the scale'
-  const parts: string[] = []
-  if (syrup && frac !== undefined)
-    parts.push(`the syrup starts at ${percent(frac)} % instead of ${percent(syrup.exact_frac)} %`)
-  if (made_g != null) {
-    const more = made_g - finished_g
-    parts.push(`it gives ${grams(Math.abs(more))} ${gramUnit()} ${more < 0 ? 'less' : 'more'}`)
-  }
-  return parts.length ? `${hand}, ${parts.join(' and ')}.` : ''
-})
+const off = computed(() => roundingWords(props.formula, props.cups))
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { useKitchen } from '@/live/kitchen'
 import { grams, gramUnit, percent } from '@/units/format'
 import { useSweet } from './useSweet'
-import { finished, keeps, measured, PURPOSES, span, spanRange } from './words'
+import { finished, keeps, measured, PURPOSES, roundingWords, span, spanRange } from './words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()
@@ -71,6 +71,7 @@ const print = () => window.print()
             </tr>
           </tbody>
         </table>
+        <p class="small">{{ roundingWords(f, inCups) }}</p>
         <p v-if="f.allergens.length">
           <strong>Contains {{ f.allergens.join(', ') }}.</strong>
         </p>

@@ -7,7 +7,7 @@ import AmountList from './AmountList.vue'
 import CompositionBar from './CompositionBar.vue'
 import StepDetail from './StepDetail.vue'
 import VariationList from './VariationList.vue'
-import { finished } from './words'
+import { finished, keeps, roundingWords } from './words'
 import { attentions, kinds, timings, vessels } from './works'
 
 const spaced = (text: string) => text.replace(/\s+/g, ' ')
@@ -38,7 +38,7 @@ const formula = {
       ],
     }),
   ],
-  rounding: { syrups: [], measured_g: null, exact_g: 700, weighed_g: 700 },
+  rounding: { syrups: [], measured_g: null, weighed_g: 721 },
   pieces: { count: 101 },
   finished_g: 721,
   components: [],
@@ -171,5 +171,28 @@ describe('words to choose from', () => {
     expect(finished(of(24), { kind: 'balls', piece_g: 30, air_frac: 0 })).toBe('24 pieces, 721 g')
     expect(finished(of(4), { kind: 'spooned', piece_g: 180 })).toBe('4 helpings, 721 g')
     expect(finished(of(null), { kind: 'loose' })).toBe('721 g')
+  })
+  it('say what rounding does to syrup and yield', () => {
+    const rounded = {
+      ...formula,
+      rounding: {
+        syrups: [{ step: 'boil', exact_frac: 0.667, weighed_frac: 0.674, measured_frac: 0.718 }],
+        weighed_g: 722.4,
+        measured_g: 713.9,
+      },
+    } as unknown as Api<'Formula'>
+    expect(roundingWords(rounded, false)).toBe(
+      'Rounded for the scale, the syrup starts at 67.4 % instead of 66.7 % and it gives 1.4 g more.',
+    )
+    expect(roundingWords(rounded, true)).toContain(
+      '71.8 % instead of 66.7 % and it gives 7.1 g less',
+    )
+    expect(roundingWords(formula, true)).toBe('')
+  })
+  it('say how long it keeps', () => {
+    expect(keeps({ room_days: 1, cold_days: 10, note: '' })).toBe(
+      '1 day in a cool dry room, 10 days cold.',
+    )
+    expect(keeps({ room_days: 0, cold_days: 2, note: '' })).toBe('only cold: 2 days.')
   })
 })

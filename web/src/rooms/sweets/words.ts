@@ -1,5 +1,5 @@
 import type { Api } from '@/api/client'
-import { grams, gramUnit, number } from '@/units/format'
+import { grams, gramUnit, number, percent } from '@/units/format'
 
 /** The words of the sweets room. */
 
@@ -94,4 +94,21 @@ export function keeps(keeping: Api<'Keeping'>): string {
   return keeping.room_days
     ? `${days(keeping.room_days)} in a cool dry room, ${days(keeping.cold_days)} cold.`
     : `only cold: ${days(keeping.cold_days)}.`
+}
+
+/** What rounding for the scale, or measuring in cups, does to syrup and yield; nothing if nothing is known. */
+export function roundingWords(formula: Api<'Formula'>, cups: boolean): string {
+  const { rounding, finished_g } = formula
+  const syrup = rounding.syrups[0]
+  const frac = cups ? syrup?.measured_frac : syrup?.weighed_frac
+  const made_g = cups ? rounding.measured_g : rounding.weighed_g
+  const parts: string[] = []
+  if (syrup && frac !== undefined)
+    parts.push(`the syrup starts at ${percent(frac)} % instead of ${percent(syrup.exact_frac)} %`)
+  if (made_g != null) {
+    const more = made_g - finished_g
+    parts.push(`it gives ${grams(Math.abs(more))} ${gramUnit()} ${more < 0 ? 'less' : 'more'}`)
+  }
+  const hand = cups ? 'Measured in cups' : 'Rounded for the scale'
+  return parts.length ? `${hand}, ${parts.join(' and ')}.` : ''
 }
