@@ -50,6 +50,16 @@ pub struct Spread {
     pub high: f64,
 }
 
+/// The same pan with a little more water in it.
+fn wetter(state: PanState, water_g: f64) -> PanState {
+    PanState { water_g: state.water_g + water_g, ..state }
+}
+
+/// The same pan one step cooler, wall and all.
+fn cooler(state: PanState) -> PanState {
+    PanState { liquid_c: state.liquid_c - WARMTH_STEP_K, wall_c: state.wall_c - WARMTH_STEP_K, ..state }
+}
+
 impl Belief {
     /// The belief when the heat goes on: amounts as measured, the ring as known (`power_sd` is the
     /// relative standard deviation of its power).
@@ -94,12 +104,7 @@ impl Belief {
         let after = end(before, self.heat(nominal, 0.0));
         // Each is felt out towards the side on which a syrup that just began to boil would not boil yet.
         let water_g = (0.5 * self.water_sd_g()).max(0.1);
-        let more = PanState { water_g: before.water_g + water_g, ..before };
-        let cooler = PanState {
-            liquid_c: before.liquid_c - WARMTH_STEP_K,
-            wall_c: before.wall_c - WARMTH_STEP_K,
-            ..before
-        };
+        let (more, cooler) = (wetter(before, water_g), cooler(before));
         let ways = [
             (end(more, self.heat(nominal, 0.0)), water_g),
             // A boiling syrup is as hot as its water says.
@@ -212,12 +217,7 @@ impl Belief {
             time(state, self.heat(nominal, more_power)).map_or(0.0, |t| (t - mid) / step)
         };
         let water_g = self.water_sd_g().max(0.1);
-        let more = PanState { water_g: self.state.water_g + water_g, ..self.state };
-        let cooler = PanState {
-            liquid_c: self.state.liquid_c - WARMTH_STEP_K,
-            wall_c: self.state.wall_c - WARMTH_STEP_K,
-            ..self.state
-        };
+        let (more, cooler) = (wetter(self.state, water_g), cooler(self.state));
         let slopes = [
             slope(more, 0.0, water_g),
             if self.state.boiling { 0.0 } else { slope(cooler, 0.0, -WARMTH_STEP_K) },

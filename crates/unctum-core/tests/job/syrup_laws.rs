@@ -178,7 +178,7 @@ proptest! {
             prop_assert_eq!(ladder.of(stage.key).key, stage.key);
         }
         let at = ladder.of(ladder.at(w));
-        prop_assert!(w < at.high_frac + 1e-12 || at.key == StageKey::Crack || w >= at.low_frac);
+        prop_assert!(w < at.high_frac + 1e-12 || at.key == StageKey::Crack);
         prop_assert!(w >= at.low_frac - 1e-12 || at.key == StageKey::Thin);
     }
 }
