@@ -30,6 +30,7 @@ fn question() -> BoilDownQuestion {
             wall_height_cm: 9.0,
             heat_capacity_j_k: 500.0,
             metal: None,
+            weighed: true,
         },
         ring: Ring::of_kind("ring", RingKind::Gas, 3000.0),
         program: vec![HobChange::steady(0.7)],

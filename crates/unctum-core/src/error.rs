@@ -54,6 +54,26 @@ pub enum CoreError {
         /// What cannot evaporate, g.
         solids_g: f64,
     },
+    /// The pan is heavier than all that was ever put into it.
+    #[error(
+        "The pan weighs {contents_g:.0} g without its own weight, more than the {put_in_g:.0} g that were put in. Is a spoon or a lid on the scale? Check the empty weight of the pan, or weigh again."
+    )]
+    WeightAbovePutIn {
+        /// Contents by the scale, g.
+        contents_g: f64,
+        /// All that was put in, g.
+        put_in_g: f64,
+    },
+    /// A pan or a ring that another batch holds.
+    #[error("The {what} “{name}” is taken: “{by}” is on it. Choose another {what}, or finish that first.")]
+    Taken {
+        /// Pan or ring.
+        what: &'static str,
+        /// Its name.
+        name: String,
+        /// The batch that holds it.
+        by: String,
+    },
     /// A thermometer reading below the boiling point of plain water here.
     #[error(
         "{boil_c:.1} °C is below the boil of plain water here ({water_boil_c:.1} °C), so it says nothing about strength. Wait until the syrup boils, then read again."
@@ -144,6 +164,8 @@ impl CoreError {
             Self::NoSugar => "no-sugar",
             Self::TooDry { .. } => "too-dry",
             Self::WeightBelowSolids { .. } => "weight-below-solids",
+            Self::WeightAbovePutIn { .. } => "weight-above-put-in",
+            Self::Taken { .. } => "taken",
             Self::BelowWaterBoil { .. } => "below-water-boil",
             Self::AboveSyrupBoil { .. } => "above-syrup-boil",
             Self::AltitudePressureConflict { .. } => "altitude-pressure-conflict",

@@ -2,7 +2,7 @@
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BatchEvent, BatchSetup, Logged, Texture, Verdict, admit};
+use unctum_core::batch::{BatchEvent, BatchSetup, Logged, Texture, Verdict, admit, is_over};
 
 use crate::error::{Result, StoreError};
 use crate::schema::{batch, batch_event, verdict};
@@ -63,7 +63,17 @@ impl VerdictRow {
     }
 }
 
-/// Starts a batch and returns its number.
+/// Starts a batch beside those that go on, and returns its number.
+///
+/// # Errors
+/// [`StoreError::Core`] for a setup that cannot be, or a pan or ring that is taken.
+pub fn start(c: &mut SqliteConnection, setup: &BatchSetup, now_ms: i64) -> Result<i32> {
+    let going_on = going_on(c)?;
+    setup.check_free(going_on.iter().map(|b| &b.setup))?;
+    create(c, setup, now_ms)
+}
+
+/// Writes a batch down, whatever else goes on, and returns its number.
 ///
 /// # Errors
 /// [`StoreError::Core`] for a setup that cannot be.
@@ -128,6 +138,29 @@ pub fn list(c: &mut SqliteConnection) -> Result<Vec<Batch>> {
             assemble(row, events, verdict)
         })
         .collect()
+}
+
+/// The batches that go on, newest first.
+///
+/// # Errors
+/// Those of the database.
+pub fn going_on(c: &mut SqliteConnection) -> Result<Vec<Batch>> {
+    Ok(list(c)?.into_iter().filter(|b| !is_over(&b.setup, &b.log)).collect())
+}
+
+/// The newest batch of a sweet that has a verdict.
+///
+/// # Errors
+/// Those of the database.
+pub fn last_judged(c: &mut SqliteConnection, sweet_key: &str) -> Result<Option<Batch>> {
+    let id: Option<i32> = batch::table
+        .inner_join(verdict::table)
+        .filter(batch::sweet_key.eq(sweet_key))
+        .order((batch::started_ms.desc(), batch::id.desc()))
+        .select(batch::id)
+        .first(c)
+        .optional()?;
+    id.map(|id| load(c, id)).transpose()
 }
 
 /// Reads a setup. Older ones say what share of a line goes in at a step; since then a step says how

@@ -29,6 +29,14 @@ pub enum StoreError {
         /// The version it stands at.
         now: i32,
     },
+    /// Somebody else changed the same parts of the kitchen in between.
+    #[error(
+        "In the meantime somebody changed {parts} too. Nothing was lost: keep yours, or leave yours and take over what stands there now."
+    )]
+    BothChanged {
+        /// The parts, in her words.
+        parts: String,
+    },
     /// The core refused.
     #[error(transparent)]
     Core(#[from] CoreError),

@@ -10,6 +10,7 @@ use unctum_core::kitchen::{
 };
 
 use crate::error::{Result, StoreError};
+use crate::kitchen_merge::merge;
 use crate::schema::{self, kitchen_history};
 
 /// Most changes kept to be taken back.
@@ -29,6 +30,7 @@ struct KitchenRow {
     temperature_unit: String,
     mass_unit: String,
     ladder_json: String,
+    version: i32,
 }
 
 #[derive(Queryable, Selectable, Insertable)]
@@ -54,6 +56,7 @@ struct PanRow {
     wall_height_cm: f64,
     heat_capacity_j_k: f64,
     metal: Option<String>,
+    weighed: bool,
 }
 
 #[derive(Queryable, Selectable, Insertable)]
@@ -154,6 +157,7 @@ fn pan(row: PanRow) -> Result<NumberedPan> {
         wall_height_cm: row.wall_height_cm,
         heat_capacity_j_k: row.heat_capacity_j_k,
         metal: row.metal.map(from_word).transpose()?,
+        weighed: row.weighed,
     };
     Ok(NumberedPan { id: row.id, pan })
 }
@@ -179,6 +183,14 @@ fn measure(row: MeasureRow) -> NumberedMeasure {
     NumberedMeasure { id: row.id, measure }
 }
 
+/// The version that the kitchen stands at; 1 is one that nobody has changed.
+///
+/// # Errors
+/// Those of the database.
+pub fn version(c: &mut SqliteConnection) -> Result<i32> {
+    Ok(schema::kitchen::table.select(schema::kitchen::version).first(c)?)
+}
+
 /// Replaces the kitchen and keeps what it was, to be taken back. Batches keep the copies they started
 /// with.
 ///
@@ -187,12 +199,14 @@ fn measure(row: MeasureRow) -> NumberedMeasure {
 pub fn save(c: &mut SqliteConnection, kitchen: &KitchenDocument, reason: &str, now_ms: i64) -> Result<()> {
     kitchen.check()?;
     let before = serde_json::to_string(&load(c)?)?;
+    let version = version(c)?;
     let reason: String = reason.chars().take(200).collect();
     diesel::insert_into(kitchen_history::table)
         .values((
             kitchen_history::at_ms.eq(now_ms),
             kitchen_history::reason.eq(reason),
             kitchen_history::document_json.eq(before),
+            kitchen_history::version.eq(version),
         ))
         .execute(c)?;
     let newest: Option<i32> =
@@ -204,7 +218,53 @@ pub fn save(c: &mut SqliteConnection, kitchen: &KitchenDocument, reason: &str, n
     write(c, kitchen)
 }
 
+/// What becomes of a change that was based on an older kitchen.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct BasedOn {
+    /// The version it was read at.
+    pub version: i32,
+    /// Whether it stands where somebody else changed the same thing.
+    pub mine_stands: bool,
+}
+
+/// Saves a change that was based on a version. What others changed since is kept beside it; where both
+/// changed the same thing, nothing is kept and it is said what that is.
+///
+/// # Errors
+/// [`StoreError::BothChanged`]; those of [`save`].
+pub fn save_over(
+    c: &mut SqliteConnection,
+    based_on: BasedOn,
+    kitchen: &KitchenDocument,
+    reason: &str,
+    now_ms: i64,
+) -> Result<()> {
+    kitchen.check()?;
+    let now = version(c)?;
+    if now == based_on.version {
+        return save(c, kitchen, reason, now_ms);
+    }
+    let base: Option<String> = kitchen_history::table
+        .filter(kitchen_history::version.eq(based_on.version))
+        .order(kitchen_history::id.desc())
+        .select(kitchen_history::document_json)
+        .first(c)
+        .optional()?;
+    let theirs = serde_json::to_value(load(c)?)?;
+    // A version that is no longer known: whatever differs is asked about.
+    let base = match base {
+        Some(json) => serde_json::to_value(serde_json::from_str::<KitchenDocument>(&json)?)?,
+        None => serde_json::Value::Null,
+    };
+    let merged = merge(&base, &serde_json::to_value(kitchen)?, &theirs);
+    if !merged.both.is_empty() && !based_on.mine_stands {
+        return Err(StoreError::BothChanged { parts: merged.both.join(", ") });
+    }
+    save(c, &serde_json::from_value(merged.document)?, reason, now_ms)
+}
+
 fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {
+    let version = version(c)? + 1;
     diesel::update(schema::kitchen::table)
         .set(&KitchenRow {
             id: 1,
@@ -218,6 +278,7 @@ fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {
             temperature_unit: word(kitchen.bench.temperature_unit)?,
             mass_unit: word(kitchen.bench.mass_unit)?,
             ladder_json: serde_json::to_string(&kitchen.ladder)?,
+            version,
         })
         .execute(c)?;
     diesel::delete(schema::ring::table).execute(c)?;
@@ -242,6 +303,7 @@ fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {
             wall_height_cm: pan.wall_height_cm,
             heat_capacity_j_k: pan.heat_capacity_j_k,
             metal: pan.metal.map(word).transpose()?,
+            weighed: pan.weighed,
         };
         diesel::insert_into(schema::pan::table).values(row).execute(c)?;
     }

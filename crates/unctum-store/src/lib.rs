@@ -7,6 +7,7 @@
 pub mod batch;
 mod error;
 pub mod kitchen;
+mod kitchen_merge;
 pub mod schema;
 mod store;
 pub mod sweet;

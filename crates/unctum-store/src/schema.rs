@@ -14,6 +14,7 @@ diesel::table! {
         temperature_unit -> Text,
         mass_unit -> Text,
         ladder_json -> Text,
+        version -> Integer,
     }
 }
 
@@ -37,6 +38,7 @@ diesel::table! {
         wall_height_cm -> Double,
         heat_capacity_j_k -> Double,
         metal -> Nullable<Text>,
+        weighed -> Bool,
     }
 }
 
@@ -75,6 +77,7 @@ diesel::table! {
         at_ms -> BigInt,
         reason -> Text,
         document_json -> Text,
+        version -> Integer,
     }
 }
 
@@ -129,6 +132,14 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    sweet_draft (key) {
+        key -> Text,
+        at_ms -> BigInt,
+        document_json -> Text,
+    }
+}
+
 diesel::joinable!(sweet_version -> sweet (sweet_id));
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
@@ -145,4 +156,5 @@ diesel::allow_tables_to_appear_in_same_query!(
     verdict,
     sweet,
     sweet_version,
+    sweet_draft,
 );

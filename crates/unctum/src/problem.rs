@@ -80,6 +80,9 @@ impl From<StoreError> for Problem {
                 "Changed in the meantime",
                 error.to_string(),
             ),
+            StoreError::BothChanged { .. } => {
+                Self::new(Status::PreconditionFailed, "both-changed", "Changed by two", error.to_string())
+            }
             StoreError::Pool(_) => Self::new(Status::ServiceUnavailable, "busy", "Busy", error.to_string()),
             StoreError::Database(_) | StoreError::Open(_) | StoreError::Corrupt(_) => {
                 eprintln!("store: {error:?}");

@@ -30,6 +30,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a start would be. Nothing is stored.
+         * @description # Errors
+         *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422.
+         */
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches/{id}": {
         parameters: {
             query?: never;
@@ -163,9 +184,11 @@ export interface paths {
          */
         get: operations["kitchen"];
         /**
-         * Replaces the kitchen and keeps what it was; batches keep the copies they started with.
+         * Replaces the kitchen and keeps what it was; batches keep the copies they started with. What others
+         *     changed since the version named in `If-Match` is kept too.
          * @description # Errors
-         *     400, 413 or 422 with a sentence and a code; nothing is changed then.
+         *     412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
+         *     code. Nothing is changed then.
          */
         put: operations["save_kitchen"];
         post?: never;
@@ -259,6 +282,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kitchen/calibrations/ring-cups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Efficiency of a ring from cups of cold water brought to the boil. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["ring_cups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/kitchen/calibrations/ring-heating": {
         parameters: {
             query?: never;
@@ -295,6 +339,27 @@ export interface paths {
          *     400, 413 or 422 with a sentence and a code.
          */
         post: operations["check_thermometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The kitchen that follows from four plain answers. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["first"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1025,13 +1090,27 @@ export interface components {
             kind: "keep_boiling";
         } | {
             /** @enum {string} */
+            kind: "not_yet";
+            /**
+             * Format: double
+             * @description Seconds until the next test.
+             */
+            more_s: number;
+        } | {
+            /** @enum {string} */
             kind: "read_now";
         } | {
             /** @enum {string} */
             kind: "turn_off_now";
         } | {
             /** @enum {string} */
+            kind: "look_now";
+        } | {
+            /** @enum {string} */
             kind: "test";
+        } | {
+            /** @enum {string} */
+            kind: "that_is_it";
         } | {
             /**
              * Format: double
@@ -1049,6 +1128,11 @@ export interface components {
              */
             water_g: number;
         };
+        /**
+         * @description A test against the stage it was made for.
+         * @enum {string}
+         */
+        Against: "not_yet" | "there" | "past";
         /** @description The air as the pan model needs it. */
         Air: {
             /**
@@ -1158,6 +1242,11 @@ export interface components {
             id: number;
             /** @description Name of the pan. */
             pan_name: string;
+            /**
+             * Format: int32
+             * @description Number of the ring, if it is known.
+             */
+            ring_id?: number | null;
             /** @description Name of the ring. */
             ring_name: string;
             /**
@@ -1181,8 +1270,14 @@ export interface components {
         BatchSetup: {
             /** @description The air. */
             air: components["schemas"]["Air"];
+            /** @description Allergens in it. */
+            allergens?: string[];
             /** @description The syrup as it goes on the ring. */
             charge: components["schemas"]["Charge"];
+            /** @description What was chosen on the sweet's page. */
+            chosen?: components["schemas"]["Chosen"];
+            /** @description Whether there is a scale. */
+            has_scale?: boolean;
             /** @description The cook's ladder. */
             ladder?: components["schemas"]["Ladder"];
             /** @description The measured list. */
@@ -1197,6 +1292,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** @description The sweet, if it is one of the catalogue. */
             sweet_key?: string | null;
+            /** @description What goes in at each step, in grams and in her measures. */
+            takes?: components["schemas"]["SheetTake"][];
             /**
              * Format: double
              * @description Strength to land on, 0–1.
@@ -1210,6 +1307,8 @@ export interface components {
         BatchState: {
             /** @description The one next thing to do. */
             advice: components["schemas"]["Advice"];
+            /** @description Key of the step that ends with the syrup at its stage, while the syrup is on. */
+            boil_step?: string | null;
             /**
              * Format: int32
              * @description Number of the event that undo would take back.
@@ -1296,6 +1395,7 @@ export interface components {
              * @description Its number.
              */
             id: number;
+            lesson?: components["schemas"]["Lesson"] | null;
             /** @description What happened. */
             log: components["schemas"]["Logged"][];
             /** @description How it was set up. */
@@ -1622,6 +1722,49 @@ export interface components {
             doubts: components["schemas"]["Doubt"][];
             /** @description What is wrong, with the place; with any of these it cannot be saved. */
             faults: components["schemas"]["Fault"][];
+        };
+        /** @description What was chosen when a batch was started: enough to say it, and to make it again. */
+        Chosen: {
+            /**
+             * @description The same in words: “with peanuts”.
+             * @default []
+             */
+            changes: string[];
+            /**
+             * Format: int32
+             * @description Number of the cup it was measured with.
+             * @default null
+             */
+            cup_id: number | null;
+            /**
+             * @description The method.
+             * @default null
+             */
+            method_key: string | null;
+            /**
+             * @description Its name.
+             * @default null
+             */
+            method_name: string | null;
+            /**
+             * Format: int32
+             * @description Number of the pan in the kitchen.
+             * @default null
+             */
+            pan_id: number | null;
+            /**
+             * Format: int32
+             * @description Number of the ring in the kitchen.
+             * @default null
+             */
+            ring_id: number | null;
+            /** @default null */
+            size: components["schemas"]["Size"] | null;
+            /**
+             * @description What was changed.
+             * @default []
+             */
+            variation: components["schemas"]["Variation"][];
         };
         /**
          * @description A clock rule, where it was learnt and where it is to serve.
@@ -2060,6 +2203,37 @@ export interface components {
              */
             teaspoon_ml: number;
         };
+        /** @description A check of a ring with cups of cold water, in a room. */
+        CupsAsk: {
+            /** @description What was done. */
+            check: components["schemas"]["CupsCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description Cups of cold water heated to the boil. */
+        CupsCheck: {
+            /** @description The cup. */
+            cup: components["schemas"]["Measure"];
+            /**
+             * Format: double
+             * @description How many cups of cold water (½–20).
+             */
+            cups: number;
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1.
+             */
+            flame_frac: number;
+            /** @description The pan it stands in. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /**
+             * Format: double
+             * @description From the flame on to the boil, s.
+             */
+            took_s: number;
+        };
         /**
          * @description Who can eat it.
          * @enum {string}
@@ -2256,6 +2430,51 @@ export interface components {
              */
             thickness_mm: number;
         };
+        /** @description The four answers, and which instruments there are. */
+        FirstAnswers: {
+            /**
+             * Format: double
+             * @description Height of the place above the sea, m.
+             */
+            altitude_m: number;
+            /** @description Which cup. */
+            cup: components["schemas"]["FirstCup"];
+            /** @description Whether there is a kitchen scale. */
+            has_scale?: boolean;
+            /** @description Whether there is a thermometer. */
+            has_thermometer?: boolean;
+            /** @description Which pan. */
+            pan: components["schemas"]["FirstPan"];
+            /** @description Which ring. */
+            ring: components["schemas"]["FirstRing"];
+            /**
+             * Format: double
+             * @description How wide it is inside, cm (12–60).
+             */
+            width_cm: number;
+        };
+        /**
+         * @description Which cup.
+         * @enum {string}
+         */
+        FirstCup: "tea_cup" | "katori" | "glass" | "measuring_cup";
+        /** @description A kitchen guessed from the first answers. */
+        FirstKitchen: {
+            /** @description What in it is a guess. */
+            guesses: components["schemas"]["Guess"][];
+            /** @description It; nothing is stored. */
+            kitchen: components["schemas"]["KitchenDocument"];
+        };
+        /**
+         * @description Which pan.
+         * @enum {string}
+         */
+        FirstPan: "thin" | "heavy" | "cast_iron" | "wide";
+        /**
+         * @description Which ring.
+         * @enum {string}
+         */
+        FirstRing: "gas_small" | "gas_medium" | "gas_large" | "coil" | "plate" | "induction" | "multi_cooker";
         /**
          * @description A flame in the cook's words.
          * @enum {string}
@@ -2348,6 +2567,8 @@ export interface components {
             /** @description The method as it was worked out: with the changes, at the size it is written for. */
             method: components["schemas"]["Method"];
             syrup?: components["schemas"]["SyrupSigns"] | null;
+            /** @description What it is called with its changes. */
+            title: string;
         };
         /**
          * @description How much, how, and with what.
@@ -2479,6 +2700,13 @@ export interface components {
              * @description Most likely, g.
              */
             mid_g: number;
+        };
+        /** @description A figure that was guessed, and what makes it known. */
+        Guess: {
+            /** @description How it becomes known. */
+            better: string;
+            /** @description The figure. */
+            words: string;
         };
         /** @description That the program is up. */
         Health: {
@@ -2809,10 +3037,28 @@ export interface components {
             /** @description The stages at the cook's own edges. */
             stages: components["schemas"]["Stage"][];
             /**
+             * Format: int32
+             * @description The version it stands at; 1 is a kitchen that nobody has set up.
+             */
+            version: number;
+            /**
              * Format: double
              * @description Boiling point of water here, °C.
              */
             water_boil_c: number;
+            /** @description Its things in words. */
+            words: components["schemas"]["KitchenWords"];
+        };
+        /** @description All things of a kitchen in words, each list in the order of the kitchen. */
+        KitchenWords: {
+            /** @description The cups and spoons. */
+            measures: components["schemas"]["ThingWords"][];
+            /** @description The pans. */
+            pans: components["schemas"]["ThingWords"][];
+            /** @description The rings. */
+            rings: components["schemas"]["ThingWords"][];
+            /** @description The thermometers. */
+            thermometers: components["schemas"]["ThingWords"][];
         };
         /**
          * @description A cook's own ladder: the edges between its ten stages, weakest first. Practitioners place “one
@@ -2821,6 +3067,32 @@ export interface components {
         Ladder: {
             /** @description Strength (0–1) at which each stage after the first begins. */
             edges_frac: number[];
+        };
+        /** @description How a sweet turned out the last time it was made, and what to change. */
+        LastTime: {
+            /**
+             * Format: int32
+             * @description Number of the batch.
+             */
+            id: number;
+            /** @description What it teaches. */
+            lesson: components["schemas"]["Lesson"];
+            /**
+             * Format: int64
+             * @description When it was started, ms since 1970.
+             */
+            started_ms: number;
+            /** @description What it was called. */
+            title: string;
+            /** @description The verdict. */
+            verdict: components["schemas"]["Verdict"];
+        };
+        /** @description What a verdict teaches. */
+        Lesson: {
+            /** @description For the next one. */
+            next: components["schemas"]["NextTime"];
+            /** @description For this batch. */
+            now: components["schemas"]["Mend"];
         };
         /** @description An ingredient with everything that is asked of it. */
         Line: {
@@ -2831,6 +3103,7 @@ export interface components {
              * @description Amount, g.
              */
             mass_g: number;
+            measured?: components["schemas"]["Measured"] | null;
             /** @description Name. */
             name: string;
         };
@@ -2841,6 +3114,7 @@ export interface components {
              * @description How much, g.
              */
             amount_g: number;
+            measured?: components["schemas"]["Measured"] | null;
             /** @description What it is for. */
             purpose: components["schemas"]["Purpose"];
             /** @description Key of the step. */
@@ -2928,6 +3202,7 @@ export interface components {
         };
         /** @description The answer to a reading: strength with its 80 % interval, and the way to the target. */
         Location: {
+            against?: components["schemas"]["Against"] | null;
             /**
              * Format: double
              * @description Most likely strength, 0–1.
@@ -3058,7 +3333,7 @@ export interface components {
         Measured: {
             /**
              * Format: double
-             * @description How many; quarters of a cup, halves of a spoon, whole pieces.
+             * @description How many: cups in quarters and thirds, spoons in halves, whole pieces.
              */
             count: number;
             /** @description What that comes to. */
@@ -3067,6 +3342,36 @@ export interface components {
             of: string;
             /** @description State it is measured in, where it matters. */
             state?: string | null;
+            then?: components["schemas"]["Spoonful"] | null;
+        };
+        /** @description What can be done with the batch now. */
+        Mend: {
+            /** @enum {string} */
+            kind: "nothing";
+        } | {
+            /** @enum {string} */
+            kind: "back_in_the_pan";
+            /**
+             * Format: double
+             * @description Water to lose, g.
+             */
+            lose_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "work_in";
+            /**
+             * Format: double
+             * @description Water to add, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "dissolve_again";
+            /**
+             * Format: double
+             * @description Water to add, g.
+             */
+            water_g: number;
         };
         /** @description A way of making a sweet. */
         Method: {
@@ -3258,6 +3563,40 @@ export interface components {
              */
             value: number;
         };
+        /** @description What to change the next time. */
+        NextTime: {
+            /** @enum {string} */
+            kind: "same";
+        } | {
+            /** @enum {string} */
+            kind: "further";
+            /**
+             * Format: double
+             * @description The string then, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: double
+             * @description Water more to boil off, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "earlier";
+            /**
+             * Format: double
+             * @description The string then, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: double
+             * @description Water less to boil off, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "clearer";
+        };
         /** @description One number of each. */
         NumberPair: {
             /**
@@ -3359,6 +3698,8 @@ export interface components {
              * @description Height of the wall, cm.
              */
             wall_height_cm: number;
+            /** @description Whether its weight was read from a scale; otherwise weight and heat are guesses. */
+            weighed?: boolean;
         };
         /** @description A pan weighed once. */
         PanCheck: {
@@ -3782,6 +4123,11 @@ export interface components {
              */
             undissolved: boolean;
         };
+        /**
+         * @description What a cooled drop did between the fingers.
+         * @enum {string}
+         */
+        Pull: "none" | "snaps" | "short" | "centimetre" | "long" | "two" | "holds";
         /** @description The string of a syrup, pulled apart between two fingers until it breaks. */
         PulledString: {
             /**
@@ -3867,6 +4213,16 @@ export interface components {
             /** @enum {string} */
             kind: "seen";
             /** @description The stage it looked like. */
+            stage: components["schemas"]["StageKey"];
+        } | {
+            /** @enum {string} */
+            kind: "pull";
+            /** @description What it did. */
+            pull: components["schemas"]["Pull"];
+        } | {
+            /** @enum {string} */
+            kind: "below";
+            /** @description The stage it is not at yet. */
             stage: components["schemas"]["StageKey"];
         };
         /** @description One reading with what it said. */
@@ -4153,6 +4509,14 @@ export interface components {
             kind: "seen";
             /** @description The stage. */
             stage: components["schemas"]["StageKey"];
+        } | {
+            /** @enum {string} */
+            kind: "pull";
+            /** @description What it did. */
+            pull: components["schemas"]["Pull"];
+        } | {
+            /** @enum {string} */
+            kind: "not_yet";
         };
         /** @description What the cook says about a doubtful line. */
         Settled: {
@@ -4232,6 +4596,21 @@ export interface components {
              * @description Standard deviation.
              */
             sd?: number;
+        };
+        /** @description What goes in at one step. */
+        SheetTake: {
+            /** @description Key in the larder. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description Name. */
+            name: string;
+            /** @description Key of the step. */
+            step: string;
         };
         /** @description What was found. */
         Shelf: {
@@ -4355,6 +4734,18 @@ export interface components {
             /** @enum {string} */
             kind: "cups";
         };
+        /** @description Spoons on top of a cup, or taken out of it. */
+        Spoonful: {
+            /**
+             * Format: double
+             * @description How many.
+             */
+            count: number;
+            /** @description Whether they are taken out. */
+            less: boolean;
+            /** @description Name of the spoon. */
+            of: string;
+        };
         /** @description One band of the ladder: from `low_frac` up to, but not including, `high_frac`. */
         Stage: {
             /**
@@ -4453,6 +4844,12 @@ export interface components {
          */
         StartAsk: {
             charge?: components["schemas"]["Charge"] | null;
+            contents?: components["schemas"]["Contents"] | null;
+            /**
+             * Format: int32
+             * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
+             */
+            cup_id?: number | null;
             /** @description Its method; the first if left out. */
             method_key?: string | null;
             /**
@@ -4478,6 +4875,16 @@ export interface components {
             title?: string | null;
             /** @description What to change first. */
             variation?: components["schemas"]["Variation"][];
+        };
+        /** @description What a start would be: everything the sheet shows before the heat. */
+        StartPlan: {
+            last_time?: components["schemas"]["LastTime"] | null;
+            /** @description The batch as it would be set up. */
+            setup: components["schemas"]["BatchSetup"];
+            /** @description The stage on her instruments. */
+            syrup: components["schemas"]["SyrupSigns"];
+            /** @description Why it cannot go there now, if pan or ring are taken. */
+            taken?: string | null;
         };
         /** @description One step of a method. */
         Step: {
@@ -4770,8 +5177,20 @@ export interface components {
         SyrupSigns: {
             /** @description The syrup as it goes on the ring. */
             charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Share of the pan that it fills at the start.
+             */
+            fill_frac: number;
+            /**
+             * Format: double
+             * @description Share that is safe to fill, with room for froth.
+             */
+            fill_limit_frac: number;
             /** @description Whether the froth may come over the rim. */
             may_boil_over: boolean;
+            /** @description What spoon, water and pan show there. */
+            seen: components["schemas"]["Seen"];
             /** @description The stage on her scale and thermometer. */
             signs: components["schemas"]["StageSigns"];
             /** @description The stage. */
@@ -4809,6 +5228,7 @@ export interface components {
              * @description Where the pan lands if the heat goes (or went) off now, 0–1.
              */
             landing_frac: number;
+            last_test?: components["schemas"]["TestSaid"] | null;
             /**
              * Format: double
              * @description True temperature, °C.
@@ -4880,6 +5300,23 @@ export interface components {
          * @enum {string}
          */
         TemperatureUnit: "celsius" | "fahrenheit";
+        /** @description The last reading of the syrup, against the stage asked for. */
+        TestSaid: {
+            /** @description Where that stands against the stage. */
+            against: components["schemas"]["Against"];
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What was read. */
+            reading: components["schemas"]["SeenReading"];
+            /**
+             * Format: double
+             * @description Strength it says, 0–1.
+             */
+            solids_frac: number;
+        };
         /**
          * @description How the sweet felt.
          * @enum {string}
@@ -4954,6 +5391,15 @@ export interface components {
              * @description What boiling water really is here, °C.
              */
             water_boil_c: number;
+        };
+        /** @description A thing in words. */
+        ThingWords: {
+            /** @description Whether its figures are guesses. */
+            guessed: boolean;
+            /** @description How well that is known: “checked”, “never weighed”. */
+            known: string;
+            /** @description What it is like: “strong”, “heavy”. */
+            like: string;
         };
         /** @description The program's time. */
         Time: {
@@ -5290,6 +5736,63 @@ export interface operations {
             };
         };
     };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartPlan"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     batch: {
         parameters: {
             query?: never;
@@ -5567,8 +6070,13 @@ export interface operations {
             query?: {
                 /** @description What was done, for the history. */
                 reason?: string;
+                /** @description Whether this change stands where somebody changed the same thing. */
+                mine_stands?: boolean;
             };
-            header?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -5595,6 +6103,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Larger than any recipe. */
             413: {
                 headers: {
@@ -5605,6 +6121,14 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5810,6 +6334,55 @@ export interface operations {
             };
         };
     };
+    ring_cups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupsAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RingFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ring_heating: {
         parameters: {
             query?: never;
@@ -5878,6 +6451,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThermometerFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    first: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstAnswers"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstKitchen"];
                 };
             };
             /** @description Empty, or no JSON. */

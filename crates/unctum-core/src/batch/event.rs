@@ -4,8 +4,8 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Flame, Pan, Ring, Thermometer};
-use crate::process::{Line, Step};
-use crate::syrup::{Charge, Ladder, Reading, StageKey};
+use crate::process::{Line, SheetTake, Size, Step, Variation};
+use crate::syrup::{Charge, Ladder, Pull, Reading, StageKey};
 
 /// Everything a batch needs to know, copied when it starts so that later changes to the kitchen leave
 /// its history alone.
@@ -37,6 +37,45 @@ pub struct BatchSetup {
     /// The cook's ladder.
     #[serde(default)]
     pub ladder: Ladder,
+    /// What was chosen on the sweet's page.
+    #[serde(default)]
+    pub chosen: Chosen,
+    /// What goes in at each step, in grams and in her measures.
+    #[serde(default)]
+    pub takes: Vec<SheetTake>,
+    /// Allergens in it.
+    #[serde(default)]
+    pub allergens: Vec<String>,
+    /// Whether there is a scale.
+    #[serde(default = "yes")]
+    pub has_scale: bool,
+}
+
+fn yes() -> bool {
+    true
+}
+
+/// What was chosen when a batch was started: enough to say it, and to make it again.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(default)]
+pub struct Chosen {
+    /// The method.
+    pub method_key: Option<String>,
+    /// Its name.
+    pub method_name: Option<String>,
+    /// How much.
+    pub size: Option<Size>,
+    /// What was changed.
+    pub variation: Vec<Variation>,
+    /// The same in words: “with peanuts”.
+    pub changes: Vec<String>,
+    /// Number of the cup it was measured with.
+    pub cup_id: Option<i32>,
+    /// Number of the pan in the kitchen.
+    pub pan_id: Option<i32>,
+    /// Number of the ring in the kitchen.
+    pub ring_id: Option<i32>,
 }
 
 /// What the cook read, as her instrument showed it.
@@ -64,6 +103,13 @@ pub enum SeenReading {
         /// The stage.
         stage: StageKey,
     },
+    /// A drop was pulled between the fingers.
+    Pull {
+        /// What it did.
+        pull: Pull,
+    },
+    /// Tested, and not at its stage yet.
+    NotYet,
 }
 
 impl SeenReading {
@@ -77,7 +123,15 @@ impl SeenReading {
             Self::Weight { gross_g } => Reading::Weight { gross_g, tare_g: setup.pan.tare_g },
             Self::String { string_cm } => Reading::String { string_cm },
             Self::Seen { stage } => Reading::Seen { stage },
+            Self::Pull { pull } => Reading::Pull { pull },
+            Self::NotYet => Reading::Below { stage: setup.stage },
         }
+    }
+
+    /// Whether it was judged by hand and eye: such a test says whether the stage is there.
+    #[must_use]
+    pub fn by_hand(self) -> bool {
+        !matches!(self, Self::Thermometer { .. } | Self::Weight { .. })
     }
 }
 
@@ -196,6 +250,7 @@ impl BatchSetup {
         }
         check_text("The name", &self.title, 120)?;
         self.ring.check()?;
+        self.pan.check()?;
         if let Some(thermometer) = &self.thermometer {
             thermometer.check()?;
         }
@@ -206,6 +261,43 @@ impl BatchSetup {
                 now_percent: 100.0 * start_frac,
                 target_percent: 100.0 * self.target_solids_frac,
             });
+        }
+        Ok(())
+    }
+
+    /// Position of the step that boils the syrup to its stage.
+    #[must_use]
+    pub fn boil_index(&self) -> Option<usize> {
+        self.steps.iter().position(Step::boils)
+    }
+
+    /// Everything that was put in the pan at the start, g.
+    #[must_use]
+    pub fn put_in_g(&self) -> f64 {
+        self.charge.total_g()
+    }
+
+    /// Refuses a batch whose pan or ring is taken by another that is going on.
+    ///
+    /// # Errors
+    /// [`CoreError::Taken`] with what is in the way.
+    pub fn check_free<'a>(&self, going_on: impl Iterator<Item = &'a Self>) -> Result<()> {
+        for other in going_on {
+            let same = |a: Option<i32>, b: Option<i32>, names: (&str, &str)| match (a, b) {
+                (Some(a), Some(b)) => a == b,
+                _ => names.0 == names.1,
+            };
+            let (mine, its) = (&self.chosen, &other.chosen);
+            let pans = (self.pan.name.as_str(), other.pan.name.as_str());
+            let rings = (self.ring.name.as_str(), other.ring.name.as_str());
+            let taken = if same(mine.pan_id, its.pan_id, pans) {
+                ("pan", self.pan.name.clone())
+            } else if same(mine.ring_id, its.ring_id, rings) {
+                ("ring", self.ring.name.clone())
+            } else {
+                continue;
+            };
+            return Err(CoreError::Taken { what: taken.0, name: taken.1, by: other.title.clone() });
         }
         Ok(())
     }

@@ -3,16 +3,25 @@
 use std::collections::BTreeSet;
 
 use crate::batch::guidance::{Watch, syrup_state};
-use crate::batch::{Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, StepState};
+use crate::batch::{
+    Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading, StepState, TestSaid,
+};
 use crate::error::{CoreError, Result, within};
 use crate::estimate::Belief;
 use crate::kitchen::Flame;
 use crate::pan::model::off_heat;
 use crate::pan::{Heat, PanModel};
-use crate::process::{Step, StepKind};
+use crate::process::StepKind;
 use crate::syrup::Reading;
 use crate::syrup::locate::strength_of;
 use crate::water::saturation_temperature_c;
+
+/// Amounts were measured to about this share, so that a pan may weigh so much more than all that went in.
+const MEASURED_TO: f64 = 0.05;
+/// And a few grams for scale and drops, g.
+const SCALE_SLACK_G: f64 = 5.0;
+/// Whoever pulls a string of this strength or more has no grain left in the pan.
+const WORTH_TESTING_FRAC: f64 = 0.65;
 
 /// The state of a batch at `now_ms`, which must not be before the last event.
 ///
@@ -28,24 +37,33 @@ pub fn state_at(setup: &BatchSetup, started_ms: i64, log: &[Logged], now_ms: i64
     let now_ms = now_ms.max(fold.watch.last_ms);
     fold.watch.pass_until(now_ms);
 
-    let current = fold.current().map(|s| (s.key.clone(), s.kind));
-    let phase = match (&current, fold.given_up) {
-        (_, true) => Phase::GivenUp,
-        (None, _) => Phase::Done,
-        (Some((_, StepKind::MakeReady)), _) => Phase::Ready,
-        (Some((_, StepKind::Dissolve | StepKind::BoilToStage)), _) => Phase::Syrup,
+    let at = fold.current_index();
+    let boil = setup.boil_index();
+    let phase = match at {
+        _ if fold.given_up => Phase::GivenUp,
+        None => Phase::Done,
+        Some(i) if setup.steps[i].kind == StepKind::MakeReady => Phase::Ready,
+        Some(i) if on_the_way(setup, i) => Phase::Syrup,
         _ => Phase::Mass,
     };
+    if phase == Phase::Syrup && at == boil {
+        fold.watch.boil_in_one = at.is_some_and(|i| dissolves_and_boils(setup, i));
+    }
     let syrup = if phase == Phase::Syrup { syrup_state(setup, &fold.watch) } else { None };
-    let advice = match (&syrup, &current) {
-        (Some((_, advice)), _) => *advice,
-        (None, Some((_, StepKind::Dissolve))) => Advice::HeatOn,
-        _ => Advice::DoStep,
+    let advice = match &syrup {
+        Some((_, advice)) => *advice,
+        None if phase == Phase::Syrup && fold.watch.belief.is_none() => Advice::HeatOn,
+        None => Advice::DoStep,
     };
+    // What was not pressed but follows: a syrup that is judged for its stage has dissolved.
+    let judged = syrup.as_ref().is_some_and(|(state, advice)| state.dissolved || *advice != Advice::Dissolve);
+    let shown = if judged && at < boil { boil } else { at };
+    let current = shown.map(|i| setup.steps[i].key.clone());
     Ok(BatchState {
         now_ms,
         phase,
-        current_step: current.map(|(key, _)| key).filter(|_| !fold.given_up),
+        current_step: current.filter(|_| !fold.given_up),
+        boil_step: boil.filter(|_| phase == Phase::Syrup).map(|i| setup.steps[i].key.clone()),
         steps: fold.steps,
         flame: fold.watch.flame,
         flame_set_ms: fold.watch.flame_set_ms,
@@ -81,7 +99,11 @@ pub fn admit(
             if known { Ok(()) } else { Err(CoreError::Unknown { kind: "gate", name: gate.clone() }) }
         }
         BatchEvent::StepDone { step } => {
-            if state.current_step.as_ref() == Some(step) {
+            let place = |key: &str| setup.steps.iter().position(|s| s.key == key);
+            let open = state.steps.iter().position(|s| s.done_ms.is_none());
+            let shown = state.current_step.as_deref().and_then(place);
+            // The step at hand, or one before it that nobody pressed.
+            if place(step).is_some_and(|i| Some(i) >= open && Some(i) <= shown) {
                 Ok(())
             } else {
                 refuse("That step is not the one at hand. Look at the sheet again and press its button.")
@@ -100,11 +122,38 @@ pub fn admit(
             if state.syrup.is_none() {
                 return refuse("Put the heat on first; a cold pan tells nothing about strength.");
             }
+            if let SeenReading::Weight { gross_g } = reading {
+                let put_in_g = setup.put_in_g() + watered_g(log);
+                let contents_g = gross_g - setup.pan.tare_g;
+                if contents_g > put_in_g * (1.0 + MEASURED_TO) + SCALE_SLACK_G {
+                    return Err(CoreError::WeightAbovePutIn { contents_g, put_in_g });
+                }
+            }
             strength_of(&setup.charge, reading.corrected(setup), setup.air.pressure_pa, &setup.ladder)
                 .map(|_| ())
         }
         BatchEvent::Flame { .. } | BatchEvent::GivenUp => Ok(()),
     }
+}
+
+/// Whether a step belongs to the syrup that is followed: it dissolves or boils it, at the latest up to its
+/// stage. The ladder decides, whatever the step is called.
+fn on_the_way(setup: &BatchSetup, i: usize) -> bool {
+    let step = &setup.steps[i];
+    let last = setup.boil_index().unwrap_or(setup.steps.len());
+    i == last || (i < last && step.kind == StepKind::Dissolve)
+}
+
+/// Whether one step both dissolves and boils: nobody will press that the sugar has dissolved.
+fn dissolves_and_boils(setup: &BatchSetup, i: usize) -> bool {
+    !setup.steps[..i].iter().any(|s| s.kind == StepKind::Dissolve)
+}
+
+/// Water that was poured in and not taken back, g.
+fn watered_g(log: &[Logged]) -> f64 {
+    let undone = undone_seqs(log);
+    let standing = log.iter().filter(|l| !undone.contains(&l.seq));
+    standing.map(|l| if let BatchEvent::WaterAdded { water_g } = l.event { water_g } else { 0.0 }).sum()
 }
 
 fn is_undo(logged: &Logged) -> bool {
@@ -144,10 +193,6 @@ impl<'a> Fold<'a> {
         self.steps.iter().position(|s| s.done_ms.is_none())
     }
 
-    fn current(&self) -> Option<&'a Step> {
-        self.current_index().map(|i| &self.setup.steps[i])
-    }
-
     fn apply(&mut self, logged: &Logged) -> Result<()> {
         self.watch.pass_until(logged.at_ms);
         match &logged.event {
@@ -160,18 +205,19 @@ impl<'a> Fold<'a> {
                 }
             }
             BatchEvent::Flame { flame } => self.set_flame(*flame, logged.at_ms),
-            BatchEvent::StepDone { .. } => {
-                let kind = self.current().map(|s| s.kind);
-                if let Some(i) = self.current_index() {
+            BatchEvent::StepDone { step } => {
+                let until = self.setup.steps.iter().position(|s| s.key == *step);
+                // A later step that is done ends those before it that nobody pressed.
+                while let Some(i) = self.current_index().filter(|i| until.is_some_and(|u| *i <= u)) {
                     self.steps[i].done_ms = Some(logged.at_ms);
                     if let Some(next) = self.steps.get_mut(i + 1) {
                         next.began_ms = Some(logged.at_ms);
                     }
-                }
-                match kind {
-                    Some(StepKind::Dissolve) => self.watch.dissolved = true,
-                    Some(StepKind::BoilToStage) => self.watch.belief = None,
-                    _ => {}
+                    if self.setup.boil_index() == Some(i) {
+                        self.watch.belief = None;
+                    } else if self.setup.steps[i].kind == StepKind::Dissolve {
+                        self.watch.dissolved = true;
+                    }
                 }
             }
             BatchEvent::Reading { reading } => {
@@ -190,11 +236,14 @@ impl<'a> Fold<'a> {
                     }
                     self.watch.surprise = belief.see(&self.watch.model, strength);
                 }
+                self.watch.last_test = Some(TestSaid::of(self.setup, logged.at_ms, *reading, strength));
+                self.watch.dissolved |= reading.by_hand() && strength.frac >= WORTH_TESTING_FRAC;
             }
             BatchEvent::WaterAdded { water_g } => {
                 if let Some(belief) = &mut self.watch.belief {
                     belief.add_water(&self.watch.model, *water_g);
                 }
+                self.watch.last_test = None;
             }
             BatchEvent::GivenUp => self.given_up = true,
             BatchEvent::Undone { .. } => {}
@@ -207,6 +256,10 @@ impl<'a> Fold<'a> {
         if self.watch.belief.is_none() && flame != Flame::Off {
             let power_sd = ring.efficiency_sd / ring.efficiency_frac;
             self.watch.belief = Some(Belief::at_start(&self.watch.model, self.setup.air.room_c, power_sd));
+        }
+        // A test of before the heat says nothing of what the heat does to it.
+        if self.watch.flame == Flame::Off {
+            self.watch.last_test = None;
         }
         self.watch.heat = match flame {
             Flame::Off => off_heat(ring, self.watch.flame.frac()),

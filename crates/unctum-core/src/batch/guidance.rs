@@ -1,15 +1,22 @@
 //! What the belief about the syrup means for the cook: how far, how long, and the one next thing.
 
-use crate::batch::{Advice, BatchSetup, Range, SyrupState};
+use crate::batch::{Advice, BatchSetup, Range, SyrupState, TestSaid};
 use crate::estimate::{Belief, Spread};
 use crate::kitchen::Flame;
 use crate::pan::{Heat, LANDING_S, PanModel, Stop, landing_frac, turn_off_frac};
+use crate::syrup::Against;
 use crate::syrup::string::string_cm;
 
 /// From this long before the turn-off on, s, the cook is asked to read.
 const READ_AHEAD_S: f64 = 60.0;
+/// Heat is given for at least so long before the next test, s.
+const LEAST_HEAT_S: f64 = 20.0;
+/// Shortest and longest wait for the next test after one that failed, s.
+const RETEST_S: (f64, f64) = (20.0, 90.0);
+/// So long after the heat went off, s, a pan has carried its syrup nearly as far as it will.
+const CARRIED_OUT_S: f64 = 60.0;
 /// A landing this close to the target, in strength, is as good as on it.
-const NEAR_ENOUGH: f64 = 0.002;
+pub(super) const NEAR_ENOUGH: f64 = 0.002;
 
 /// The pan as followed through the log.
 pub(crate) struct Watch {
@@ -20,7 +27,10 @@ pub(crate) struct Watch {
     pub flame_set_ms: Option<i64>,
     pub last_ms: i64,
     pub dissolved: bool,
+    /// Whether the step at hand both dissolves and boils.
+    pub boil_in_one: bool,
     pub surprise: bool,
+    pub last_test: Option<TestSaid>,
 }
 
 impl Watch {
@@ -33,7 +43,9 @@ impl Watch {
             flame_set_ms: None,
             last_ms: started_ms,
             dissolved: false,
+            boil_in_one: false,
             surprise: false,
+            last_test: None,
         }
     }
 
@@ -83,7 +95,7 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
         high: water_g + reach_g - goal_g,
     };
     let state = SyrupState {
-        dissolved: watch.dissolved,
+        dissolved: watch.dissolved || (watch.boil_in_one && belief.state.boiling),
         boiling: belief.state.boiling,
         solids_frac: range(strength),
         stage: setup.ladder.at(strength.mid),
@@ -102,6 +114,7 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
         power_factor: belief.ln_power.exp(),
         power_factor_sd: belief.power_sd() * belief.ln_power.exp(),
         surprise: watch.surprise,
+        last_test: watch.last_test,
     };
     let advice = advise(setup, watch, &state, belief, on_heat);
     Some((state, advice))
@@ -111,31 +124,64 @@ fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief
     let band = setup.ladder.of(setup.stage);
     let high_frac = band.high_frac.max(setup.target_solids_frac + NEAR_ENOUGH);
     let low_frac = band.low_frac.min(setup.target_solids_frac - NEAR_ENOUGH);
-    let model = &watch.model;
-    if watch.flame != Flame::Off && !state.dissolved {
+    let off = watch.flame == Flame::Off;
+    let now_frac = if off { state.landing_frac } else { state.solids_frac.mid };
+    let to_add_g = watch.model.water_at(setup.target_solids_frac) - watch.model.water_at(now_frac);
+    let add_water = (to_add_g >= 1.0).then_some(Advice::AddWater { water_g: to_add_g });
+    let test = watch.last_test;
+    let hand = test.filter(|t| t.reading.by_hand()).map(|t| t.against);
+    let at_aim =
+        state.water_to_turn_off_g.mid <= 0.0 || state.landing_frac >= setup.target_solids_frac - NEAR_ENOUGH;
+    if off {
+        let heat_s = || belief.time_to_s(&watch.model, on_heat, state.turn_off_frac).map_or(0.0, |t| t.mid);
+        let back_on = |heat_s: f64| Advice::BackOn { heat_s: heat_s.max(LEAST_HEAT_S) };
+        return match (test, hand) {
+            (_, Some(Against::There)) => Advice::ThatIsIt,
+            (_, Some(Against::Past)) => add_water.unwrap_or(Advice::Test),
+            // What the hand found too weak goes back on, unless the hot pan still carries it there.
+            (_, Some(Against::NotYet)) if state.landing_frac < low_frac || carried_out(watch) => {
+                back_on(heat_s())
+            }
+            (Some(_), None) if state.landing_frac > high_frac => add_water.unwrap_or(Advice::Test),
+            (Some(_), None) if state.landing_frac < low_frac => back_on(heat_s()),
+            // By the clock alone only what is surely too weak goes back on.
+            (None, _) if state.solids_frac.high < low_frac && state.landing_frac < low_frac => {
+                back_on(heat_s())
+            }
+            _ => Advice::Test,
+        };
+    }
+    let near = at_aim || state.turn_off_in_s.is_some_and(|left| left.low <= READ_AHEAD_S);
+    if !state.dissolved && !near {
         return Advice::Dissolve;
     }
-    if state.landing_frac > high_frac {
-        let strongest = if watch.flame == Flame::Off { state.landing_frac } else { state.solids_frac.mid };
-        let water_g = model.water_at(setup.target_solids_frac) - model.water_at(strongest);
-        if water_g >= 1.0 && (watch.flame == Flame::Off || strongest > high_frac) {
-            return Advice::AddWater { water_g };
+    match hand {
+        Some(Against::There) => return Advice::TurnOffNow,
+        Some(Against::Past) => return add_water.unwrap_or(Advice::TurnOffNow),
+        _ => {}
+    }
+    if now_frac > high_frac {
+        return match (test, hand) {
+            (Some(t), None) if t.against == Against::Past => add_water.unwrap_or(Advice::TurnOffNow),
+            _ => Advice::LookNow,
+        };
+    }
+    if at_aim {
+        return Advice::TurnOffNow;
+    }
+    if let (Some(t), Some(Against::NotYet)) = (test, hand) {
+        let left_s = state.turn_off_in_s.map_or(RETEST_S.1, |l| l.mid).clamp(RETEST_S.0, RETEST_S.1);
+        let waited_s = (watch.last_ms - t.at_ms) as f64 / 1000.0;
+        if waited_s < left_s {
+            return Advice::NotYet { more_s: left_s - waited_s };
         }
     }
-    match (watch.flame, state.turn_off_in_s) {
-        (Flame::Off, _) if state.landing_frac < low_frac => {
-            let heat_s = belief.time_to_s(model, on_heat, state.turn_off_frac).map_or(0.0, |t| t.mid);
-            if heat_s > 0.0 { Advice::BackOn { heat_s } } else { Advice::Test }
-        }
-        (Flame::Off, _) => Advice::Test,
-        _ if state.water_to_turn_off_g.mid <= 0.0
-            || state.landing_frac >= setup.target_solids_frac - NEAR_ENOUGH =>
-        {
-            Advice::TurnOffNow
-        }
-        (_, Some(left)) if left.low <= READ_AHEAD_S => Advice::ReadNow,
-        _ => Advice::KeepBoiling,
-    }
+    if near { Advice::ReadNow } else { Advice::KeepBoiling }
+}
+
+/// Whether what a hot pan carries over has happened: no more is to be hoped for.
+fn carried_out(watch: &Watch) -> bool {
+    matches!(watch.heat, Heat::Off { since_s, .. } if since_s >= CARRIED_OUT_S)
 }
 
 fn range(spread: Spread) -> Range {

@@ -6,10 +6,14 @@
 mod event;
 mod fold;
 mod guidance;
+mod lesson;
 mod state;
 mod summary;
+mod test_said;
 
-pub use event::{BatchEvent, BatchSetup, Logged, SeenReading, Texture, Verdict};
+pub use event::{BatchEvent, BatchSetup, Chosen, Logged, SeenReading, Texture, Verdict};
 pub use fold::{admit, state_at};
+pub use lesson::{Lesson, Mend, NextTime, lesson};
 pub use state::{Advice, BatchState, Phase, Range, StepState, SyrupState};
 pub use summary::{BatchSummary, ReadingMade, is_over, summary};
+pub use test_said::TestSaid;

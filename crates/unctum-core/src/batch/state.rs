@@ -2,6 +2,7 @@
 
 use serde::Serialize;
 
+use crate::batch::TestSaid;
 use crate::kitchen::Flame;
 use crate::syrup::StageKey;
 
@@ -47,12 +48,21 @@ pub enum Advice {
     Dissolve,
     /// Let it boil; nothing to do yet.
     KeepBoiling,
+    /// Tested and not there: let it boil this much longer and test again.
+    NotYet {
+        /// Seconds until the next test.
+        more_s: f64,
+    },
     /// The stage is near: read now.
     ReadNow,
     /// Turn the heat off now.
     TurnOffNow,
+    /// By the clock it is past its stage, and nobody looked: look now.
+    LookNow,
     /// Off, and landing on the stage: test a cooled drop.
     Test,
+    /// The test showed the stage: that is it.
+    ThatIsIt,
     /// Off too early: heat on again for about this long.
     BackOn {
         /// Seconds of heat.
@@ -107,6 +117,8 @@ pub struct SyrupState {
     pub power_factor_sd: f64,
     /// Whether the last reading contradicted what was believed.
     pub surprise: bool,
+    /// The last test since something was done to the syrup.
+    pub last_test: Option<TestSaid>,
 }
 
 /// One step's place in the batch.
@@ -133,6 +145,8 @@ pub struct BatchState {
     pub phase: Phase,
     /// Key of the current step.
     pub current_step: Option<String>,
+    /// Key of the step that ends with the syrup at its stage, while the syrup is on.
+    pub boil_step: Option<String>,
     /// All steps.
     pub steps: Vec<StepState>,
     /// The flame.

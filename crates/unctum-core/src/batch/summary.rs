@@ -7,7 +7,6 @@ use crate::batch::{BatchEvent, BatchSetup, Logged};
 use crate::kitchen::Flame;
 use crate::pan::program::HobChange;
 use crate::pan::{BoilDownQuestion, boil_down};
-use crate::process::StepKind;
 use crate::syrup::locate::strength_of;
 use crate::syrup::{Reading, StageKey};
 
@@ -67,8 +66,11 @@ fn standing(log: &[Logged]) -> Vec<&Logged> {
 }
 
 fn ended(setup: &BatchSetup, active: &[&Logged]) -> bool {
-    let done = active.iter().filter(|l| matches!(l.event, BatchEvent::StepDone { .. })).count();
-    done == setup.steps.len() || active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp))
+    let done = |l: &&&Logged| match &l.event {
+        BatchEvent::StepDone { step } => setup.steps.last().is_some_and(|last| last.key == *step),
+        _ => false,
+    };
+    active.iter().any(|l| done(&l)) || active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp))
 }
 
 /// Whether nothing more is to be done on a batch: its last step is done, or it was given up.
@@ -143,7 +145,7 @@ fn first_flame(active: &[&Logged]) -> Option<(i64, Flame)> {
 
 /// From first heat on to the last turn-off before the syrup was used, or to the step's end.
 fn real_ms(setup: &BatchSetup, active: &[&Logged]) -> Option<i64> {
-    let boil = setup.steps.iter().find(|s| s.kind == StepKind::BoilToStage)?;
+    let boil = setup.steps.get(setup.boil_index()?)?;
     let end =
         active.iter().position(|l| matches!(&l.event, BatchEvent::StepDone { step } if *step == boil.key))?;
     let off = active[..=end]

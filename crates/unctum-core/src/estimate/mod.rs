@@ -23,6 +23,14 @@ const WARMTH_STEP_K: f64 = 1.0;
 /// A syrup believed to boil that turns out this much cooler, K, does not boil yet.
 const OFF_THE_BOIL_K: f64 = 0.5;
 
+/// How exactly a hand knows an edge between two looks, as strength.
+const EDGE_SD: f64 = 0.008;
+/// A look that leaves less than this share of the belief contradicts it.
+const LEAST_SHARE: f64 = 0.01;
+/// A look is weighed over so many standard deviations to either side, in so many steps.
+const LOOK_REACH: f64 = 6.0;
+const LOOK_STEPS: i32 = 60;
+
 /// Places in the joint belief.
 const WATER: usize = 0;
 const WARMTH: usize = 1;
@@ -58,6 +66,17 @@ fn wetter(state: PanState, water_g: f64) -> PanState {
 /// The same pan one step cooler, wall and all.
 fn cooler(state: PanState) -> PanState {
     PanState { liquid_c: state.liquid_c - WARMTH_STEP_K, wall_c: state.wall_c - WARMTH_STEP_K, ..state }
+}
+
+/// Share of a normal distribution below `z` standard deviations (Abramowitz & Stegun 7.1.26, to 1.5e-7).
+fn normal_share(z: f64) -> f64 {
+    let x = z.abs() / std::f64::consts::SQRT_2;
+    let t = 1.0 / (1.0 + 0.327_591_1 * x);
+    let poly = t
+        * (0.254_829_592
+            + t * (-0.284_496_736 + t * (1.421_413_741 + t * (-1.453_152_027 + t * 1.061_405_429))));
+    let tail = 0.5 * poly * (-x * x).exp();
+    if z < 0.0 { tail } else { 1.0 - tail }
 }
 
 impl Belief {
@@ -148,6 +167,47 @@ impl Belief {
 
     /// Takes a reading in. Returns whether it contradicts what was believed.
     pub fn see(&mut self, model: &PanModel, strength: Strength) -> bool {
+        if strength.edges { self.see_between(model, strength) } else { self.see_about(model, strength) }
+    }
+
+    /// A look: the syrup lies between two edges, each judged to within [`EDGE_SD`]. The belief keeps what of
+    /// it lies between them; what is far outside makes room first, as a measurement that contradicts does.
+    fn see_between(&mut self, model: &PanModel, look: Strength) -> bool {
+        let likelihood = |water_g: f64| {
+            let frac = model.solids_frac(water_g.max(1e-6));
+            normal_share((frac - look.low_frac) / EDGE_SD) * normal_share((look.high_frac - frac) / EDGE_SD)
+        };
+        let moments = |mean_g: f64, sd_g: f64| {
+            let (mut mass, mut first, mut second) = (0.0, 0.0, 0.0);
+            for i in -LOOK_STEPS..=LOOK_STEPS {
+                let z = LOOK_REACH * f64::from(i) / f64::from(LOOK_STEPS);
+                let weight = (-0.5 * z * z).exp() * likelihood(mean_g + z * sd_g);
+                (mass, first, second) = (mass + weight, first + weight * z, second + weight * z * z);
+            }
+            let all: f64 = (-LOOK_STEPS..=LOOK_STEPS)
+                .map(|i| (-0.5 * (LOOK_REACH * f64::from(i) / f64::from(LOOK_STEPS)).powi(2)).exp())
+                .sum();
+            (mass / all, first / mass, second / mass)
+        };
+        let (share, ..) = moments(self.state.water_g, self.water_sd_g().max(0.1));
+        let surprising = share < LEAST_SHARE;
+        if surprising {
+            let miss_g = model.water_at(look.frac.clamp(0.02, 0.98)) - self.state.water_g;
+            self.joint[WATER][WATER] += miss_g * miss_g;
+        }
+        let sd_g = self.water_sd_g().max(0.1);
+        let (_, mean_z, square_z) = moments(self.state.water_g, sd_g);
+        if !mean_z.is_finite() {
+            return surprising;
+        }
+        // The same as a measurement that would leave this mean and this spread behind.
+        let left = (square_z - mean_z * mean_z).clamp(1e-6, 1.0 - 1e-9);
+        let var = sd_g * sd_g * left / (1.0 - left);
+        self.move_water(model, mean_z * sd_g / (1.0 - left), var);
+        surprising
+    }
+
+    fn see_about(&mut self, model: &PanModel, strength: Strength) -> bool {
         let at = |frac: f64| model.water_at(frac.clamp(0.02, 0.98));
         let seen_g = at(strength.frac);
         let sd_g = ((at(strength.low_frac) - at(strength.high_frac)) / (2.0 * Z80)).abs().max(0.3);
@@ -158,15 +218,20 @@ impl Belief {
             // The belief was wrong in a way it did not allow for: make room before learning.
             self.joint[WATER][WATER] += miss_g * miss_g;
         }
-        let [water_g, warmth_k, _] = self.learn(WATER, miss_g, sd_g * sd_g);
-        self.state.water_g = (self.state.water_g + water_g).max(at(0.98));
+        self.move_water(model, miss_g, sd_g * sd_g);
+        surprising
+    }
+
+    /// Learns that the water is off by `miss_g`, known to a variance, and what follows for the warmth.
+    fn move_water(&mut self, model: &PanModel, miss_g: f64, var: f64) {
+        let [water_g, warmth_k, _] = self.learn(WATER, miss_g, var);
+        self.state.water_g = (self.state.water_g + water_g).max(model.water_at(0.98));
         let boil_c = model.boil_c(self.state.water_g);
         let warm_c = (self.state.liquid_c + warmth_k).min(boil_c);
         self.state.boiling &= warm_c > boil_c - OFF_THE_BOIL_K;
         let liquid_c = if self.state.boiling { boil_c } else { warm_c };
         self.state.wall_c += liquid_c - self.state.liquid_c;
         self.state.liquid_c = liquid_c;
-        surprising
     }
 
     /// Notes that the syrup was seen to boil, whatever the clock thought.

@@ -1,14 +1,14 @@
-//! Grams and the cook's own cups, spoons and pieces, each way, with the spread of her hand.
+//! Grams and the cook's own cups, spoons and pieces, each way, with the spread of her hand. How an amount
+//! is best told to that hand stands in [`crate::food::by_hand`].
 
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::food::Ingredient;
-use crate::kitchen::Measure;
 use crate::syrup::locate::Z80;
 
 /// Volume of a pinch between two fingers, ml, and its standard deviation.
-const PINCH_ML: (f64, f64) = (0.3, 0.1);
+pub(crate) const PINCH_ML: (f64, f64) = (0.3, 0.1);
 /// A heaped spoon or cup against a level one, and its standard deviation.
 const HEAPED: (f64, f64) = (1.35, 0.15);
 /// Grams below which a scale that shows whole grams tells nothing.
@@ -42,7 +42,7 @@ pub enum Unit {
 }
 
 /// A mass with its 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct MassRange {
     /// Most likely, g.
@@ -99,20 +99,6 @@ pub fn from_grams(ingredient: &Ingredient, mass_g: f64, unit: &Unit, state: Opti
     Ok(mass_g / one_g(ingredient, unit, state)?.0)
 }
 
-/// An amount as her hand can measure it.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Measured {
-    /// How many; quarters of a cup, halves of a spoon, whole pieces.
-    pub count: f64,
-    /// Of what: the name of her measure, or the kind of piece.
-    pub of: String,
-    /// State it is measured in, where it matters.
-    pub state: Option<String>,
-    /// What that comes to.
-    pub mass: MassRange,
-}
-
 /// A mass rounded to what a kitchen scale shows well: 5 g from 50 g up, 1 g from 5 g, half a gram
 /// below; never to nothing.
 #[must_use]
@@ -140,43 +126,4 @@ pub fn round_parts_to_scale_g(parts_g: &[f64]) -> Vec<f64> {
         }
     }
     rounded
-}
-
-/// The way to measure `mass_g` with what she has: pieces where it is counted, else the largest of her
-/// measures that holds it at least a quarter, in quarters (halves for what holds under 40 ml); a pinch
-/// for less than a quarter of the smallest.
-#[must_use]
-pub fn in_measures(
-    ingredient: &Ingredient,
-    mass_g: f64,
-    state: Option<&str>,
-    measures: &[Measure],
-) -> Option<Measured> {
-    let state = state.filter(|s| ingredient.densities.contains_key(*s));
-    let told = |count: f64, unit: &Unit, of: &str| {
-        let mass = to_grams(ingredient, count, unit, state).ok()?;
-        let said = state.or(Some(&ingredient.usual_state)).filter(|_| !matches!(unit, Unit::Piece { .. }));
-        let said = said.filter(|s| !matches!(*s, "level" | "liquid"));
-        Some(Measured { count, of: of.to_owned(), state: said.map(str::to_owned), mass })
-    };
-    let counted = ingredient.pieces.iter().find_map(|(piece, p)| {
-        let count = (mass_g / p.mass_g).round();
-        let close = (count * p.mass_g - mass_g).abs() <= 0.12 * mass_g;
-        ((1.0..=30.0).contains(&count) && close).then_some((count, piece))
-    });
-    if let Some((count, piece)) = counted {
-        return told(count, &Unit::Piece { piece: piece.clone() }, piece);
-    }
-    let mut sorted: Vec<&Measure> = measures.iter().collect();
-    sorted.sort_by(|a, b| b.volume_ml.total_cmp(&a.volume_ml).then(a.name.cmp(&b.name)));
-    let volume_ml = mass_g / ingredient.density(state).ok()?.g_per_ml;
-    let measure = sorted.iter().find(|m| volume_ml >= 0.24 * m.volume_ml);
-    let Some(m) = measure else {
-        return (mass_g > 0.0)
-            .then(|| told((volume_ml / PINCH_ML.0).round().max(1.0), &Unit::Pinch, "pinch"))?;
-    };
-    let step = if m.volume_ml < 40.0 { 0.5 } else { 0.25 };
-    let count = ((volume_ml / m.volume_ml / step).round() * step).max(step);
-    let unit = Unit::Volume { volume_ml: m.volume_ml, volume_sd_ml: m.volume_sd_ml, heaped: false };
-    told(count, &unit, &m.name)
 }

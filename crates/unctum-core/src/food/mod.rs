@@ -1,6 +1,7 @@
 //! Foods as mixtures: what ingredients are made of, what a cup of them weighs, and the thermal
 //! properties that follow from composition.
 
+pub mod by_hand;
 mod composition;
 mod ingredient;
 pub mod measure;

@@ -3,18 +3,22 @@
 
 pub mod calibrate;
 mod document;
+mod first;
 mod pan;
 mod ring;
 mod room;
 mod thermometer;
 mod vessel;
+mod words;
 
 pub use document::{
     Bench, KitchenDocument, MassUnit, NumberedMeasure, NumberedPan, NumberedRing, NumberedThermometer,
     NumberedTray, TemperatureUnit,
 };
+pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitchen};
 pub use pan::{Pan, PanMetal};
 pub use ring::{Flame, Ring, RingKind};
 pub use room::{Air, Room};
 pub use thermometer::{THERMOMETER_SD_K, Thermometer};
 pub use vessel::{Measure, Tray};
+pub use words::{KitchenWords, ThingWords};

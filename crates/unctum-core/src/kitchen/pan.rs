@@ -59,6 +59,13 @@ pub struct Pan {
     /// What it is made of, if known.
     #[serde(default)]
     pub metal: Option<PanMetal>,
+    /// Whether its weight was read from a scale; otherwise weight and heat are guesses.
+    #[serde(default = "yes")]
+    pub weighed: bool,
+}
+
+fn yes() -> bool {
+    true
 }
 
 impl Pan {

@@ -5,7 +5,8 @@ use std::collections::{BTreeMap, BTreeSet};
 use serde::Serialize;
 
 use crate::error::Result;
-use crate::food::measure::{Measured, in_measures, round_parts_to_scale_g};
+use crate::food::by_hand::{Measured, in_measures};
+use crate::food::measure::round_parts_to_scale_g;
 use crate::food::{Composition, Diet, Larder};
 use crate::kitchen::{Measure, Pan, Ring};
 use crate::process::rounding::{Rounding, rounding};
@@ -60,6 +61,8 @@ pub struct LineUse {
     pub amount_g: f64,
     /// How much, rounded for the scale, g; all parts of a line together are its `weigh_g`.
     pub weigh_g: f64,
+    /// How much by her own measures.
+    pub measured: Option<Measured>,
 }
 
 /// One ingredient of the measured list.
@@ -191,7 +194,7 @@ pub(crate) fn who_can_eat(method: &Method, larder: &Larder) -> Result<(Vec<Strin
     Ok((allergens.into_iter().collect(), diet))
 }
 
-fn lines_of(method: &Method, larder: &Larder, measures: &[Measure]) -> Result<Vec<FormulaLine>> {
+pub(crate) fn lines_of(method: &Method, larder: &Larder, measures: &[Measure]) -> Result<Vec<FormulaLine>> {
     let mut lines: Vec<FormulaLine> = Vec::new();
     for line in method.lines(larder)? {
         let known = larder.get(&line.ingredient)?;
@@ -208,6 +211,7 @@ fn lines_of(method: &Method, larder: &Larder, measures: &[Measure]) -> Result<Ve
             purpose: e.purpose,
             amount_g: e.amount_g,
             weigh_g: *weigh_g,
+            measured: in_measures(known, e.amount_g, e.state.as_deref(), measures),
         });
         let uses: Vec<LineUse> = uses.collect();
         // Measured in the state of its largest part.

@@ -28,6 +28,7 @@ mod stove;
 mod sweet;
 mod times;
 mod variation;
+mod words;
 
 pub use balance::{Aside, Balance, StepBalance, balance};
 pub use card::{Card, Wanted};
@@ -44,7 +45,8 @@ pub use size::{PieceFigures, Size, pieces_of, scaled, size_factor};
 pub use step::{
     Attention, Entry, Gate, Minutes, Purpose, Step, StepKind, Take, Timing, Vessel, Window, plain_syrup_steps,
 };
-pub use stove::{StoveSheet, stove_sheet};
+pub use stove::{Measuring, SheetTake, StoveSheet, plain_sheet, stove_sheet};
 pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Setting, Shape, Sweet};
 pub use times::{StepTime, Times};
 pub use variation::{EffectNote, Knowledge, Swap, SwapBy, Variation, Varied, sweet_water_activity, vary};
+pub use words::{change_words, changed_title};

@@ -393,6 +393,12 @@ impl Step {
             .find_map(|e| if let Effect::BoilToStage { stage } = e { Some(*stage) } else { None })
     }
 
+    /// Whether it boils a syrup to a stage, whatever it is called.
+    #[must_use]
+    pub fn boils(&self) -> bool {
+        self.kind == StepKind::BoilToStage || self.stage().is_some()
+    }
+
     /// Keys of the steps that come before, in any order.
     pub fn before(&self) -> impl Iterator<Item = &str> {
         self.after.iter().map(String::as_str).chain(self.takes.iter().map(|t| t.step.as_str()))

@@ -5,6 +5,7 @@ use std::collections::BTreeMap;
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result};
+use crate::food::by_hand::Measured;
 use crate::food::{Composition, Larder};
 use crate::kitchen::Air;
 use crate::process::check::{Fault, faults_of_method, faults_of_sweet};
@@ -215,6 +216,9 @@ pub struct Line {
     pub name: String,
     /// Amount, g.
     pub mass_g: f64,
+    /// The same in her own measures, where that was asked for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub measured: Option<Measured>,
 }
 
 impl Method {
@@ -241,6 +245,7 @@ impl Method {
                     ingredient: entry.ingredient.clone(),
                     name: larder.get(&entry.ingredient)?.name.clone(),
                     mass_g: entry.amount_g,
+                    measured: None,
                 }),
             }
         }
@@ -272,7 +277,12 @@ impl Method {
             .filter(|key| *key != "water")
             .max_by(|a, b| mass_g(a).total_cmp(&mass_g(b)).then(b.cmp(a)));
         let key = heaviest.ok_or_else(|| CoreError::BadProcess("nothing goes in.".into()))?;
-        Ok(Line { ingredient: key.into(), name: larder.get(key)?.name.clone(), mass_g: mass_g(key) })
+        Ok(Line {
+            ingredient: key.into(),
+            name: larder.get(key)?.name.clone(),
+            mass_g: mass_g(key),
+            measured: None,
+        })
     }
 
     /// The first step that boils a syrup to a stage.

@@ -9,6 +9,7 @@ use crate::food::{Composition, Diet, Larder};
 use crate::process::component::made_at_home;
 use crate::process::effect::Effect;
 use crate::process::formula::who_can_eat;
+use crate::process::words::{follow_stage, follow_swap};
 use crate::process::{Balance, Method, Setting, Sweet, balance};
 use crate::syrup::activity::water_activity;
 use crate::syrup::physical::solubility_frac;
@@ -151,6 +152,7 @@ fn swapped(method: &mut Method, from: &str, to: &str, by: SwapBy, larder: &Larde
     if let Some(key) = method.structure.iter_mut().find(|k| *k == from) {
         to.clone_into(key);
     }
+    follow_swap(method, from, to, larder);
     Ok(())
 }
 
@@ -186,7 +188,9 @@ pub(crate) fn change(
             else {
                 return Err(no_step(step));
             };
+            let before = *was;
             *was = *stage;
+            follow_stage(found, before, *stage, setting.ladder);
         }
         Variation::Water { step, water_frac } => {
             let found = method.steps.iter_mut().find(|s| s.key == *step).ok_or_else(|| no_step(step))?;

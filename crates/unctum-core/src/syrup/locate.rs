@@ -7,7 +7,7 @@ use crate::kitchen::{THERMOMETER_SD_K, Thermometer};
 use crate::syrup::boiling::{boil_c, solids_frac_boiling_at};
 use crate::syrup::physical::{MAX_BRIX, solids_frac_of_brix};
 use crate::syrup::string::solids_frac_of_string;
-use crate::syrup::{Charge, Ladder, MAX_SOLIDS_FRAC, StageKey};
+use crate::syrup::{Against, Charge, Ladder, MAX_SOLIDS_FRAC, Pull, StageKey, against};
 use crate::water::saturation_temperature_c;
 
 /// Half-width of an 80 % interval in standard deviations.
@@ -51,7 +51,22 @@ pub enum Reading {
         /// The stage it looked like.
         stage: StageKey,
     },
+    /// A drop pulled between the fingers, told in words.
+    Pull {
+        /// What it did.
+        pull: Pull,
+    },
+    /// Not at this stage yet, whatever was looked at.
+    Below {
+        /// The stage it is not at yet.
+        stage: StageKey,
+    },
 }
+
+/// Below this, cm, there is no string at all.
+const NO_STRING_CM: f64 = 0.12;
+/// Nobody tests for a stage below this share of its strength.
+const BELOW_SHARE: f64 = 0.85;
 
 /// The errors of the cook's own instruments, to be taken out of what they show.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
@@ -119,6 +134,8 @@ pub struct Location {
     pub solids_frac_high: f64,
     /// Stage at the most likely strength.
     pub stage: StageKey,
+    /// Where that stands against the stage asked for, if one was: inside its band is inside.
+    pub against: Option<Against>,
     /// Water in the pan now, g.
     pub water_g: f64,
     /// Strength asked for, if any.
@@ -140,6 +157,22 @@ pub struct Strength {
     pub low_frac: f64,
     /// Upper end.
     pub high_frac: f64,
+    /// Whether the ends are edges between which every strength is as likely: a look, not a measurement.
+    pub edges: bool,
+}
+
+impl Strength {
+    /// A measurement with its 80 % interval.
+    #[must_use]
+    pub fn about(frac: f64, low_frac: f64, high_frac: f64) -> Self {
+        Self { frac, low_frac, high_frac, edges: false }
+    }
+
+    /// A look that could be anything between two edges.
+    #[must_use]
+    pub fn between(low_frac: f64, high_frac: f64) -> Self {
+        Self { frac: 0.5 * (low_frac + high_frac), low_frac, high_frac, edges: true }
+    }
 }
 
 /// What a reading says about the strength of these solids under `pressure_pa`.
@@ -157,25 +190,32 @@ pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64, ladder: 
             let brix = within("The refractometer", brix, 1.0, MAX_BRIX, "°Brix")?;
             let spread = Z80 * REFRACTOMETER_SD_BRIX;
             let at = |brix: f64| solids_frac_of_brix(solids, brix);
-            Ok(Strength { frac: at(brix), low_frac: at(brix - spread), high_frac: at(brix + spread) })
+            Ok(Strength::about(at(brix), at(brix - spread), at(brix + spread)))
         }
         Reading::String { string_cm } => {
-            let length = within("The string", string_cm, 0.05, 200.0, "cm")?;
+            let length = within("The string", string_cm, 0.0, 200.0, "cm")?;
+            if length < NO_STRING_CM {
+                return Ok(Pull::None.strength(ladder));
+            }
             let factor = STRING_FACTOR.powf(Z80);
-            Ok(Strength {
-                frac: solids_frac_of_string(length),
-                low_frac: solids_frac_of_string(length / factor),
-                high_frac: solids_frac_of_string(length * factor),
-            })
+            Ok(Strength::about(
+                solids_frac_of_string(length),
+                solids_frac_of_string(length / factor),
+                solids_frac_of_string(length * factor),
+            ))
         }
         Reading::Seen { stage } => {
             let band = ladder.of(stage);
             let frac = band.aim_frac();
             let half = Z80 * (band.high_frac - band.low_frac) / 3.0;
+            Ok(Strength::about(frac, (frac - half).max(0.0), (frac + half).min(MAX_SOLIDS_FRAC)))
+        }
+        Reading::Pull { pull } => Ok(pull.strength(ladder)),
+        Reading::Below { stage } => {
+            let low_frac = ladder.of(stage).low_frac;
             Ok(Strength {
-                frac,
-                low_frac: (frac - half).max(0.0),
-                high_frac: (frac + half).min(MAX_SOLIDS_FRAC),
+                frac: 0.5 * (BELOW_SHARE + 1.0) * low_frac,
+                ..Strength::between(BELOW_SHARE * low_frac, low_frac)
             })
         }
     }
@@ -192,7 +232,7 @@ fn by_thermometer(solids: &Charge, reading_c: f64, pressure_pa: f64) -> Result<S
     let end = |temperature_c: f64| {
         solids_frac_boiling_at(solids, temperature_c.clamp(lowest_c, highest_c), pressure_pa)
     };
-    Ok(Strength { frac, low_frac: end(reading_c - spread_k)?, high_frac: end(reading_c + spread_k)? })
+    Ok(Strength::about(frac, end(reading_c - spread_k)?, end(reading_c + spread_k)?))
 }
 
 fn by_weight(solids: &Charge, gross_g: f64, tare_g: f64) -> Result<Strength> {
@@ -209,7 +249,7 @@ fn by_weight(solids: &Charge, gross_g: f64, tare_g: f64) -> Result<Strength> {
     }
     let at = |water_g: f64| solids.with_water(water_g.max(least_water_g)).solids_frac();
     let spread_g = Z80 * SCALE_SD_G;
-    Ok(Strength { frac: at(water_g), low_frac: at(water_g + spread_g), high_frac: at(water_g - spread_g) })
+    Ok(Strength::about(at(water_g), at(water_g + spread_g), at(water_g - spread_g)))
 }
 
 /// Where a reading puts the charge, and how much water stands between it and the target.
@@ -233,6 +273,10 @@ pub fn locate(
         solids_frac_low: strength.low_frac,
         solids_frac_high: strength.high_frac,
         stage: ladder.at(strength.frac),
+        against: match target {
+            Some(Target::Stage(key)) => Some(against(strength, &ladder.of(key))),
+            _ => None,
+        },
         water_g: solids.water_at(strength.frac.max(1e-6)),
         target_solids_frac,
         water_to_lose_g: to_lose(strength.frac),

@@ -1,87 +1,8 @@
 //! A batch followed through its log, against a hidden true pan.
 
-use crate::common::cashew_batch;
-use unctum_core::batch::{
-    Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading, admit, state_at,
-};
+use crate::common::hob::{START_MS, boiling};
+use unctum_core::batch::{Advice, BatchEvent, Phase, SeenReading, admit};
 use unctum_core::kitchen::Flame;
-use unctum_core::pan::{Heat, PanModel, PanState, Stop};
-
-const START_MS: i64 = 1_700_000_000_000;
-
-struct Kitchen {
-    setup: BatchSetup,
-    log: Vec<Logged>,
-    now_ms: i64,
-    model: PanModel,
-    truth: PanState,
-    true_power_w: f64,
-    heat_on: bool,
-    off_since_s: f64,
-}
-
-impl Kitchen {
-    /// A ring that is in truth weaker than its plate says by `factor`.
-    fn new(factor: f64) -> Self {
-        let setup = cashew_batch();
-        let model = PanModel::new(&setup.charge, &setup.pan, setup.air).expect("model");
-        let truth = model.start(setup.air.room_c);
-        let true_power_w = setup.ring.net_power_w(Flame::Medium.frac()) * factor;
-        Self {
-            setup,
-            log: vec![],
-            now_ms: START_MS,
-            model,
-            truth,
-            true_power_w,
-            heat_on: false,
-            off_since_s: 0.0,
-        }
-    }
-
-    fn wait(&mut self, seconds: f64) {
-        let heat = if self.heat_on {
-            Heat::On(self.true_power_w)
-        } else {
-            Heat::Off { since_s: self.off_since_s, stored_j: 0.0 }
-        };
-        self.model.advance(&mut self.truth, heat, seconds, Stop::Never, |_| {});
-        self.now_ms += (seconds * 1000.0) as i64;
-        self.off_since_s += seconds;
-    }
-
-    fn happens(&mut self, event: BatchEvent) {
-        admit(&self.setup, START_MS, &self.log, &event, self.now_ms).expect("fits");
-        if let BatchEvent::Flame { flame } = &event {
-            self.heat_on = *flame != Flame::Off;
-            self.off_since_s = 0.0;
-        }
-        let seq = i32::try_from(self.log.len()).expect("short") + 1;
-        self.log.push(Logged { seq, at_ms: self.now_ms, event });
-    }
-
-    fn step_done(&mut self, step: &str) {
-        self.happens(BatchEvent::StepDone { step: step.into() });
-    }
-
-    fn weigh(&mut self) {
-        let gross_g = self.model.gross_g(self.truth.water_g).round();
-        self.happens(BatchEvent::Reading { reading: SeenReading::Weight { gross_g } });
-    }
-
-    fn state(&self) -> BatchState {
-        state_at(&self.setup, START_MS, &self.log, self.now_ms).expect("state")
-    }
-}
-
-fn boiling(factor: f64) -> Kitchen {
-    let mut k = Kitchen::new(factor);
-    k.step_done("ready");
-    k.happens(BatchEvent::Flame { flame: Flame::Medium });
-    k.wait(180.0);
-    k.step_done("dissolve");
-    k
-}
 
 #[test]
 fn weighing_narrows_and_teaches_the_ring() {

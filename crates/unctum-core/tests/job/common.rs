@@ -1,13 +1,14 @@
 //! Kitchen and catalogue that several tests share.
 
+pub mod hob;
 pub mod shelf;
 
 use std::path::PathBuf;
 
-use unctum_core::batch::BatchSetup;
+use unctum_core::batch::{BatchSetup, Chosen};
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind, Thermometer};
-use unctum_core::process::{Setting, Size, Swap, Sweet, stove_sheet};
+use unctum_core::process::{Measuring, Setting, Size, Swap, Sweet, stove_sheet};
 use unctum_core::syrup::Ladder;
 use unctum_core::water::pressure_at_altitude_pa;
 
@@ -36,6 +37,7 @@ pub fn kadai() -> Pan {
         wall_height_cm: 9.0,
         heat_capacity_j_k: 850.0,
         metal: None,
+        weighed: true,
     }
 }
 
@@ -47,7 +49,8 @@ pub fn cashew_batch() -> BatchSetup {
     let (sweet, larder, ladder) = (cashew_sheet(), larder(), Ladder::default());
     let setting = Setting { larder: &larder, ladder: &ladder, air: hill_air() };
     let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
-    let sheet = stove_sheet(sweet.method(None).expect("method"), &size, &setting).expect("sheet");
+    let sheet =
+        stove_sheet(sweet.method(None).expect("method"), &size, &Measuring::SCALE, &setting).expect("sheet");
     BatchSetup {
         title: sweet.name.clone(),
         sweet_key: Some(sweet.key.clone()),
@@ -61,6 +64,10 @@ pub fn cashew_batch() -> BatchSetup {
         air: hill_air(),
         steps: sheet.steps,
         ladder,
+        chosen: Chosen::default(),
+        takes: sheet.takes,
+        allergens: sheet.allergens,
+        has_scale: true,
     }
 }
 

@@ -139,10 +139,16 @@ fn two_methods_stand_side_by_side() {
 #[test]
 fn the_stove_gets_rounded_amounts_in_working_order() {
     let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
-    let sheet = stove_sheet(method("cashew-sheet", "one-string"), &size, &setting()).expect("sheet");
+    let sheet = stove_sheet(method("cashew-sheet", "one-string"), &size, &Measuring::SCALE, &setting())
+        .expect("sheet");
     assert!((sheet.charge.sucrose_g - 260.0).abs() < 1e-9 && (sheet.charge.water_g - 130.0).abs() < 1e-9);
     assert_eq!(sheet.stage, StageKey::OneString);
     assert_eq!(sheet.steps.first().map(|s| s.kind), Some(StepKind::MakeReady));
-    let none = stove_sheet(method("gram-flour-ladoo", "aroma"), &Size::Times { factor: 1.0 }, &setting());
+    let none = stove_sheet(
+        method("gram-flour-ladoo", "aroma"),
+        &Size::Times { factor: 1.0 },
+        &Measuring::SCALE,
+        &setting(),
+    );
     assert!(matches!(none, Err(CoreError::NotNow(_))));
 }

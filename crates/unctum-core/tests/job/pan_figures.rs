@@ -13,6 +13,7 @@ fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
         wall_height_cm: 9.0,
         heat_capacity_j_k,
         metal: None,
+        weighed: true,
     }
 }
 

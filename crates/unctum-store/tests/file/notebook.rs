@@ -4,7 +4,7 @@ use std::collections::BTreeSet;
 
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
-use unctum_core::batch::{BatchEvent, BatchSetup, Texture, Verdict};
+use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Texture, Verdict};
 use unctum_core::kitchen::{
     Flame, KitchenDocument, Measure, NumberedMeasure, NumberedTray, Pan, PanMetal, Ring, RingKind,
     TemperatureUnit, Tray,
@@ -54,12 +54,17 @@ fn setup(title: &str) -> BatchSetup {
             wall_height_cm: 9.0,
             heat_capacity_j_k: 450.0,
             metal: Some(PanMetal::Steel),
+            weighed: true,
         },
         ring: Ring::of_kind("Ring", RingKind::Gas, 1800.0),
         thermometer: None,
         air: unctum_core::kitchen::Air::default(),
         steps: plain_syrup_steps(StageKey::OneString),
         ladder: Ladder::default(),
+        chosen: Chosen::default(),
+        takes: vec![],
+        allergens: vec![],
+        has_scale: true,
     }
 }
 

@@ -18,7 +18,15 @@ fn pan(
     (diameter_cm, wall_height_cm): (f64, f64),
     heat_capacity_j_k: f64,
 ) -> Pan {
-    Pan { name: name.into(), tare_g, diameter_cm, wall_height_cm, heat_capacity_j_k, metal: Some(metal) }
+    Pan {
+        name: name.into(),
+        tare_g,
+        diameter_cm,
+        wall_height_cm,
+        heat_capacity_j_k,
+        metal: Some(metal),
+        weighed: true,
+    }
 }
 
 fn tray(name: &str, length_cm: f64, width_cm: f64, height_cm: f64) -> Tray {

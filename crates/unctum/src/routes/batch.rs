@@ -3,14 +3,12 @@
 use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
-use serde::{Deserialize, Serialize};
-use unctum_core::CoreError;
+use serde::Serialize;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, Verdict, is_over, state_at, summary,
+    BatchEvent, BatchSetup, BatchState, BatchSummary, Lesson, Logged, Verdict, is_over, lesson, state_at,
+    summary,
 };
-use unctum_core::kitchen::KitchenDocument;
-use unctum_core::process::{Knowledge, Setting, Size, Sweet, plain_syrup_steps, stove_sheet, vary};
-use unctum_core::syrup::{Charge, StageKey};
+use unctum_store::SqliteConnection;
 use unctum_store::batch::{self as rows, Batch};
 use unctum_store::kitchen;
 use utoipa::ToSchema;
@@ -18,44 +16,8 @@ use utoipa::ToSchema;
 use crate::app::{App, Change};
 use crate::body::Body;
 use crate::problem::{Answer, Problem};
-use crate::routes::sweet::{choose, known};
-
-/// What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-#[schema(example = json!({"sweet_key": "cashew-sheet", "size": {"kind": "ingredient", "ingredient": "cashew", "amount_g": 400}, "pan_id": 1, "ring_id": 1, "thermometer_id": 1}))]
-pub struct StartAsk {
-    /// What to call it; the sweet's own name if left out.
-    #[serde(default)]
-    pub title: Option<String>,
-    /// A sweet of the catalogue.
-    #[serde(default)]
-    pub sweet_key: Option<String>,
-    /// Its method; the first if left out.
-    #[serde(default)]
-    pub method_key: Option<String>,
-    /// How much of it.
-    #[serde(default)]
-    pub size: Option<Size>,
-    /// What to change first.
-    #[serde(default)]
-    pub variation: Vec<unctum_core::process::Variation>,
-    /// Without a sweet: what goes into the pan.
-    #[serde(default)]
-    pub charge: Option<Charge>,
-    /// Without a sweet: the stage to land on.
-    #[serde(default)]
-    pub stage: Option<StageKey>,
-    /// The pan.
-    #[serde(default)]
-    pub pan_id: Option<i32>,
-    /// The ring.
-    #[serde(default)]
-    pub ring_id: Option<i32>,
-    /// The thermometer.
-    #[serde(default)]
-    pub thermometer_id: Option<i32>,
-}
+use crate::routes::sweet::known;
+use crate::setting_up::{StartAsk, SyrupSigns, set_up, signs};
 
 /// A batch with everything that follows from its log.
 #[derive(Serialize, ToSchema)]
@@ -74,6 +36,8 @@ pub struct BatchView {
     pub summary: BatchSummary,
     /// How it turned out.
     pub verdict: Option<Verdict>,
+    /// What that teaches.
+    pub lesson: Option<Lesson>,
 }
 
 /// A batch as a line of the notebook.
@@ -95,17 +59,21 @@ pub struct BatchLine {
     pub summary: BatchSummary,
     /// How it turned out.
     pub verdict: Option<Verdict>,
+    /// Number of the ring, if it is known.
+    pub ring_id: Option<i32>,
     /// The state at this moment, while it is going on.
     pub state: Option<BatchState>,
 }
 
 fn view(batch: Batch, now_ms: i64) -> unctum_store::Result<BatchView> {
     let state = state_at(&batch.setup, batch.started_ms, &batch.log, now_ms)?;
+    let summary = summary(&batch.setup, batch.started_ms, &batch.log);
     Ok(BatchView {
         id: batch.id,
         started_ms: batch.started_ms,
         state,
-        summary: summary(&batch.setup, batch.started_ms, &batch.log),
+        lesson: batch.verdict.as_ref().map(|v| lesson(&batch.setup, &summary, v)),
+        summary,
         setup: batch.setup,
         log: batch.log,
         verdict: batch.verdict,
@@ -123,62 +91,81 @@ fn line(batch: Batch, now_ms: i64) -> unctum_store::Result<BatchLine> {
         started_ms: batch.started_ms,
         pan_name: batch.setup.pan.name,
         ring_name: batch.setup.ring.name,
+        ring_id: batch.setup.chosen.ring_id,
         summary,
         verdict: batch.verdict,
         state,
     })
 }
 
-/// The setup of a batch: everything a start asks for, copied from catalogue and kitchen.
-fn set_up(
-    app: &App,
-    ask: StartAsk,
-    of: Option<(Sweet, Size)>,
-    kitchen: &KitchenDocument,
-) -> Answer<BatchSetup> {
-    let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
-    let air = kitchen.room.air()?;
-    let missing = |words: &str| Problem::from(CoreError::NotNow(words.to_owned()));
-    if let Some((sweet, size)) = of {
-        let key = sweet.key.clone();
-        let setting = Setting { larder: &app.catalogue.larder, ladder: &kitchen.ladder, air };
-        let components = app.catalogue.components();
-        let known_changes = Knowledge { swaps: &app.catalogue.swaps, components: &components };
-        let method =
-            vary(sweet.method(ask.method_key.as_deref())?, &ask.variation, &known_changes, &setting)?;
-        let sheet = stove_sheet(&method.method, &size, &setting)?;
-        return Ok(BatchSetup {
-            title: ask.title.unwrap_or_else(|| sweet.name.clone()),
-            sweet_key: Some(key),
-            lines: sheet.lines,
-            charge: sheet.charge,
-            stage: sheet.stage,
-            target_solids_frac: sheet.target_solids_frac,
-            pan: chosen.pan,
-            ring: chosen.ring,
-            thermometer: chosen.thermometer,
-            air,
-            steps: app.catalogue.cautioned(sheet.steps),
-            ladder: kitchen.ladder,
-        });
-    }
-    let charge = ask.charge.ok_or_else(|| missing("Say what goes into the pan, or choose a sweet."))?;
-    let stage = ask.stage.ok_or_else(|| missing("Say which stage the syrup is to reach."))?;
-    let band = kitchen.ladder.of(stage);
-    Ok(BatchSetup {
-        title: ask.title.unwrap_or_else(|| format!("Syrup, {}", band.name)),
-        sweet_key: None,
-        lines: Vec::new(),
-        charge,
-        stage,
-        target_solids_frac: band.aim_frac(),
-        pan: chosen.pan,
-        ring: chosen.ring,
-        thermometer: chosen.thermometer,
-        air,
-        steps: plain_syrup_steps(stage),
-        ladder: kitchen.ladder,
-    })
+/// What a start would be: everything the sheet shows before the heat.
+#[derive(Serialize, ToSchema)]
+pub struct StartPlan {
+    /// The batch as it would be set up.
+    pub setup: BatchSetup,
+    /// The stage on her instruments.
+    pub syrup: SyrupSigns,
+    /// Why it cannot go there now, if pan or ring are taken.
+    pub taken: Option<String>,
+    /// How the sweet turned out the last time.
+    pub last_time: Option<LastTime>,
+}
+
+/// How a sweet turned out the last time it was made, and what to change.
+#[derive(Serialize, ToSchema)]
+pub struct LastTime {
+    /// Number of the batch.
+    pub id: i32,
+    /// When it was started, ms since 1970.
+    pub started_ms: i64,
+    /// What it was called.
+    pub title: String,
+    /// The verdict.
+    pub verdict: Verdict,
+    /// What it teaches.
+    pub lesson: Lesson,
+}
+
+fn last_time(c: &mut SqliteConnection, sweet_key: &str) -> unctum_store::Result<Option<LastTime>> {
+    let found = rows::last_judged(c, sweet_key)?;
+    Ok(found.and_then(|b| {
+        let verdict = b.verdict?;
+        let lesson = lesson(&b.setup, &summary(&b.setup, b.started_ms, &b.log), &verdict);
+        Some(LastTime { id: b.id, started_ms: b.started_ms, title: b.setup.title, verdict, lesson })
+    }))
+}
+
+async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
+    let kitchen = app.read(kitchen::load).await?;
+    let sweet = match &ask.sweet_key {
+        Some(key) => Some(known(app, key).await?.sweet),
+        None => None,
+    };
+    let setup = set_up(app, ask, sweet.as_ref(), &kitchen)?;
+    setup.check()?;
+    Ok(setup)
+}
+
+/// What a start would be. Nothing is stored.
+///
+/// # Errors
+/// 404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422.
+#[utoipa::path(context_path = "/api/v1", tag = "batch", request_body = StartAsk,
+    responses((status = 200, body = StartPlan), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[post("/batches/plan", data = "<body>")]
+pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPlan>> {
+    let ask = body.0?;
+    let setup = asked_setup(app, &ask).await?;
+    let (free, key) = (setup.clone(), ask.sweet_key);
+    let (taken, last_time) = app
+        .read(move |c| {
+            let going_on = rows::going_on(c)?;
+            let taken = free.check_free(going_on.iter().map(|b| &b.setup)).err().map(|e| e.to_string());
+            let last_time = key.map(|key| last_time(c, &key)).transpose()?.flatten();
+            Ok((taken, last_time))
+        })
+        .await?;
+    Ok(Json(StartPlan { syrup: signs(&setup), setup, taken, last_time }))
 }
 
 /// All batches, newest first; only those going on, if so asked.
@@ -205,22 +192,11 @@ pub async fn batches(app: &State<App>, going_on: Option<bool>) -> Answer<Json<Ve
     responses((status = 201, body = BatchView), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[post("/batches", data = "<body>")]
 pub async fn start(app: &State<App>, body: Body<StartAsk>) -> Answer<(Status, Json<BatchView>)> {
-    let kitchen = app.read(kitchen::load).await?;
-    let ask = body.0?;
-    let of = match &ask.sweet_key {
-        None => None,
-        Some(key) => {
-            let size = ask.size.clone().ok_or_else(|| {
-                CoreError::NotNow("Say how much you want to make: the amount is missing.".into())
-            })?;
-            Some((known(app, key).await?.sweet, size))
-        }
-    };
-    let setup = set_up(app.inner(), ask, of, &kitchen)?;
+    let setup = asked_setup(app, &body.0?).await?;
     let now_ms = app.clock.now_ms();
     let view = app
         .write(move |c| {
-            let id = rows::create(c, &setup, now_ms)?;
+            let id = rows::start(c, &setup, now_ms)?;
             view(rows::load(c, id)?, now_ms)
         })
         .await?;

@@ -310,7 +310,7 @@ pub fn correct(body: Body<CorrectAsk>) -> Answer<Json<CorrectAnswer>> {
                 Some(shown) => strength_of(&charge, instruments.corrected(shown)?, air.pressure_pa, &ladder)?,
                 None => {
                     let frac = charge.solids_frac();
-                    Strength { frac, low_frac: frac, high_frac: frac }
+                    Strength::about(frac, frac, frac)
                 }
             };
             let goal = target(target_stage, target_solids_frac)

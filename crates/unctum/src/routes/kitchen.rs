@@ -1,21 +1,24 @@
 //! The kitchen as the cook set it up, what it was before, and the checks that make it known better.
 
+use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
 use serde::{Deserialize, Serialize};
 use unctum_core::kitchen::calibrate::{
-    self, BoilOffCheck, HeatingCheck, MeasureCheck, MeasureFound, PanCheck, PanFound, RingFound,
+    self, BoilOffCheck, CupsCheck, HeatingCheck, MeasureCheck, MeasureFound, PanCheck, PanFound, RingFound,
     ThermometerCheck, ThermometerFound,
 };
-use unctum_core::kitchen::{Flame, KitchenDocument, Room};
+use unctum_core::kitchen::{FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, Room, first_kitchen};
 use unctum_core::syrup::{SCHOOLS, School, Stage};
 use unctum_core::water::{altitude_of_pressure_m, saturation_temperature_c};
-use unctum_store::kitchen::{self as rows, load, save};
+use unctum_store::SqliteConnection;
+use unctum_store::kitchen::{self as rows, BasedOn, load, save_over};
 use utoipa::ToSchema;
 
 use crate::app::{App, Change};
 use crate::body::Body;
 use crate::problem::{Answer, Problem};
+use crate::tagged::{IfMatch, Tagged};
 
 /// The kitchen with what follows from it.
 #[derive(Serialize, ToSchema)]
@@ -32,6 +35,10 @@ pub struct KitchenView {
     pub flame_dial: FlameDial,
     /// What each pan holds to its rim, ml, in the order of the pans.
     pub capacities_ml: Vec<f64>,
+    /// The version it stands at; 1 is a kitchen that nobody has set up.
+    pub version: i32,
+    /// Its things in words.
+    pub words: KitchenWords,
 }
 
 /// Where the words for the flame stand on a dial from 0 to 1.
@@ -56,9 +63,11 @@ pub struct KitchenChange {
     pub reason: String,
 }
 
-fn view(kitchen: KitchenDocument) -> Answer<Json<KitchenView>> {
+fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView>> {
     let pressure_pa = kitchen.room.air()?.pressure_pa;
-    Ok(Json(KitchenView {
+    let body = KitchenView {
+        version,
+        words: kitchen.words(),
         pressure_pa,
         water_boil_c: saturation_temperature_c(pressure_pa),
         stages: kitchen.ladder.stages().to_vec(),
@@ -69,7 +78,12 @@ fn view(kitchen: KitchenDocument) -> Answer<Json<KitchenView>> {
         },
         capacities_ml: kitchen.pans.iter().map(|p| p.pan.capacity_ml()).collect(),
         kitchen,
-    }))
+    };
+    Ok(Tagged { status: Status::Ok, version: Some(version), body })
+}
+
+fn standing(c: &mut SqliteConnection) -> unctum_store::Result<(KitchenDocument, i32)> {
+    Ok((load(c)?, rows::version(c)?))
 }
 
 /// The kitchen.
@@ -78,27 +92,37 @@ fn view(kitchen: KitchenDocument) -> Answer<Json<KitchenView>> {
 /// Those of the store.
 #[utoipa::path(context_path = "/api/v1", tag = "kitchen", responses((status = 200, body = KitchenView)))]
 #[get("/kitchen")]
-pub async fn kitchen(app: &State<App>) -> Answer<Json<KitchenView>> {
-    view(app.read(load).await?)
+pub async fn kitchen(app: &State<App>) -> Answer<Tagged<KitchenView>> {
+    view(app.read(standing).await?)
 }
 
-/// Replaces the kitchen and keeps what it was; batches keep the copies they started with.
+/// Replaces the kitchen and keeps what it was; batches keep the copies they started with. What others
+/// changed since the version named in `If-Match` is kept too.
 ///
 /// # Errors
-/// 400, 413 or 422 with a sentence and a code; nothing is changed then.
+/// 412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
+/// code. Nothing is changed then.
 #[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = KitchenDocument,
-    params(("reason" = Option<String>, Query, description = "What was done, for the history.")),
-    responses((status = 200, body = KitchenView), (status = 422, body = Problem)))]
-#[put("/kitchen?<reason>", data = "<body>")]
+    params(("reason" = Option<String>, Query, description = "What was done, for the history."),
+        ("mine_stands" = Option<bool>, Query, description = "Whether this change stands where somebody changed the same thing."),
+        ("If-Match" = String, Header, description = "The version this is based on.")),
+    responses((status = 200, body = KitchenView), (status = 412, body = Problem), (status = 422, body = Problem),
+        (status = 428, body = Problem)))]
+#[put("/kitchen?<reason>&<mine_stands>", data = "<body>")]
 pub async fn save_kitchen(
     app: &State<App>,
     reason: Option<String>,
+    mine_stands: Option<bool>,
+    based_on: IfMatch,
     body: Body<KitchenDocument>,
-) -> Answer<Json<KitchenView>> {
-    let wanted = body.0?;
+) -> Answer<Tagged<KitchenView>> {
+    let (version, wanted) = (based_on.0?, body.0?);
+    let based_on = BasedOn { version, mine_stands: mine_stands.unwrap_or(false) };
     let now_ms = app.clock.now_ms();
     let reason = reason.unwrap_or_else(|| "Kitchen changed".to_owned());
-    let saved = app.write(move |c| save(c, &wanted, &reason, now_ms).and_then(|()| load(c))).await?;
+    let saved = app
+        .write(move |c| save_over(c, based_on, &wanted, &reason, now_ms).and_then(|()| standing(c)))
+        .await?;
     app.tell(Change::Kitchen);
     view(saved)
 }
@@ -122,10 +146,54 @@ pub async fn history(app: &State<App>) -> Answer<Json<Vec<KitchenChange>>> {
 #[utoipa::path(context_path = "/api/v1", tag = "kitchen", params(("id" = i32, Path)),
     responses((status = 200, body = KitchenView), (status = 422, body = Problem)))]
 #[post("/kitchen/history/<id>/undo")]
-pub async fn undo(app: &State<App>, id: i32) -> Answer<Json<KitchenView>> {
-    let restored = app.write(move |c| rows::undo(c, id).and_then(|()| load(c))).await?;
+pub async fn undo(app: &State<App>, id: i32) -> Answer<Tagged<KitchenView>> {
+    let restored = app.write(move |c| rows::undo(c, id).and_then(|()| standing(c))).await?;
     app.tell(Change::Kitchen);
     view(restored)
+}
+
+/// A kitchen guessed from the first answers.
+#[derive(Serialize, ToSchema)]
+pub struct FirstKitchen {
+    /// It; nothing is stored.
+    pub kitchen: KitchenDocument,
+    /// What in it is a guess.
+    pub guesses: Vec<Guess>,
+}
+
+/// The kitchen that follows from four plain answers. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = FirstAnswers,
+    responses((status = 200, body = FirstKitchen), (status = 422, body = Problem)))]
+#[post("/kitchen/first", data = "<body>")]
+pub fn first(body: Body<FirstAnswers>) -> Answer<Json<FirstKitchen>> {
+    let (kitchen, guesses) = first_kitchen(&body.0?)?;
+    Ok(Json(FirstKitchen { kitchen, guesses }))
+}
+
+/// A check of a ring with cups of cold water, in a room.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CupsAsk {
+    /// What was done.
+    pub check: CupsCheck,
+    /// The room.
+    #[serde(default)]
+    pub room: Room,
+}
+
+/// Efficiency of a ring from cups of cold water brought to the boil. Nothing is stored.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code.
+#[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = CupsAsk,
+    responses((status = 200, body = RingFound), (status = 422, body = Problem)))]
+#[post("/kitchen/calibrations/ring-cups", data = "<body>")]
+pub fn ring_cups(body: Body<CupsAsk>) -> Answer<Json<RingFound>> {
+    let ask = body.0?;
+    Ok(Json(calibrate::ring_by_cups(&ask.check, &ask.room.air()?)?))
 }
 
 /// The schools: where their followers place the stages.

@@ -113,11 +113,14 @@ fn nothing_is_stored_of_what_is_refused() {
     refused(server.put(&verdict, &json!({"texture":"right","pieces":-4})), 422, "out-of-range");
     refused(server.put(&verdict, &json!({"texture":"right","note":"x".repeat(5000)})), 422, "out-of-range");
 
-    let mut kitchen = server.get("/api/v1/kitchen").1["kitchen"].clone();
+    let view = server.get("/api/v1/kitchen").1;
+    let mut kitchen = view["kitchen"].clone();
+    refused(server.put("/api/v1/kitchen", &kitchen), 428, "version-missing");
+    let put = |kitchen: &Value| server.put_kitchen("", &view["version"], kitchen);
     kitchen["pans"][0]["pan"]["diameter_cm"] = json!(0);
-    refused(server.put("/api/v1/kitchen", &kitchen), 422, "out-of-range");
+    refused(put(&kitchen), 422, "out-of-range");
     kitchen["pans"] = json!([]);
-    refused(server.put("/api/v1/kitchen", &kitchen), 422, "not-now");
+    refused(put(&kitchen), 422, "not-now");
 
     assert_eq!(server.stored(), before);
 }

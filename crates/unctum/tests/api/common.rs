@@ -55,6 +55,18 @@ impl Server {
         (answer.status(), answer.into_json().unwrap_or(Value::Null))
     }
 
+    /// Puts a kitchen over the version it was read at.
+    pub fn put_kitchen(&self, query: &str, version: &Value, body: &Value) -> (Status, Value) {
+        let answer = self
+            .client
+            .put(format!("/api/v1/kitchen{query}"))
+            .header(ContentType::JSON)
+            .header(rocket::http::Header::new("If-Match", format!("\"{version}\"")))
+            .body(body.to_string())
+            .dispatch();
+        (answer.status(), answer.into_json().unwrap_or(Value::Null))
+    }
+
     /// Posts what must succeed.
     #[track_caller]
     pub fn ok(&self, path: &str, body: &Value) -> Value {

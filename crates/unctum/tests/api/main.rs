@@ -7,5 +7,7 @@ mod bad_input;
 mod batches;
 mod contracts;
 mod exchange;
+mod kitchen;
 mod questions;
+mod starts;
 mod sweets;

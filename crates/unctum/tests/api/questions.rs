@@ -207,7 +207,7 @@ fn calibrations_compute_and_the_kitchen_remembers_and_takes_back() {
 
     let mut kitchen = before.clone();
     kitchen["rings"][0]["ring"] = found["ring"].clone();
-    let (status, saved) = server.put("/api/v1/kitchen?reason=Left%20ring%20checked", &kitchen);
+    let (status, saved) = server.put_kitchen("?reason=Left%20ring%20checked", &json!(2), &kitchen);
     assert_eq!(status.code, 200, "{saved}");
     near(
         &saved["kitchen"]["rings"][0]["ring"]["efficiency_frac"],
@@ -225,6 +225,6 @@ fn calibrations_compute_and_the_kitchen_remembers_and_takes_back() {
 
     let mut twins = before.clone();
     twins["pans"][1]["id"] = twins["pans"][0]["id"].clone();
-    assert_eq!(server.put("/api/v1/kitchen", &twins).0.code, 422);
+    assert_eq!(server.put_kitchen("", &json!(4), &twins).0.code, 422);
     assert_eq!(server.get("/api/v1/kitchen").1["kitchen"], before);
 }

@@ -1,12 +1,14 @@
 //! A few minutes with water, a scale or ice make the kitchen known: each check gives a value with its
 //! spread, and says by how much it narrowed what was known before.
 
+mod cups;
 mod ring;
 mod thermometer;
 mod vessel;
 
 use serde::Serialize;
 
+pub use cups::{CupsCheck, ring_by_cups};
 pub use ring::{BoilOffCheck, HeatingCheck, RingFound, ring_by_boil_off, ring_by_heating};
 pub use thermometer::{ThermometerCheck, ThermometerFound, pressure_by_boiling, thermometer};
 pub use vessel::{MeasureCheck, MeasureFound, PanCheck, PanFound, measure, pan};

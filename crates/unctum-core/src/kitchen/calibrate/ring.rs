@@ -8,11 +8,11 @@ use crate::kitchen::{Air, Pan, Ring, THERMOMETER_SD_K};
 use crate::pan::model::LOSS_W_M2_K;
 use crate::water::{latent_heat_j_kg, saturation_temperature_c};
 
-const WATER_J_G_K: f64 = 4.187;
+pub(super) const WATER_J_G_K: f64 = 4.187;
 /// A reading of the clock is right to about this, s.
-const CLOCK_SD_S: f64 = 2.0;
+pub(super) const CLOCK_SD_S: f64 = 2.0;
 /// The heat lost to the room is known to about this share.
-const LOSS_SD: f64 = 0.3;
+pub(super) const LOSS_SD: f64 = 0.3;
 /// However careful, the same ring gives a pan a little more or less heat from day to day.
 const DAY_TO_DAY_SD: f64 = 0.02;
 
@@ -70,7 +70,13 @@ pub struct RingFound {
     pub ring: Ring,
 }
 
-fn found(ring: &Ring, flame_frac: f64, net_power_w: f64, lost_w: f64, rel_sd: f64) -> Result<RingFound> {
+pub(super) fn found(
+    ring: &Ring,
+    flame_frac: f64,
+    net_power_w: f64,
+    lost_w: f64,
+    rel_sd: f64,
+) -> Result<RingFound> {
     let full_w = ring.rated_power_w * flame_frac;
     let efficiency = net_power_w / full_w;
     if !(0.1..=1.0).contains(&efficiency) {
@@ -94,7 +100,7 @@ fn found(ring: &Ring, flame_frac: f64, net_power_w: f64, lost_w: f64, rel_sd: f6
     })
 }
 
-fn loss_w(pan: &Pan, liquid_c: f64, air: &Air) -> f64 {
+pub(super) fn loss_w(pan: &Pan, liquid_c: f64, air: &Air) -> f64 {
     let wall_m2 = std::f64::consts::PI * pan.diameter_cm * pan.wall_height_cm * 1e-4;
     LOSS_W_M2_K * (pan.base_m2() + wall_m2) * (liquid_c - air.room_c)
 }
@@ -181,6 +187,7 @@ mod tests {
             wall_height_cm: 10.0,
             heat_capacity_j_k: 450.0,
             metal: None,
+            weighed: true,
         }
     }
 

@@ -112,7 +112,13 @@ pub fn pan(check: &PanCheck) -> Result<PanFound> {
     let before = check.pan.heat_capacity_j_k;
     Ok(PanFound {
         heat_capacity_j_k: Narrowed { value, sd, before, before_sd: 0.4 * before },
-        pan: Pan { tare_g, metal: Some(check.metal), heat_capacity_j_k: value, ..check.pan.clone() },
+        pan: Pan {
+            tare_g,
+            metal: Some(check.metal),
+            heat_capacity_j_k: value,
+            weighed: true,
+            ..check.pan.clone()
+        },
     })
 }
 
@@ -128,6 +134,7 @@ mod tests {
             wall_height_cm: 10.0,
             heat_capacity_j_k: 450.0,
             metal: None,
+            weighed: true,
         }
     }
 

@@ -13,12 +13,13 @@ use unctum_core::process::{Doubt, Fault, FormulaQuestion, Size, Sweet, formula};
 use unctum_store::kitchen;
 use utoipa::ToSchema;
 
+use super::known;
 use super::own::store_new;
-use super::{known, setting};
 use crate::app::App;
 use crate::body::{Body, parse};
 use crate::exchange::draft::{DraftLine, Settled, draft};
 use crate::exchange::{FORMAT, OwnFile, json_ld, schema, text};
+use crate::from_kitchen::setting;
 use crate::problem::{Answer, Problem};
 
 /// How a recipe is written.

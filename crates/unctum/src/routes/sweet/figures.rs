@@ -5,22 +5,22 @@ use std::collections::BTreeMap;
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::food::measure::{MassRange, Measured, Unit, from_grams, in_measures, to_grams};
-use unctum_core::kitchen::{Flame, KitchenDocument};
-use unctum_core::pan::program::HobChange;
-use unctum_core::pan::{BoilDownQuestion, StageSigns, TurnOff, boil_down, stage_signs};
+use unctum_core::food::by_hand::{Measured, in_measures};
+use unctum_core::food::measure::{MassRange, Unit, from_grams, to_grams};
+use unctum_core::kitchen::KitchenDocument;
 use unctum_core::process::{
-    Comparison, EffectNote, Formula, FormulaQuestion, Knowledge, Line, Method, Setting, Size, Variation,
-    compare, formula as work_out, stove_sheet, vary,
+    Comparison, EffectNote, Formula, FormulaQuestion, Line, Method, Size, Sweet, Variation, changed_title,
+    compare, formula as work_out,
 };
-use unctum_core::syrup::{Charge, StageKey};
 use unctum_store::kitchen::load;
 use utoipa::ToSchema;
 
-use super::{cautions, choose, known, measures, setting, tools};
+use super::{cautions, known};
 use crate::app::App;
 use crate::body::Body;
+use crate::from_kitchen::{choose, measures, setting, tools};
 use crate::problem::{Answer, Problem};
+use crate::setting_up::{Changed, StartAsk, SyrupSigns, changed, set_up, signs};
 
 /// How much, how, and with what.
 #[derive(Deserialize, ToSchema)]
@@ -49,25 +49,6 @@ pub struct FormulaAsk {
     pub thermometer_id: Option<i32>,
 }
 
-/// What the stage of the first syrup looks like on her own instruments.
-#[derive(Serialize, ToSchema)]
-pub struct SyrupSigns {
-    /// The stage.
-    pub stage: StageKey,
-    /// The syrup as it goes on the ring.
-    pub charge: Charge,
-    /// Water to boil off, g.
-    pub water_to_lose_g: f64,
-    /// The stage on her scale and thermometer.
-    pub signs: StageSigns,
-    /// When to turn off, on a medium flame; none if this ring never gets there.
-    pub turn_off: Option<TurnOff>,
-    /// Whether the froth may come over the rim.
-    pub may_boil_over: bool,
-    /// Boiling point of water here, °C.
-    pub water_boil_c: f64,
-}
-
 /// Everything that follows from a method at a size.
 #[derive(Serialize, ToSchema)]
 pub struct FormulaAnswer {
@@ -81,64 +62,35 @@ pub struct FormulaAnswer {
     pub cautions: BTreeMap<String, String>,
     /// What the changes do.
     pub effects: Vec<EffectNote>,
+    /// What it is called with its changes.
+    pub title: String,
     /// The syrup, if one is boiled to a stage.
     pub syrup: Option<SyrupSigns>,
 }
 
-fn signs(
-    method: &Method,
-    ask: &FormulaAsk,
-    kitchen: &KitchenDocument,
-    setting: &Setting<'_>,
-) -> Answer<Option<SyrupSigns>> {
-    if method.boil_step().is_none() {
-        return Ok(None);
+/// A sweet's question, as the stove would be asked it.
+fn as_start(key: &str, ask: &FormulaAsk) -> StartAsk {
+    StartAsk {
+        title: None,
+        sweet_key: Some(key.to_owned()),
+        method_key: ask.method_key.clone(),
+        size: Some(ask.size.clone()),
+        variation: ask.variation.clone(),
+        cup_id: ask.cup_id,
+        contents: None,
+        charge: None,
+        stage: None,
+        pan_id: ask.pan_id,
+        ring_id: ask.ring_id,
+        thermometer_id: ask.thermometer_id,
     }
-    let Ok(sheet) = stove_sheet(method, &ask.size, setting) else { return Ok(None) };
-    let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
-    let thermometer = chosen.thermometer.as_ref();
-    let boil = boil_down(&BoilDownQuestion {
-        charge: sheet.charge,
-        start_c: None,
-        pan: chosen.pan.clone(),
-        ring: chosen.ring,
-        program: vec![HobChange::steady(Flame::Medium.frac())],
-        charge_water_sd_g: 0.0,
-        ladder: kitchen.ladder,
-        air: setting.air,
-        thermometer: chosen.thermometer.clone(),
-        target_frac: sheet.target_solids_frac,
-        max_points: 2,
-    });
-    let at_stage = sheet.charge.at_strength(sheet.target_solids_frac);
-    Ok(Some(SyrupSigns {
-        stage: sheet.stage,
-        water_to_lose_g: sheet.charge.total_g() - at_stage.total_g(),
-        signs: stage_signs(
-            &sheet.charge,
-            sheet.stage,
-            &chosen.pan,
-            thermometer,
-            &setting.air,
-            &kitchen.ladder,
-        ),
-        may_boil_over: boil.as_ref().map_or(true, |b| b.may_boil_over),
-        turn_off: boil.ok().map(|b| b.turn_off),
-        water_boil_c: unctum_core::water::saturation_temperature_c(setting.air.pressure_pa),
-        charge: sheet.charge,
-    }))
 }
 
-fn answer(app: &App, method: &Method, ask: &FormulaAsk, kitchen: &KitchenDocument) -> Answer<FormulaAnswer> {
+fn answer(app: &App, sweet: &Sweet, ask: &FormulaAsk, kitchen: &KitchenDocument) -> Answer<FormulaAnswer> {
     let setting = setting(app, kitchen)?;
     let components = app.catalogue.components();
-    let known = Knowledge { swaps: &app.catalogue.swaps, components: &components };
-    let (method, effects) = if ask.variation.is_empty() {
-        (method.clone(), Vec::new())
-    } else {
-        let varied = vary(method, &ask.variation, &known, &setting)?;
-        (varied.method, varied.effects)
-    };
+    let Changed { method, effects, words } =
+        changed(app, sweet, ask.method_key.as_deref(), &ask.variation, &setting)?;
     let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
     let (measures, tools) = (measures(kitchen, ask.cup_id)?, tools(kitchen, &chosen));
     let formula = work_out(
@@ -153,10 +105,14 @@ fn answer(app: &App, method: &Method, ask: &FormulaAsk, kitchen: &KitchenDocumen
     )?;
     let base = method.base(setting.larder)?;
     let base = Line { mass_g: base.mass_g * formula.factor, ..base };
+    // The same question, as the stove would be asked.
+    let setup = set_up(app, &as_start(&sweet.key, ask), Some(sweet), kitchen);
+    let syrup = setup.ok().filter(|_| method.boil_step().is_some()).map(|s| signs(&s));
     Ok(FormulaAnswer {
+        title: changed_title(&sweet.name, &words),
         base,
         effects,
-        syrup: signs(&method, ask, kitchen, &setting)?,
+        syrup,
         cautions: cautions(app, &method.steps),
         method,
         formula,
@@ -174,7 +130,7 @@ pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Ans
     let ask = body.0?;
     let sweet = known(app, key).await?.sweet;
     let kitchen = app.read(load).await?;
-    Ok(Json(answer(app, sweet.method(ask.method_key.as_deref())?, &ask, &kitchen)?))
+    Ok(Json(answer(app, &sweet, &ask, &kitchen)?))
 }
 
 /// Which two methods, at which size.
@@ -223,16 +179,17 @@ pub async fn compare_methods(
     let sweet = known(app, key).await?.sweet;
     let kitchen = app.read(load).await?;
     let (left, right) = (sweet.method(Some(&ask.left))?, sweet.method(Some(&ask.right))?);
-    let one = FormulaAsk {
-        method_key: None,
-        size: ask.size,
+    let one = |key: &str| FormulaAsk {
+        method_key: Some(key.to_owned()),
+        size: ask.size.clone(),
         variation: vec![],
         cup_id: None,
         pan_id: ask.pan_id,
         ring_id: ask.ring_id,
         thermometer_id: None,
     };
-    let (a, b) = (answer(app, left, &one, &kitchen)?.formula, answer(app, right, &one, &kitchen)?.formula);
+    let a = answer(app, &sweet, &one(&ask.left), &kitchen)?.formula;
+    let b = answer(app, &sweet, &one(&ask.right), &kitchen)?.formula;
     Ok(Json(CompareAnswer { comparison: compare((left, &a), (right, &b)), left: a, right: b }))
 }
 

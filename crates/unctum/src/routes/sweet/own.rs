@@ -8,10 +8,11 @@ use unctum_core::process::{Card, Doubt, Fault, Sweet, doubts_of_method};
 use unctum_store::{kitchen, sweet as rows};
 use utoipa::ToSchema;
 
-use super::{IfMatch, Tagged, setting};
 use crate::app::{App, Change};
 use crate::body::Body;
+use crate::from_kitchen::setting;
 use crate::problem::{Answer, Problem};
+use crate::tagged::{IfMatch, Tagged};
 
 /// An own sweet as it was saved.
 #[derive(Serialize, ToSchema)]

@@ -10,9 +10,11 @@ use unctum_core::process::{Card, Family, Knowledge, Line, Offer, Sweet, Wanted, 
 use unctum_store::kitchen;
 use utoipa::{IntoParams, ToSchema};
 
-use super::{Tagged, known, setting};
+use super::known;
 use crate::app::App;
+use crate::from_kitchen::setting;
 use crate::problem::{Answer, Problem};
+use crate::tagged::Tagged;
 
 /// Most own sweets in one answer.
 const MOST: usize = 60;

@@ -1,0 +1,187 @@
+//! An amount as her hand can measure it: cups in kitchen fractions, "less a spoonful", spoons, pieces,
+//! a pinch.
+
+use serde::{Deserialize, Serialize};
+
+use crate::food::measure::{MassRange, PINCH_ML, Unit, to_grams};
+use crate::food::{Ingredient, ShelfKind};
+use crate::kitchen::Measure;
+
+/// What holds this much or more is a cup, and is filled in kitchen fractions, ml.
+const CUP_ML: f64 = 60.0;
+/// The fractions a hand can fill a cup to.
+const FRACTIONS: [f64; 6] = [0.0, 0.25, 1.0 / 3.0, 0.5, 2.0 / 3.0, 0.75];
+/// More pieces than this are not counted out.
+const MOST_PIECES: f64 = 12.0;
+/// More pinches than this are a spoon.
+const MOST_PINCHES: f64 = 5.0;
+/// Share of the amount that a second measure has to save to be worth taking up.
+const SECOND_COSTS: f64 = 0.025;
+/// The same for every spoonful after the fourth.
+const COUNTING_COSTS: f64 = 0.05;
+/// A spoon as it comes with every kitchen: its name, what it holds, ml, and the spread of the hand, ml.
+const SPOONS: [(&str, f64, f64); 2] = [("tablespoon", 15.0, 1.5), ("teaspoon", 5.0, 0.6)];
+
+/// An amount as her hand can measure it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Measured {
+    /// How many: cups in quarters and thirds, spoons in halves, whole pieces.
+    pub count: f64,
+    /// Of what: the name of her measure, or the kind of piece.
+    pub of: String,
+    /// A few spoons more or less.
+    #[serde(default)]
+    pub then: Option<Spoonful>,
+    /// State it is measured in, where it matters.
+    pub state: Option<String>,
+    /// What that comes to.
+    pub mass: MassRange,
+}
+
+/// Spoons on top of a cup, or taken out of it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Spoonful {
+    /// Whether they are taken out.
+    pub less: bool,
+    /// How many.
+    pub count: f64,
+    /// Name of the spoon.
+    pub of: String,
+}
+
+/// Her measures with the two spoons that come with every kitchen, largest first. A spoon of her own of
+/// about that size takes the place of the usual one.
+#[must_use]
+pub fn with_spoons(measures: &[Measure]) -> Vec<Measure> {
+    let mut all = measures.to_vec();
+    for (name, volume_ml, volume_sd_ml) in SPOONS {
+        if !measures.iter().any(|m| (0.7..1.4).contains(&(m.volume_ml / volume_ml))) {
+            all.push(Measure { name: name.to_owned(), volume_ml, volume_sd_ml });
+        }
+    }
+    all.sort_by(|a, b| b.volume_ml.total_cmp(&a.volume_ml).then(a.name.cmp(&b.name)));
+    all
+}
+
+/// A way to measure a volume: so many of one, and perhaps of a spoon.
+struct Way<'a> {
+    count: f64,
+    of: &'a Measure,
+    then: Option<(bool, f64, &'a Measure)>,
+    cost: f64,
+}
+
+impl Way<'_> {
+    fn volume_ml(&self) -> f64 {
+        let then = self.then.map_or(0.0, |(less, n, m)| if less { -n } else { n } * m.volume_ml);
+        self.count * self.of.volume_ml + then
+    }
+}
+
+/// Fills of a cup that come near `cups`.
+fn fills(cups: f64) -> impl Iterator<Item = f64> {
+    let whole = cups.floor();
+    let parts = FRACTIONS.into_iter().map(move |f| whole + f).chain([whole + 1.0]);
+    parts.filter(move |n| *n > 0.2 && (n - cups).abs() < 0.26)
+}
+
+/// Spoons that come near `spoons`: halves, of a teaspoon quarters too.
+fn spoonfuls(spoons: f64, volume_ml: f64) -> f64 {
+    let step = if volume_ml < 8.0 && spoons < 0.9 { 0.25 } else { 0.5 };
+    ((spoons / step).round() * step).max(step)
+}
+
+fn best_way<'a>(volume_ml: f64, all: &'a [Measure]) -> Option<Way<'a>> {
+    let cup = all.iter().find(|m| m.volume_ml >= CUP_ML && volume_ml >= 0.22 * m.volume_ml);
+    let spoons = || all.iter().filter(|m| m.volume_ml < CUP_ML);
+    let mut ways: Vec<Way<'a>> = Vec::new();
+    if let Some(of) = cup {
+        for count in fills(volume_ml / of.volume_ml) {
+            ways.push(Way { count, of, then: None, cost: 0.0 });
+            let rest_ml = volume_ml - count * of.volume_ml;
+            for m in spoons() {
+                let n = spoonfuls(rest_ml.abs() / m.volume_ml, m.volume_ml);
+                if (0.5..=3.0).contains(&n) {
+                    ways.push(Way { count, of, then: Some((rest_ml < 0.0, n, m)), cost: SECOND_COSTS });
+                }
+            }
+        }
+    }
+    for of in spoons() {
+        let count = spoonfuls(volume_ml / of.volume_ml, of.volume_ml);
+        let cost = COUNTING_COSTS * (count - 4.0).max(0.0);
+        ways.push(Way { count, of, then: None, cost });
+    }
+    let off = |w: &Way<'_>| (w.volume_ml() / volume_ml - 1.0).abs() + w.cost;
+    ways.into_iter().min_by(|a, b| off(a).total_cmp(&off(b)))
+}
+
+/// The way to measure `mass_g` with what she has: pieces where a few of them make it; else cups in kitchen
+/// fractions, with a spoonful more or less where that comes closer; else spoons. Spice and salt below a
+/// quarter teaspoon are told in pinches, at most five. Nothing for what no spoon holds.
+///
+/// ```
+/// use unctum_core::food::by_hand::in_measures;
+/// use unctum_core::food::Ingredient;
+/// use unctum_core::kitchen::Measure;
+/// # fn told(sugar: &Ingredient) {
+/// let katori = Measure { name: "Katori".into(), volume_ml: 180.0, volume_sd_ml: 4.0 };
+/// let measured = in_measures(sugar, 260.0, None, &[katori]);
+/// assert!(measured.is_some_and(|m| m.of == "Katori"));
+/// # }
+/// ```
+#[must_use]
+pub fn in_measures(
+    ingredient: &Ingredient,
+    mass_g: f64,
+    state: Option<&str>,
+    measures: &[Measure],
+) -> Option<Measured> {
+    if mass_g <= 0.0 {
+        return None;
+    }
+    let state = state.filter(|s| ingredient.densities.contains_key(*s));
+    let said = state.or(Some(&ingredient.usual_state)).filter(|s| !matches!(*s, "level" | "liquid"));
+    let one = |count: f64, unit: &Unit, of: &str, said: Option<&str>| {
+        let mass = to_grams(ingredient, count, unit, state).ok()?;
+        Some(Measured { count, of: of.to_owned(), then: None, state: said.map(str::to_owned), mass })
+    };
+    // Sugar is poured, not counted.
+    let pieces = ingredient.pieces.iter().filter(|_| ingredient.shelf != ShelfKind::Sugar);
+    let counted = pieces.into_iter().find_map(|(piece, p)| {
+        let count = (mass_g / p.mass_g).round();
+        let close = (count * p.mass_g - mass_g).abs() <= 0.12 * mass_g;
+        ((1.0..=MOST_PIECES).contains(&count) && close).then_some((count, piece))
+    });
+    if let Some((count, piece)) = counted {
+        return one(count, &Unit::Piece { piece: piece.clone() }, piece, None);
+    }
+    let volume_ml = mass_g / ingredient.density(state).ok()?.g_per_ml;
+    let all = with_spoons(measures);
+    let smallest_ml = all.last().map_or(5.0, |m| m.volume_ml);
+    if volume_ml < 0.2 * smallest_ml {
+        let dry = ingredient.usual_state != "liquid";
+        let spice = dry && matches!(ingredient.shelf, ShelfKind::Spice | ShelfKind::Colour);
+        let pinches = (volume_ml / PINCH_ML.0).round().clamp(1.0, MOST_PINCHES);
+        return if spice { one(pinches, &Unit::Pinch, "pinch", said) } else { None };
+    }
+    let way = best_way(volume_ml, &all)?;
+    let unit = |m: &Measure| Unit::Volume {
+        volume_ml: m.volume_ml,
+        volume_sd_ml: m.volume_sd_ml.min(m.volume_ml),
+        heaped: false,
+    };
+    let mut told = one(way.count, &unit(way.of), &way.of.name, said)?;
+    if let Some((less, count, spoon)) = way.then {
+        let sign = if less { -1.0 } else { 1.0 };
+        let extra = to_grams(ingredient, count, &unit(spoon), state).ok()?;
+        let mass_g = told.mass.mass_g + sign * extra.mass_g;
+        // One hand errs alike with both.
+        let reach_g = (told.mass.high_g - told.mass.mass_g).hypot(extra.high_g - extra.mass_g);
+        told.mass = MassRange { mass_g, low_g: (mass_g - reach_g).max(0.0), high_g: mass_g + reach_g };
+        told.then = Some(Spoonful { less, count, of: spoon.name.clone() });
+    }
+    Some(told)
+}

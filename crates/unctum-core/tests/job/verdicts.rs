@@ -1,0 +1,129 @@
+//! What a verdict teaches, and what a change is called.
+
+use crate::common::shelf::*;
+use crate::common::*;
+use unctum_core::batch::{
+    BatchEvent, Logged, Mend, NextTime, SeenReading, Texture, Verdict, lesson, summary,
+};
+use unctum_core::kitchen::Flame;
+use unctum_core::process::*;
+use unctum_core::syrup::{Pull, StageKey};
+
+fn taught(texture: Texture, pull: Option<Pull>) -> unctum_core::batch::Lesson {
+    let setup = cashew_batch();
+    let mut log = vec![Logged { seq: 1, at_ms: 1, event: BatchEvent::Flame { flame: Flame::Medium } }];
+    if let Some(pull) = pull {
+        let event = BatchEvent::Reading { reading: SeenReading::Pull { pull } };
+        log.push(Logged { seq: 2, at_ms: 2, event });
+    }
+    let verdict = Verdict { texture, pieces: None, finished_g: None, note: String::new() };
+    lesson(&setup, &summary(&setup, 0, &log), &verdict)
+}
+
+#[test]
+fn a_verdict_says_what_to_do_now_and_what_to_change() {
+    assert_eq!(taught(Texture::Right, None).now, Mend::Nothing);
+    assert_eq!(taught(Texture::Right, None).next, NextTime::Same);
+    let soft = taught(Texture::TooSoft, Some(Pull::Snaps));
+    let Mend::BackInThePan { lose_g } = soft.now else { unreachable!("{soft:?}") };
+    let NextTime::Further { water_g, string_cm } = soft.next else { unreachable!("{soft:?}") };
+    assert!((5.0..60.0).contains(&lose_g) && (5.0..60.0).contains(&water_g), "{soft:?}");
+    assert!((0.5..1.5).contains(&string_cm), "the stage as asked: {string_cm}");
+    let blind = taught(Texture::TooSoft, None);
+    assert!(matches!(blind.next, NextTime::Further { string_cm, .. } if string_cm > 0.7), "{blind:?}");
+    for texture in [Texture::TooFirm, Texture::Crumbly] {
+        let firm = taught(texture, None);
+        assert!(matches!(firm.now, Mend::WorkIn { water_g } if water_g > 1.0), "{firm:?}");
+        assert!(matches!(firm.next, NextTime::Earlier { string_cm, .. } if string_cm < 0.7), "{firm:?}");
+    }
+    assert_eq!(taught(Texture::Grainy, None).next, NextTime::Clearer);
+}
+
+#[test]
+fn a_changed_sweet_is_called_by_its_changes() {
+    let (l, s) = (&shelf().0, setting());
+    let swap = |to: &str| Variation::Swap { from: "cashew".into(), to: to.into(), by: SwapBy::Mass };
+    let stage = Variation::Stage { step: "boil".into(), stage: StageKey::TwoString };
+    let title = |changes: &[Variation]| changed_title("Cashew sheet", &change_words(changes, l, s.ladder));
+    assert_eq!(title(&[swap("peanut")]), "Cashew sheet with peanuts");
+    assert_eq!(title(&[swap("peanut"), stage]), "Cashew sheet with peanuts, boiled to two strings");
+    let less = Variation::Amount { ingredient: "sugar".into(), times: 0.85 };
+    assert_eq!(title(&[less]), "Cashew sheet, 15 % less sugar");
+    assert_eq!(title(&[]), "Cashew sheet");
+}
+
+fn texts(method: &Method) -> Vec<String> {
+    let of = |s: &Step| {
+        let own = [&s.title, &s.text, &s.event, &s.cue, &s.reason].map(String::clone);
+        own.into_iter().chain(s.gates.iter().map(|g| g.text.clone())).collect::<Vec<_>>()
+    };
+    method.steps.iter().flat_map(of).collect()
+}
+
+/// No step of a method with peanuts speaks of cashews; and nothing else is touched.
+#[test]
+fn texts_follow_a_swap() {
+    let swaps = swaps();
+    let mut followed = 0;
+    for method in methods() {
+        for swap in &swaps {
+            let Swap { from, to, by, .. } = swap.clone();
+            let name = shelf().0.get(&from).expect("known").name.to_lowercase();
+            let Ok(varied) = vary(method, &[Variation::Swap { from, to, by }], &known(&swaps), &setting())
+            else {
+                continue;
+            };
+            let (before, after) = (texts(method), texts(&varied.method));
+            followed += before.iter().zip(&after).filter(|(b, a)| b != a).count();
+            let new_name = shelf().0.get(&swap.to).expect("known").name.to_lowercase();
+            for text in after {
+                let left = text.to_lowercase().replace(&new_name, "");
+                let others = ["powdered sugar", "sugar syrup", "coconut"];
+                let spoken = format!(" {left} ").contains(&format!(" {name} "));
+                assert!(
+                    !spoken || others.iter().any(|o| left.contains(o)),
+                    "{} → {}: {text}",
+                    swap.from,
+                    swap.to
+                );
+            }
+        }
+    }
+    assert!(followed > 50, "{followed} texts followed");
+    let swap = Variation::Swap { from: "cashew".into(), to: "peanut".into(), by: SwapBy::Mass };
+    let varied =
+        vary(method("cashew-sheet", "one-string"), &[swap], &known(&swaps), &setting()).expect("varied");
+    let all = texts(&varied.method).join(" ");
+    assert!(
+        !all.to_lowercase().contains("cashew") && all.contains("Peanuts ground in short bursts"),
+        "{all}"
+    );
+}
+
+#[test]
+fn texts_follow_a_changed_stage() {
+    let stage = Variation::Stage { step: "boil".into(), stage: StageKey::TwoString };
+    let varied =
+        vary(method("cashew-sheet", "one-string"), &[stage], &known(&[]), &setting()).expect("varied");
+    let boil = varied.method.boil_step().expect("boils");
+    assert_eq!(boil.stage(), Some(StageKey::TwoString));
+    let said = format!("{} {} {}", boil.title, boil.text, boil.cue);
+    assert!(said.contains("two strings") && !said.contains("one string"), "{said}");
+}
+
+#[test]
+fn without_a_scale_her_cups_are_what_goes_into_the_pan() {
+    let cup = katori(180.0);
+    let size = Size::Times { factor: 1.0 };
+    let by = |by_scale| {
+        let measuring = Measuring { measures: &cup, by_scale };
+        stove_sheet(method("cashew-sheet", "one-string"), &size, &measuring, &setting()).expect("sheet")
+    };
+    let (scale, cups) = (by(true), by(false));
+    let sugar = cups.takes.iter().find(|t| t.ingredient == "sugar").expect("sugar");
+    let measured = sugar.measured.as_ref().expect("measured");
+    assert!((sugar.mass_g - measured.mass.mass_g).abs() < 1e-9);
+    assert!((cups.charge.sucrose_g - sugar.mass_g).abs() < 0.01 * sugar.mass_g);
+    assert!((cups.charge.sucrose_g - scale.charge.sucrose_g).abs() > 0.5, "a cup is not a gram figure");
+    assert!(scale.lines.iter().all(|l| l.measured.is_some() || l.mass_g < 1.0));
+}

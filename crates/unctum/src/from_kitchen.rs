@@ -1,0 +1,98 @@
+//! What a question takes from her kitchen: pan, ring, thermometer, cups, ladder and air.
+
+use unctum_core::kitchen::{KitchenDocument, Measure, Pan, Ring, Thermometer};
+use unctum_core::process::{Setting, Tools};
+use unctum_store::StoreError;
+
+use crate::app::App;
+use crate::problem::Answer;
+
+/// Larder, ladder and air of a kitchen.
+///
+/// # Errors
+/// Those of the room.
+pub fn setting<'a>(app: &'a App, kitchen: &'a KitchenDocument) -> Answer<Setting<'a>> {
+    Ok(Setting { larder: &app.catalogue.larder, ladder: &kitchen.ladder, air: kitchen.room.air()? })
+}
+
+/// Pan, ring and thermometer chosen from a kitchen.
+pub struct Things {
+    /// The pan.
+    pub pan: Pan,
+    /// Its number.
+    pub pan_id: Option<i32>,
+    /// The ring.
+    pub ring: Ring,
+    /// Its number.
+    pub ring_id: Option<i32>,
+    /// The thermometer, if any.
+    pub thermometer: Option<Thermometer>,
+}
+
+fn pick<T>(
+    what: &'static str,
+    mut all: impl Iterator<Item = (Option<i32>, T)>,
+    id: Option<i32>,
+) -> Result<(Option<i32>, T), StoreError> {
+    let found = match id {
+        Some(_) => all.find(|(known, _)| *known == id),
+        None => all.next(),
+    };
+    found.ok_or(StoreError::NotFound { what, id: id.unwrap_or(0) })
+}
+
+/// Chooses from a kitchen by number; the first pan and ring where none is named.
+///
+/// # Errors
+/// [`StoreError::NotFound`].
+pub fn choose(
+    kitchen: &KitchenDocument,
+    pan_id: Option<i32>,
+    ring_id: Option<i32>,
+    thermometer_id: Option<i32>,
+) -> Result<Things, StoreError> {
+    let (pan_id, pan) = pick("pan", kitchen.pans.iter().map(|p| (p.id, p.pan.clone())), pan_id)?;
+    let (ring_id, ring) = pick("ring", kitchen.rings.iter().map(|r| (r.id, r.ring.clone())), ring_id)?;
+    Ok(Things {
+        pan,
+        pan_id,
+        ring,
+        ring_id,
+        thermometer: thermometer_id
+            .map(|id| {
+                let all = kitchen.thermometers.iter().map(|t| (t.id, t.thermometer.clone()));
+                pick("thermometer", all, Some(id)).map(|(_, thermometer)| thermometer)
+            })
+            .transpose()?,
+    })
+}
+
+/// Her widest pan is the one for milk.
+#[must_use]
+pub fn tools(kitchen: &KitchenDocument, chosen: &Things) -> Tools {
+    let wide = kitchen.pans.iter().map(|p| &p.pan).max_by(|a, b| a.diameter_cm.total_cmp(&b.diameter_cm));
+    Tools {
+        pan: chosen.pan.clone(),
+        wide_pan: wide.unwrap_or(&chosen.pan).clone(),
+        ring: chosen.ring.clone(),
+    }
+}
+
+/// The measures she uses: the cup chosen with all smaller ones, or all; the usual cup in a kitchen without
+/// any. Spoons come with every kitchen.
+///
+/// # Errors
+/// [`StoreError::NotFound`].
+pub fn measures(kitchen: &KitchenDocument, cup_id: Option<i32>) -> Result<Vec<Measure>, StoreError> {
+    let all = || kitchen.measures.iter().map(|m| (m.id, m.measure.clone()));
+    let Some(_) = cup_id else {
+        let mut hers: Vec<Measure> = all().map(|(_, m)| m).collect();
+        if !hers.iter().any(|m| m.volume_ml >= 60.0) {
+            hers.push(Measure { name: "Cup of 240 ml".to_owned(), volume_ml: 240.0, volume_sd_ml: 8.0 });
+        }
+        return Ok(hers);
+    };
+    let (_, cup) = pick("cup", all(), cup_id)?;
+    let smaller = all().map(|(_, m)| m).filter(|m| m.volume_ml < 0.3 * cup.volume_ml);
+    Ok(std::iter::once(cup.clone()).chain(smaller).collect())
+}
