@@ -4,7 +4,10 @@ import { computed, watchEffect } from 'vue'
 import { useTheme } from 'vuetify'
 import TroubleNote from './look/pieces/TroubleNote.vue'
 import { useChanges } from './live/changes'
+import { useAlarm } from './live/alarm'
+import { useGoing } from './live/going'
 import { useKitchen } from './live/kitchen'
+import { useTitle } from './live/title'
 import RoomsStrip from './shell/RoomsStrip.vue'
 
 const kitchen = useKitchen()
@@ -12,6 +15,10 @@ void kitchen.load()
 useChanges((change) => {
   if (change === 'reconnected' || change.kind === 'kitchen') void kitchen.load()
 })
+
+useGoing().follow()
+useAlarm()
+useTitle()
 
 const chosen = useLocalStorage<'enamel' | 'slate' | 'room'>('unctum.light', 'room')
 const evening = usePreferredDark()

@@ -90,7 +90,3 @@ export const router = createRouter({
     },
   ],
 })
-
-router.afterEach((to) => {
-  document.title = `${to.meta.title} · Unctum`
-})

@@ -6,7 +6,7 @@ use diesel::sqlite::SqliteConnection;
 use unctum_core::process::{Card, Sweet};
 
 use crate::error::{Result, StoreError};
-use crate::schema::{sweet, sweet_version};
+use crate::schema::{sweet, sweet_draft, sweet_version};
 
 /// What an own sweet is called where it is missing or was changed.
 const WHAT: &str = "sweet";
@@ -217,4 +217,51 @@ pub fn cards(c: &mut SqliteConnection) -> Result<Vec<Card>> {
         .collect::<Result<Vec<Card>>>()?;
     cards.sort_by(|a, b| (a.name.to_lowercase(), &a.key).cmp(&(b.name.to_lowercase(), &b.key)));
     Ok(cards)
+}
+
+/// Work on a sweet that is not finished.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Unfinished {
+    /// When it was kept, ms since 1970.
+    pub at_ms: i64,
+    /// As far as it is.
+    pub sweet: Sweet,
+}
+
+/// The unfinished work on a sweet, if there is some.
+///
+/// # Errors
+/// Those of the database.
+pub fn unfinished(c: &mut SqliteConnection, key: &str) -> Result<Option<Unfinished>> {
+    let row: Option<(i64, String)> = sweet_draft::table
+        .find(key)
+        .select((sweet_draft::at_ms, sweet_draft::document_json))
+        .first(c)
+        .optional()?;
+    row.map(|(at_ms, json)| Ok(Unfinished { at_ms, sweet: serde_json::from_str(&json)? })).transpose()
+}
+
+/// Keeps unfinished work on a sweet in place of what was kept before.
+///
+/// # Errors
+/// Those of the database.
+pub fn keep_unfinished(c: &mut SqliteConnection, key: &str, work: &Sweet, now_ms: i64) -> Result<()> {
+    let json = serde_json::to_string(work)?;
+    diesel::replace_into(sweet_draft::table)
+        .values((
+            sweet_draft::key.eq(key),
+            sweet_draft::at_ms.eq(now_ms),
+            sweet_draft::document_json.eq(json),
+        ))
+        .execute(c)?;
+    Ok(())
+}
+
+/// Leaves unfinished work on a sweet.
+///
+/// # Errors
+/// Those of the database.
+pub fn drop_unfinished(c: &mut SqliteConnection, key: &str) -> Result<()> {
+    diesel::delete(sweet_draft::table.find(key)).execute(c)?;
+    Ok(())
 }

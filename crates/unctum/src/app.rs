@@ -10,8 +10,9 @@ use utoipa::ToSchema;
 
 use crate::catalogue::Catalogue;
 use crate::clock::Clock;
-use crate::own_shelf::OwnShelf;
+
 use crate::problem::{Answer, Problem};
+use crate::shelves::{CatalogueShelf, OwnShelf};
 
 /// Something changed that a screen may show.
 #[derive(Debug, Clone, Copy, Serialize, ToSchema)]
@@ -40,7 +41,9 @@ pub struct App {
     /// The time.
     pub clock: Clock,
     /// What ships with the program.
-    pub catalogue: Catalogue,
+    pub catalogue: Arc<Catalogue>,
+    /// The catalogue in brief, as it is in her kitchen.
+    pub catalogue_shelf: Arc<CatalogueShelf>,
     /// The cook's own sweets in brief.
     pub own_shelf: Arc<OwnShelf>,
     /// Changes, to everyone who listens.

@@ -27,8 +27,6 @@ pub type ShareRange = (f64, f64);
 pub struct Catalogue {
     /// What there is to make.
     pub sweets: Vec<Sweet>,
-    /// The same in brief.
-    pub cards: Vec<Card>,
     /// What it is made from.
     pub larder: Larder,
     /// One ingredient for another.
@@ -49,16 +47,16 @@ impl Catalogue {
         larder.check()?;
         let (ladder, air) = (Ladder::default(), Air::default());
         let setting = Setting { larder: &larder, ladder: &ladder, air };
-        let (mut sweets, mut cards) = (Vec::new(), Vec::new());
+        let mut sweets = Vec::new();
         for name in Files::iter().filter(|f| f.starts_with("sweets/")) {
             let sweet: Sweet = read(&name)?;
             sweet.check(&larder)?;
-            cards.push(Card::of(&sweet, false, &setting)?);
+            Card::of(&sweet, false, &setting, None)?;
             sweets.push(sweet);
         }
         let swaps: SwapFile = read("swaps.toml")?;
         let ranges = ranges(sweets.iter().flat_map(|s| &s.methods), &larder)?;
-        Ok(Self { sweets, cards, swaps: swaps.swaps, cautions: read("cautions.toml")?, ranges, larder })
+        Ok(Self { sweets, swaps: swaps.swaps, cautions: read("cautions.toml")?, ranges, larder })
     }
 
     /// The sweet of a key.

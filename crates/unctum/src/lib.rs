@@ -9,9 +9,10 @@ pub mod exchange;
 pub mod from_kitchen;
 pub mod front;
 pub mod openapi;
-pub mod own_shelf;
+
 pub mod problem;
 pub mod routes;
 pub mod server;
 pub mod setting_up;
+pub mod shelves;
 pub mod tagged;

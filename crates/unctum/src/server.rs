@@ -24,7 +24,14 @@ const CONTENT_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inlin
 /// A catalogue that is not well formed.
 pub fn build(store: Store, clock: Clock, port: u16) -> unctum_core::Result<Rocket<Build>> {
     let (changes, _) = broadcast::channel(256);
-    let app = App { store, clock, catalogue: Catalogue::load()?, own_shelf: Arc::default(), changes };
+    let app = App {
+        store,
+        clock,
+        catalogue: Arc::new(Catalogue::load()?),
+        catalogue_shelf: Arc::default(),
+        own_shelf: Arc::default(),
+        changes,
+    };
     let config = Config {
         address: std::net::Ipv4Addr::LOCALHOST.into(),
         port,

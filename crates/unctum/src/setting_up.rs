@@ -192,7 +192,7 @@ pub fn set_up(
         let setting = setting(app, kitchen)?;
         let Changed { method, words, .. } =
             changed(app, sweet, ask.method_key.as_deref(), &ask.variation, &setting)?;
-        let sheet = stove_sheet(&method, size, &measuring, &setting)?;
+        let sheet = stove_sheet(&method, &size.after(&ask.variation), &measuring, &setting)?;
         return Ok(BatchSetup {
             title: ask.title.clone().unwrap_or_else(|| changed_title(&sweet.name, &words)),
             sweet_key: Some(sweet.key.clone()),

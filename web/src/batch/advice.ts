@@ -1,5 +1,6 @@
 import type { Api } from '@/api/client'
-import { celsius, clock, degreeUnit, gramUnit, grams, stringLength } from '@/units/format'
+import { count } from '@/units/measures'
+import { about, aString, celsius, degreeUnit, gramUnit, grams } from '@/units/format'
 
 export interface Said {
   /** What to do now, a few words. */
@@ -8,6 +9,13 @@ export interface Said {
   detail: string
   /** Whether it cannot wait. */
   urgent: boolean
+}
+
+/** Water as she takes it: grams, or spoons of 15 ml where there is no scale. */
+export function poured(water_g: number, has_scale: boolean): string {
+  if (has_scale) return `${grams(water_g)} ${gramUnit()}`
+  const spoons = Math.max(0.5, Math.round(water_g / 7.5) / 2)
+  return `${count(spoons)} ${spoons > 1 ? 'tablespoons' : 'tablespoon'}`
 }
 
 /** The advice of the core, in kitchen words. */
@@ -19,9 +27,18 @@ export function sayAdvice(
   const { advice, syrup } = state
   const step = setup.steps.find((s) => s.key === state.current_step)
   const stage = stageName(setup.stage)
-  const off = syrup
-    ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale or ${celsius(syrup.turn_off_shown_c)} ${degreeUnit()} on the thermometer`
-    : ''
+  const has_scale = setup.has_scale !== false
+  const pour = advice.kind === 'add_water' ? poured(advice.water_g, has_scale) : ''
+  const instruments = syrup
+    ? [
+        has_scale ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale` : undefined,
+        setup.thermometer
+          ? `${celsius(syrup.turn_off_shown_c)} ${degreeUnit()} on the thermometer`
+          : undefined,
+      ].filter(Boolean)
+    : []
+  const off = instruments.length ? ` Turn off at ${instruments.join(' or ')}.` : ''
+  const look = has_scale ? 'Weigh it, or pull a cooled drop.' : 'Pull a cooled drop.'
   switch (advice.kind) {
     case 'heat_on':
       return { headline: 'Heat on', detail: step?.text ?? '', urgent: false }
@@ -36,7 +53,25 @@ export function sayAdvice(
     case 'read_now':
       return {
         headline: 'Read the pan now',
-        detail: `It is close. Weigh it, or pull a cooled drop. Turn off at ${off}.`,
+        detail: `It is close. ${look}${off}`,
+        urgent: true,
+      }
+    case 'not_yet':
+      return {
+        headline: `Not yet: ${about(advice.more_s)} more`,
+        detail: 'Let it boil on, then pull another drop.',
+        urgent: false,
+      }
+    case 'look_now':
+      return {
+        headline: 'Look now',
+        detail: `By the clock it is past ${stage}, and nobody has looked. If the flame still burns, turn it off. ${look}`,
+        urgent: true,
+      }
+    case 'that_is_it':
+      return {
+        headline: 'That is it',
+        detail: `It stands at ${stage}. Go on at once: it thickens as it cools.`,
         urgent: true,
       }
     case 'turn_off_now':
@@ -48,20 +83,18 @@ export function sayAdvice(
     case 'test':
       return {
         headline: 'Test a cooled drop',
-        detail: syrup
-          ? `The flame is off. It should pull a string of about ${stringLength(syrup.string_cm)}.`
-          : '',
+        detail: syrup ? `The flame is off. By the clock it pulls ${aString(syrup.string_cm)}.` : '',
         urgent: true,
       }
     case 'back_on':
       return {
-        headline: `Back on for ${clock(advice.heat_s)}`,
+        headline: `Back on for ${about(advice.heat_s)}`,
         detail: 'Not there yet. Then off, and test again.',
         urgent: true,
       }
     case 'add_water':
       return {
-        headline: `Pour in ${grams(advice.water_g)} ${gramUnit()} of water`,
+        headline: `Pour in ${pour} of water`,
         detail: `It went past ${stage}. Hot water, poured slowly down the side: it spits. Then back to the boil.`,
         urgent: true,
       }

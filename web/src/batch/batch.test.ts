@@ -4,6 +4,7 @@ import { effectScope, type EffectScope } from 'vue'
 import type { Api } from '@/api/client'
 import { serverOf } from '@/test/server'
 import { units } from '@/units/format'
+import { sayLesson } from './lesson'
 import { sayEvent } from './sayEvent'
 import { useBatch } from './useBatch'
 
@@ -116,5 +117,28 @@ describe('a batch that is followed', () => {
     const { batch } = follow({})
     await flushPromises()
     expect(batch.trouble.value).toContain('does not answer')
+  })
+})
+
+describe('what a verdict teaches, in kitchen words', () => {
+  const said = (now: object, next: object, has_scale = true) =>
+    sayLesson({ now, next } as unknown as Api<'Lesson'>, has_scale)
+  it('says what to do now and what to change', () => {
+    const soft = said(
+      { kind: 'back_in_the_pan', lose_g: 18 },
+      { kind: 'further', water_g: 12, string_cm: 1.2 },
+    )
+    expect(soft.now).toContain('Back into the pan')
+    expect(soft.now).toContain('18 g of water')
+    expect(soft.next).toBe('boil 12 g more water off, to a string of about 1.2 cm.')
+  })
+  it('counts in spoons where there is no scale', () => {
+    const firm = said(
+      { kind: 'work_in', water_g: 15 },
+      { kind: 'earlier', water_g: 15, string_cm: 0.4 },
+      false,
+    )
+    expect(firm.now).toContain('1 tablespoon of hot milk')
+    expect(firm.next).toContain('1 tablespoon of water earlier')
   })
 })

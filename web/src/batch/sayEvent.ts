@@ -1,4 +1,5 @@
 import type { Api } from '@/api/client'
+import { pullName } from './pulls'
 import { celsius, degreeUnit, gramUnit, grams, number } from '@/units/format'
 
 /** An entry of the log, in kitchen words. */
@@ -43,5 +44,9 @@ function sayReading(
       return `String of ${number(reading.string_cm, 1)} cm`
     case 'seen':
       return `Looked like ${stageName(reading.stage)}`
+    case 'pull':
+      return `String: ${pullName(reading.pull)}`
+    case 'not_yet':
+      return 'Tested: not yet'
   }
 }

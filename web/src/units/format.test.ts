@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import {
   about,
+  aString,
   celsius,
   celsiusFrom,
   celsiusInto,
@@ -43,7 +44,12 @@ describe('numbers as the cook reads them', () => {
       '6 mm',
       '1.6 cm',
       '7 cm',
-      'an arm’s length',
+      '80 cm',
+    ])
+    expect([0.02, 0.6, 40].map(aString)).toEqual([
+      'no string',
+      'a string of about 6 mm',
+      'strings as long as your arms reach',
     ])
     expect(percent(0.7575)).toBe('75.8')
   })

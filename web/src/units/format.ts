@@ -88,20 +88,36 @@ export function clock(duration_s: number): string {
   return h > 0 ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`
 }
 
-/** About how long, in words: "45 s", "2½ min", "14 min". */
+/** About how long, in words: "now", "45 s", "2½ min", "14 min", "1 h 20". */
 export function about(duration_s: number): string {
+  if (duration_s < 2.5) return 'now'
   if (duration_s < 57) return `${Math.max(5, 5 * Math.round(duration_s / 5))} s`
   const halves = Math.round(duration_s / 30)
   if (halves < 20) return `${Math.floor(halves / 2) || ''}${halves % 2 ? '½' : ''} min`
-  return `${Math.round(duration_s / 60)} min`
+  if (duration_s < 5400) return `${Math.round(duration_s / 60)} min`
+  const fives = Math.round(duration_s / 300)
+  return `${Math.floor(fives / 12)} h ${String(5 * (fives % 12)).padStart(2, '0')}`
 }
 
-/** Length of a string as fingers judge it. */
+/** About how long, between two ends; nothing where both say what the middle says. */
+export function aboutRange(range: { mid: number; low: number; high: number }): string {
+  const [low, high] = [about(range.low), about(range.high)]
+  return low === high ? '' : `${low} – ${high}`
+}
+
+/** Length of a string as fingers judge it; from an arm's length on there is nothing to measure. */
 export function stringLength(length_cm: number): string {
   if (length_cm < 0.1) return 'none'
+  if (units.mass === 'us') return `${number(length_cm / 2.54, length_cm < 2.54 ? 2 : 1)} in`
   if (length_cm < 1) return `${number(10 * length_cm)} mm`
-  if (length_cm < 30) return `${number(length_cm, length_cm < 5 ? 1 : 0)} cm`
-  return 'an arm’s length'
+  return `${number(length_cm, length_cm < 5 ? 1 : 0)} cm`
+}
+
+/** The string a syrup pulls, as a phrase: “no string”, “a string of about 7 mm”. */
+export function aString(length_cm: number): string {
+  if (length_cm < 0.1) return 'no string'
+  if (length_cm >= 30) return 'strings as long as your arms reach'
+  return `a string of about ${stringLength(length_cm)}`
 }
 
 /** A day and an hour, in the reader's own way. */

@@ -132,6 +132,15 @@ impl KitchenDocument {
             .chain(self.measures.iter().map(|m| &m.measure.name))
     }
 
+    /// The same kitchen, its pans that were never weighed guessed from what is known of them.
+    #[must_use]
+    pub fn settled(mut self) -> Self {
+        for numbered in &mut self.pans {
+            numbered.pan = numbered.pan.clone().settled();
+        }
+        self
+    }
+
     /// # Errors
     /// The first value no kitchen has, a thing without a name, or a kitchen without ring or pan.
     pub fn check(&self) -> Result<()> {

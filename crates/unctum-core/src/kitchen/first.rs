@@ -61,45 +61,26 @@ pub enum FirstPan {
     Wide,
 }
 
-/// What a pan of a kind is guessed to be.
-struct Make {
-    name: &'static str,
-    metal: PanMetal,
-    /// Mass of base and wall for each square metre, kg.
-    kg_per_m2: f64,
-    /// Height of the wall for each centimetre of width.
-    wall_to_width: f64,
-}
-
 impl FirstPan {
-    fn make(self) -> Make {
-        let (name, metal, kg_per_m2, wall_to_width) = match self {
-            Self::Thin => ("Thin pan", PanMetal::Steel, 7.5, 0.42),
-            Self::Heavy => ("Heavy pan", PanMetal::Clad, 14.0, 0.42),
-            Self::CastIron => ("Cast-iron pan", PanMetal::Iron, 28.0, 0.36),
-            Self::Wide => ("Wide pan", PanMetal::Steel, 9.0, 0.30),
-        };
-        Make { name, metal, kg_per_m2, wall_to_width }
-    }
-
     /// A pan of this kind and width, its weight and heat guessed from the metal it must have.
     #[must_use]
     pub fn pan(self, diameter_cm: f64) -> Pan {
-        let Make { name, metal, kg_per_m2, wall_to_width } = self.make();
-        let wall_height_cm = (diameter_cm * wall_to_width).round();
-        let area_m2 =
-            std::f64::consts::PI * (diameter_cm * diameter_cm / 4.0 + diameter_cm * wall_height_cm) * 1e-4;
-        let mass_g = 1000.0 * kg_per_m2 * area_m2;
-        let heat_j_k = mass_g / 1000.0 * metal.specific_heat_j_kg_k().0;
-        Pan {
+        let (name, metal, wall_to_width) = match self {
+            Self::Thin => ("Thin pan", PanMetal::Steel, 0.42),
+            Self::Heavy => ("Heavy pan", PanMetal::Clad, 0.42),
+            Self::CastIron => ("Cast-iron pan", PanMetal::Iron, 0.36),
+            Self::Wide => ("Wide pan", PanMetal::Steel, 0.30),
+        };
+        let pan = Pan {
             name: name.to_owned(),
-            tare_g: (mass_g / 10.0).round() * 10.0,
+            tare_g: 0.0,
             diameter_cm,
-            wall_height_cm,
-            heat_capacity_j_k: (heat_j_k / 10.0).round() * 10.0,
+            wall_height_cm: (diameter_cm * wall_to_width).round(),
+            heat_capacity_j_k: 0.0,
             metal: Some(metal),
             weighed: false,
-        }
+        };
+        pan.settled()
     }
 }
 

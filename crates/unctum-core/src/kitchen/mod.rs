@@ -17,7 +17,7 @@ pub use document::{
 };
 pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitchen};
 pub use pan::{Pan, PanMetal};
-pub use ring::{Flame, Ring, RingKind};
+pub use ring::{Flame, RING_KINDS, Ring, RingKind};
 pub use room::{Air, Room};
 pub use thermometer::{THERMOMETER_SD_K, Thermometer};
 pub use vessel::{Measure, Tray};

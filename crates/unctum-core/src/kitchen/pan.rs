@@ -68,7 +68,38 @@ fn yes() -> bool {
     true
 }
 
+impl PanMetal {
+    /// What a square metre of a usual pan's base and wall weighs, kg.
+    #[must_use]
+    pub fn usual_kg_m2(self) -> f64 {
+        match self {
+            Self::Steel | Self::Aluminium => 7.5,
+            Self::Clad | Self::Copper | Self::Brass => 14.0,
+            Self::Iron | Self::Clay => 28.0,
+        }
+    }
+}
+
 impl Pan {
+    /// The same pan; if it was never weighed, with the weight and the heat that its metal and its size let
+    /// guess. A pan of unknown metal is taken for steel.
+    #[must_use]
+    pub fn settled(self) -> Self {
+        if self.weighed {
+            return self;
+        }
+        let metal = self.metal.unwrap_or(PanMetal::Steel);
+        let (d, h) = (self.diameter_cm, self.wall_height_cm);
+        let area_m2 = std::f64::consts::PI * (d * d / 4.0 + d * h) * 1e-4;
+        let mass_kg = metal.usual_kg_m2() * area_m2;
+        let tens = |value: f64| (value / 10.0).round() * 10.0;
+        Self {
+            tare_g: tens(1000.0 * mass_kg),
+            heat_capacity_j_k: tens(mass_kg * metal.specific_heat_j_kg_k().0),
+            ..self
+        }
+    }
+
     /// Area of the base and of the open surface, m².
     #[must_use]
     pub fn base_m2(&self) -> f64 {

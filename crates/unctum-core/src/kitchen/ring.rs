@@ -22,6 +22,10 @@ pub enum RingKind {
     MultiCooker,
 }
 
+/// All kinds.
+pub const RING_KINDS: [RingKind; 5] =
+    [RingKind::Gas, RingKind::Coil, RingKind::Ceramic, RingKind::Induction, RingKind::MultiCooker];
+
 impl RingKind {
     /// Share of the rated power that reaches the pan, with its standard deviation.
     #[must_use]

@@ -1,13 +1,13 @@
 //! A sweet in brief, and what a cook looks for.
 
+use std::collections::BTreeMap;
+
 use serde::{Deserialize, Serialize};
 
 use crate::error::Result;
 use crate::food::{Diet, plain};
 use crate::process::formula::who_can_eat;
-use crate::process::size::written;
-use crate::process::times::{Batch, times};
-use crate::process::{Family, Setting, Sweet};
+use crate::process::{Family, FormulaQuestion, Setting, Size, Sweet, Tools, formula};
 
 /// A sweet in brief.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -31,12 +31,18 @@ pub struct Card {
     pub allergens: Vec<String>,
     /// Who can eat it.
     pub diet: Diet,
-    /// Shortest time from start to end, min.
+    /// Time from start to end of the method its page opens with, min.
     pub total_min: f64,
-    /// Shortest time with hands on it, min.
+    /// Time with hands on it of that method, min.
     pub hands_min: f64,
-    /// Easiest method: 1–3.
+    /// How hard that method is: 1–3.
     pub level: u8,
+    /// Time of its quickest method, min.
+    #[serde(default)]
+    pub quickest_min: f64,
+    /// Its easiest method: 1–3.
+    #[serde(default)]
+    pub easiest: u8,
     /// Whether a method can be judged without instruments.
     pub instrument_free: bool,
     /// Whether a method boils a syrup to a stage, to be followed on the stove.
@@ -74,11 +80,11 @@ pub struct Wanted {
 }
 
 impl Card {
-    /// The card of a sweet.
+    /// The card of a sweet, its times those of its page: with her pans and ring, if they are told.
     ///
     /// # Errors
     /// A method that does not work out.
-    pub fn of(sweet: &Sweet, own: bool, setting: &Setting<'_>) -> Result<Self> {
+    pub fn of(sweet: &Sweet, own: bool, setting: &Setting<'_>, tools: Option<&Tools>) -> Result<Self> {
         let mut card = Self {
             key: sweet.key.clone(),
             name: sweet.name.clone(),
@@ -89,9 +95,11 @@ impl Card {
             ingredients: Vec::new(),
             allergens: Vec::new(),
             diet: Diet::Vegan,
-            total_min: f64::INFINITY,
-            hands_min: f64::INFINITY,
-            level: 3,
+            total_min: 0.0,
+            hands_min: 0.0,
+            level: sweet.methods.first().map_or(3, |m| m.level),
+            quickest_min: f64::INFINITY,
+            easiest: 3,
             instrument_free: false,
             on_the_stove: sweet.methods.iter().any(|m| m.boil_step().is_some()),
             makes: sweet.makes.clone(),
@@ -102,13 +110,16 @@ impl Card {
         };
         let mut words = vec![sweet.name.as_str()];
         words.extend(sweet.aliases.iter().map(String::as_str));
-        for method in &sweet.methods {
-            let balance = written(method, setting)?;
-            let batch = Batch { balance: &balance, factor: 1.0, pieces: None, tools: None };
-            let times = times(method, &batch, setting);
-            card.total_min = card.total_min.min(times.total.mid_min);
-            card.hands_min = card.hands_min.min(times.hands_min);
-            card.level = card.level.min(method.level);
+        let (size, components) = (Size::Times { factor: 1.0 }, BTreeMap::new());
+        for (i, method) in sweet.methods.iter().enumerate() {
+            let question =
+                FormulaQuestion { method, size: &size, measures: &[], tools, components: &components };
+            let times = formula(&question, setting)?.times;
+            if i == 0 {
+                (card.total_min, card.hands_min) = (times.total.mid_min, times.hands_min);
+            }
+            card.quickest_min = card.quickest_min.min(times.total.mid_min);
+            card.easiest = card.easiest.min(method.level);
             card.instrument_free |= method.instrument_free;
             let (allergens, diet) = who_can_eat(method, setting.larder)?;
             card.allergens.extend(allergens);
@@ -144,9 +155,9 @@ impl Card {
             && wanted.family.is_none_or(|f| f == self.family)
             && wanted.ingredient.as_ref().is_none_or(|i| self.ingredients.contains(i))
             && wanted.without.iter().all(|a| !self.allergens.contains(a))
-            && wanted.max_total_min.is_none_or(|most| self.total_min <= most)
+            && wanted.max_total_min.is_none_or(|most| self.quickest_min <= most)
             && (!wanted.instrument_free || self.instrument_free)
-            && (!wanted.beginner || self.level == 1);
+            && (!wanted.beginner || self.easiest == 1);
         if !fits {
             return None;
         }

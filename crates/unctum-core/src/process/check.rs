@@ -138,7 +138,10 @@ fn of_step(step: &Step, keys: &BTreeSet<&str>, larder: &Larder, found: &mut Foun
     found.words(at, "text", &step.text, "Say what to do.");
     found.words(at, "cue", &step.cue, "Say what shows that it is done.");
     found.words(at, "event", &step.event, "Say what has happened when it is done.");
-    found.words(at, "reason", &step.reason, "Say why.");
+    // Why may stay untold.
+    if step.reason.chars().count() > LONGEST {
+        found.note(at, "reason", format!("It is longer than {LONGEST} letters. Say it shorter."));
+    }
     for key in step.before() {
         if key == step.key {
             found.note(at, "after", "It waits for itself.");

@@ -28,6 +28,7 @@ mod stove;
 mod sweet;
 mod times;
 mod variation;
+mod verb;
 mod words;
 
 pub use balance::{Aside, Balance, StepBalance, balance};
@@ -49,4 +50,5 @@ pub use stove::{Measuring, SheetTake, StoveSheet, plain_sheet, stove_sheet};
 pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Setting, Shape, Sweet};
 pub use times::{StepTime, Times};
 pub use variation::{EffectNote, Knowledge, Swap, SwapBy, Variation, Varied, sweet_water_activity, vary};
+pub use verb::{NOT_TOLD, Verb, verbs};
 pub use words::{change_words, changed_title};

@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::food::{Parts, thermal};
-use crate::process::{Balance, Method, Purpose, Setting, Shape, balance};
+use crate::process::{Balance, Method, Purpose, Setting, Shape, Variation, balance};
 
 /// Temperature at which the size of a finished piece is told, °C.
 const TOLD_AT_C: f64 = 30.0;
@@ -69,6 +69,28 @@ pub enum Size {
         /// How many of them for one part.
         count: f64,
     },
+}
+
+impl Size {
+    /// The same size of the changed method: 400 g of cashews are 400 g of what replaces them.
+    #[must_use]
+    pub fn after(&self, changes: &[Variation]) -> Self {
+        let follow = |key: &str| {
+            changes.iter().fold(key.to_owned(), |now, change| match change {
+                Variation::Swap { from, to, .. } if *from == now => to.clone(),
+                _ => now,
+            })
+        };
+        match self {
+            Self::Ingredient { ingredient, amount_g } => {
+                Self::Ingredient { ingredient: follow(ingredient), amount_g: *amount_g }
+            }
+            Self::Stock { have_g } => {
+                Self::Stock { have_g: have_g.iter().map(|(key, g)| (follow(key), *g)).collect() }
+            }
+            other => other.clone(),
+        }
+    }
 }
 
 /// What the finished sweet comes to in pieces.

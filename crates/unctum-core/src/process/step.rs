@@ -88,6 +88,27 @@ pub enum StepKind {
 }
 
 impl StepKind {
+    /// Usual time of such work where nothing is told, with a wide spread: what a cook would reckon with before
+    /// she knows better.
+    #[must_use]
+    pub fn usual_minutes(self) -> Minutes {
+        let (low_min, mid_min, high_min) = match self {
+            Self::Soak | Self::Ferment => (120.0, 360.0, 720.0),
+            Self::Hang | Self::Chill | Self::Steep => (60.0, 120.0, 300.0),
+            Self::Rest | Self::Cut | Self::Lift | Self::Drain => (10.0, 30.0, 90.0),
+            Self::Reduce | Self::CookTillLeavesSides => (15.0, 30.0, 75.0),
+            Self::PressureCook | Self::WaterBath | Self::Roast | Self::Simmer | Self::Fry => {
+                (8.0, 15.0, 35.0)
+            }
+            Self::Shape | Self::Roll | Self::Knead | Self::AddInstalments => (5.0, 12.0, 30.0),
+            Self::BoilToStage | Self::Poach | Self::Caramelise | Self::Dissolve | Self::Curdle => {
+                (4.0, 9.0, 20.0)
+            }
+            _ => (2.0, 5.0, 12.0),
+        };
+        Minutes { low_min, mid_min, high_min }
+    }
+
     /// Highest safe fill of the vessel, as a share of its volume; none where nothing can come over.
     #[must_use]
     pub fn fill_limit_frac(self) -> Option<f64> {
@@ -350,7 +371,8 @@ pub struct Step {
     /// How soon a later step has to follow.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub windows: Vec<Window>,
-    /// Why.
+    /// Why; empty where nobody told.
+    #[serde(default)]
     pub reason: String,
     /// What can hurt: keys of the usual cautions, or own words.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]

@@ -27,4 +27,4 @@ pub use contents::{Contents, Part, Poured};
 pub use locate::{Location, Reading, Target, locate};
 pub use properties::{Properties, properties};
 pub use pull::{Against, PULLS, Pull, against};
-pub use stage::{Ladder, SCHOOLS, School, Stage, StageKey};
+pub use stage::{Ladder, SCHOOLS, School, Stage, StageKey, stage_named};

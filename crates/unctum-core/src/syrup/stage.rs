@@ -248,6 +248,52 @@ impl StageKey {
     }
 }
 
+/// What people call the stages beside the names of the ladder, in plain small letters.
+const ALSO_CALLED: [(&str, StageKey); 24] = [
+    ("half string", StageKey::Coating),
+    ("half thread", StageKey::Coating),
+    ("aadha taar", StageKey::Coating),
+    ("one string", StageKey::OneString),
+    ("single string", StageKey::OneString),
+    ("1 string", StageKey::OneString),
+    ("one thread", StageKey::OneString),
+    ("single thread", StageKey::OneString),
+    ("ek taar", StageKey::OneString),
+    ("1 thread", StageKey::OneString),
+    ("two string", StageKey::TwoString),
+    ("double string", StageKey::TwoString),
+    ("2 string", StageKey::TwoString),
+    ("two thread", StageKey::TwoString),
+    ("do taar", StageKey::TwoString),
+    ("three string", StageKey::ThreeString),
+    ("3 string", StageKey::ThreeString),
+    ("three thread", StageKey::ThreeString),
+    ("soft ball", StageKey::SoftBall),
+    ("firm ball", StageKey::FirmBall),
+    ("hard ball", StageKey::HardBall),
+    ("soft crack", StageKey::Crack),
+    ("hard crack", StageKey::Crack),
+    ("crack stage", StageKey::Crack),
+];
+
+/// The stage that a sentence names, by the ladder's names, local ones or others in use; the first if it names
+/// several.
+///
+/// ```
+/// use unctum_core::syrup::{StageKey, stage_named};
+/// assert_eq!(stage_named("Boil the sugar to the hard-ball stage."), Some(StageKey::HardBall));
+/// assert_eq!(stage_named("Roll into balls."), None);
+/// ```
+#[must_use]
+pub fn stage_named(text: &str) -> Option<StageKey> {
+    let small: String =
+        text.chars().map(|c| if c.is_alphanumeric() { c.to_ascii_lowercase() } else { ' ' }).collect();
+    let words = format!(" {} ", small.split_whitespace().collect::<Vec<_>>().join(" "));
+    let found =
+        ALSO_CALLED.iter().filter_map(|(name, stage)| Some((words.find(&format!(" {name}"))?, *stage)));
+    found.min_by_key(|(at, _)| *at).map(|(_, stage)| stage)
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -4,7 +4,7 @@ use crate::common::shelf::*;
 use unctum_core::process::*;
 
 fn cards() -> Vec<Card> {
-    shelf().1.iter().map(|s| Card::of(s, false, &setting()).expect("card")).collect()
+    shelf().1.iter().map(|s| Card::of(s, false, &setting(), None).expect("card")).collect()
 }
 
 fn found<'a>(cards: &'a [Card], wanted: &Wanted) -> Vec<&'a str> {
@@ -60,7 +60,7 @@ fn what_is_ruled_out_is_never_found() {
     let found = found(&cards, &quick);
     assert!(!found.is_empty());
     for card in cards.iter().filter(|c| found.contains(&c.key.as_str())) {
-        assert!(card.total_min <= 60.0 && card.level == 1 && card.instrument_free, "{}", card.key);
+        assert!(card.quickest_min <= 60.0 && card.easiest == 1 && card.instrument_free, "{}", card.key);
     }
 }
 
@@ -70,8 +70,8 @@ fn a_card_counts_the_quickest_and_easiest_method() {
         let of =
             |m: &Method| worked(m, Size::Times { factor: 1.0 }, &[]).expect("formula").times.total.mid_min;
         let quickest = sweet.methods.iter().map(of).fold(f64::INFINITY, f64::min);
-        assert!((card.total_min - quickest).abs() < 1e-9, "{}", card.key);
-        assert_eq!(Some(card.level), sweet.methods.iter().map(|m| m.level).min());
+        assert!((card.quickest_min - quickest).abs() < 1e-9, "{}", card.key);
+        assert_eq!(Some(card.easiest), sweet.methods.iter().map(|m| m.level).min());
         assert_eq!(card.on_the_stove, sweet.methods.iter().any(|m| m.boil_step().is_some()));
     }
 }

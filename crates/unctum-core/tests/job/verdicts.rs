@@ -127,3 +127,16 @@ fn without_a_scale_her_cups_are_what_goes_into_the_pan() {
     assert!((cups.charge.sucrose_g - scale.charge.sucrose_g).abs() > 0.5, "a cup is not a gram figure");
     assert!(scale.lines.iter().all(|l| l.measured.is_some() || l.mass_g < 1.0));
 }
+
+#[test]
+fn a_size_by_what_was_swapped_is_a_size_by_what_replaces_it() {
+    let swap = Variation::Swap { from: "cashew".into(), to: "peanut".into(), by: SwapBy::Mass };
+    let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
+    let varied =
+        vary(method("cashew-sheet", "one-string"), std::slice::from_ref(&swap), &known(&[]), &setting());
+    let method = varied.expect("varied").method;
+    assert!(worked(&method, size.clone(), &[]).is_err());
+    let f = worked(&method, size.after(&[swap]), &[]).expect("worked");
+    let nuts = f.lines.iter().find(|l| l.ingredient == "peanut").expect("peanuts");
+    assert!((nuts.amount_g - 400.0).abs() < 1e-6);
+}

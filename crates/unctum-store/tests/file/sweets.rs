@@ -47,7 +47,8 @@ fn named(name: &str) -> (Sweet, Card) {
         }],
     };
     let (larder, ladder) = (larder(), Ladder::default());
-    let card = Card::of(&sweet, true, &Setting { larder: &larder, ladder: &ladder, air: Air::default() });
+    let card =
+        Card::of(&sweet, true, &Setting { larder: &larder, ladder: &ladder, air: Air::default() }, None);
     (sweet, card.expect("card"))
 }
 

@@ -3,10 +3,12 @@
 use serde::{Deserialize, Serialize};
 use unctum_core::food::reading::{CupSizes, ReadLine, read_line};
 use unctum_core::food::{Composition, plain};
+use unctum_core::kitchen::Flame;
 use unctum_core::process::{
-    Attention, Doubt, Entry, Family, Keeping, Method, Shape, Step, StepKind, Sweet, Take, doubts_of_lines,
-    likely_g,
+    Attention, Doubt, Effect, Entry, Family, Keeping, Method, Shape, Step, StepKind, Sweet, Take, Vessel,
+    balance, doubts_of_lines, likely_g,
 };
+use unctum_core::syrup::{Ladder, stage_named};
 use utoipa::ToSchema;
 
 use super::told::minutes_in;
@@ -56,6 +58,8 @@ pub struct Draft {
     pub lines: Vec<DraftLine>,
     /// What has to be settled first.
     pub doubts: Vec<Doubt>,
+    /// What else the cook should know of how it was read.
+    pub notes: Vec<String>,
 }
 
 fn understood(read: &ReadLine, settled: Option<&Settled>, doubted: bool, catalogue: &Catalogue) -> DraftLine {
@@ -91,7 +95,37 @@ pub fn draft(raw: &Raw, cups: &CupSizes, settled: &[Settled], catalogue: &Catalo
         !of(d.line).is_some_and(|s| s.leave_out || known)
     };
     let doubts = doubts.into_iter().filter(open).collect();
-    Draft { sweet: sweet(raw, &lines), lines, doubts }
+    let mut sweet = sweet(raw, &lines);
+    let mut notes = Vec::new();
+    let untimed = raw.steps.iter().filter(|s| s.minutes.or_else(|| minutes_in(&s.text)).is_none()).count();
+    if untimed > 0 {
+        notes.push(format!(
+            "No time is told for {untimed} of {} steps: usual times of such work stand there, with a wide spread.",
+            raw.steps.len()
+        ));
+    }
+    // A stage that does not work out with what goes in is told, not believed.
+    if !stages_work(&sweet, catalogue) {
+        for step in sweet.methods.iter_mut().flat_map(|m| &mut m.steps).filter(|s| s.boils()) {
+            step.effects.clear();
+            step.kind = StepKind::Simmer;
+        }
+        notes.push(
+            "It names a stage of the syrup, but with these amounts the syrup does not come to it: see that sugar and \
+             water stand at the right step."
+                .to_owned(),
+        );
+    }
+    Draft { sweet, lines, doubts, notes }
+}
+
+/// Whether the syrups that are boiled to a stage come to it.
+fn stages_work(sweet: &Sweet, catalogue: &Catalogue) -> bool {
+    let staged = sweet.methods.iter().filter(|m| m.boil_step().is_some());
+    staged.into_iter().all(|m| {
+        let known = m.steps.iter().any(|s| !s.inputs.is_empty());
+        !known || balance(m, &catalogue.larder, &Ladder::default()).is_ok()
+    })
 }
 
 fn sweet(raw: &Raw, lines: &[DraftLine]) -> Sweet {
@@ -204,6 +238,12 @@ fn step(i: usize, told: &RawStep) -> Step {
     step.event = format!("Done: {}", title.to_lowercase());
     step.reason = "Not told.".into();
     step.attention = Attention::NowAndThen;
-    step.minutes = told.minutes.or_else(|| minutes_in(text));
+    step.minutes = told.minutes.or_else(|| minutes_in(text)).or(Some(kind.usual_minutes()));
+    if let Some(stage) = stage_named(text).filter(|_| kind != StepKind::Shape) {
+        step.kind = StepKind::BoilToStage;
+        step.effects = vec![Effect::BoilToStage { stage }];
+        step.vessel = Vessel::Pan;
+        step.flame = Some(Flame::Medium);
+    }
     step
 }

@@ -111,7 +111,7 @@ fn recipe_of(recipe: &Value) -> Raw {
     if raw.name.is_empty() {
         raw.name = "Recipe without a name".into();
     }
-    raw
+    raw.in_parts()
 }
 
 /// Whether amounts and steps are still those that `write` gave.

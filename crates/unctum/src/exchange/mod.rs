@@ -11,6 +11,7 @@ use serde::{Deserialize, Serialize};
 use unctum_core::process::{Minutes, Sweet};
 
 use told::Yield;
+use utoipa::ToSchema;
 
 /// What a file of ours says it is.
 pub const FORMAT: &str = "unctum-sweet";
@@ -42,6 +43,55 @@ pub struct Raw {
     pub makes: Option<Yield>,
     /// How long it says it takes in all, minutes.
     pub total_min: Option<f64>,
+    /// Every line as it was written, with what it was taken for.
+    pub parts: Vec<ReadPart>,
+}
+
+/// A line of somebody's text and what it was taken for.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ReadPart {
+    /// As it was written.
+    pub text: String,
+    /// What it was taken for.
+    pub taken: TakenFor,
+}
+
+/// What a line was taken for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(tag = "kind", rename_all = "snake_case")]
+pub enum TakenFor {
+    /// The name.
+    Title,
+    /// A heading.
+    Heading,
+    /// How much it makes.
+    Yield,
+    /// An ingredient.
+    Ingredient {
+        /// Number of the line among the ingredients, from 0.
+        line: usize,
+    },
+    /// A step.
+    Step {
+        /// Number of the step, from 0.
+        step: usize,
+    },
+    /// More than is read.
+    Unread,
+}
+
+impl Raw {
+    /// Says line by line what was read, for a recipe that came in parts of its own.
+    #[must_use]
+    pub fn in_parts(mut self) -> Self {
+        let part = |text: &str, taken| ReadPart { text: text.to_owned(), taken };
+        self.parts = vec![part(&self.name, TakenFor::Title)];
+        let lines = self.lines.iter().enumerate();
+        self.parts.extend(lines.map(|(line, text)| part(text, TakenFor::Ingredient { line })));
+        let steps = self.steps.iter().enumerate();
+        self.parts.extend(steps.map(|(step, told)| part(&told.text, TakenFor::Step { step })));
+        self
+    }
 }
 
 /// A step as somebody wrote it.

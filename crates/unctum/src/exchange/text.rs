@@ -3,8 +3,8 @@
 use unctum_core::food::Larder;
 use unctum_core::food::reading::{CupSizes, read_line};
 
-use super::told::yield_line;
-use super::{MOST_LINES, Raw, bare};
+use super::told::{yield_line, yield_said};
+use super::{MOST_LINES, Raw, ReadPart, TakenFor, bare};
 
 /// Longest line that can still be an ingredient.
 const INGREDIENT_LETTERS: usize = 90;
@@ -37,32 +37,59 @@ fn unlisted(line: &str) -> &str {
     }
 }
 
-/// Takes a text apart into name, ingredients and steps.
+/// Words with which an amount begins that nobody measured: such a line is an ingredient, not a title.
+const VAGUE: [&str; 16] = [
+    "a", "an", "some", "few", "handful", "fistful", "lump", "bit", "little", "half", "one", "two", "three",
+    "several", "enough", "plenty",
+];
+
+fn vague(line: &str) -> bool {
+    let first = line.split(|c: char| !c.is_alphanumeric()).find(|w| !w.is_empty()).unwrap_or_default();
+    VAGUE.contains(&first.to_lowercase().as_str())
+}
+
+/// Takes a text apart into name, ingredients and steps, line by line.
 #[must_use]
 pub fn take_apart(content: &str, larder: &Larder) -> Raw {
     let mut raw = Raw::default();
     let mut part = Part::Unsaid;
-    for line in content.lines().map(bare).filter(|l| !l.is_empty()) {
+    let all: Vec<String> = content.lines().map(bare).collect();
+    // A first line with nothing under it is a title, whatever it speaks of.
+    let first = all.iter().position(|l| !l.is_empty());
+    let alone = first.filter(|i| all.get(i + 1).is_some_and(String::is_empty));
+    for (i, line) in all.into_iter().enumerate().filter(|(_, l)| !l.is_empty()) {
+        let taken = |raw: &mut Raw, taken| raw.parts.push(ReadPart { text: line.clone(), taken });
         if let Some(next) = heading(&line) {
             part = next;
+            taken(&mut raw, TakenFor::Heading);
             continue;
         }
-        let line = unlisted(&line).to_owned();
-        if let Some(makes) = yield_line(&line) {
-            raw.makes = Some(makes);
+        if let Some(makes) = yield_said(&line) {
+            raw.makes = raw.makes.or(Some(makes));
+        }
+        if yield_line(&line).is_some() {
+            taken(&mut raw, TakenFor::Yield);
             continue;
         }
-        let read = read_line(&line, larder, &CupSizes::default());
+        let plain = unlisted(&line).to_owned();
+        let read = read_line(&plain, larder, &CupSizes::default());
         let counts = !read.amounts.is_empty() || read.ingredient.is_some();
-        let short = line.chars().count() <= INGREDIENT_LETTERS && !line.ends_with('.');
-        if raw.name.is_empty() && part == Part::Unsaid && read.amounts.is_empty() {
-            raw.name = line.chars().take(120).collect();
+        let short = plain.chars().count() <= INGREDIENT_LETTERS && !plain.ends_with('.');
+        let unmeasured = read.ingredient.is_some() && vague(&plain);
+        let names = raw.name.is_empty() && part == Part::Unsaid && raw.lines.is_empty();
+        if names && (alone == Some(i) || (read.amounts.is_empty() && !unmeasured)) {
+            raw.name = plain.trim_end_matches(':').chars().take(120).collect();
+            taken(&mut raw, TakenFor::Title);
         } else if part == Part::Ingredients || (part == Part::Unsaid && short && counts) {
-            if raw.lines.len() < MOST_LINES {
-                raw.lines.push(line);
-            }
-        } else if raw.steps.len() < MOST_LINES {
-            raw.steps.push(line.into());
+            let room = raw.lines.len() < MOST_LINES;
+            let line = raw.lines.len();
+            taken(&mut raw, if room { TakenFor::Ingredient { line } } else { TakenFor::Unread });
+            raw.lines.extend(Some(plain).filter(|_| room));
+        } else {
+            let room = raw.steps.len() < MOST_LINES;
+            let step = raw.steps.len();
+            taken(&mut raw, if room { TakenFor::Step { step } } else { TakenFor::Unread });
+            raw.steps.extend(Some(plain.into()).filter(|_| room));
         }
     }
     if raw.name.is_empty() {

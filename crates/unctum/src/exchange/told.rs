@@ -74,6 +74,18 @@ pub fn yield_line(line: &str) -> Option<Yield> {
     if says { yield_of(line) } else { None }
 }
 
+/// The yield that a line says somewhere: “Roll into balls. This makes about 20.”
+#[must_use]
+pub fn yield_said(line: &str) -> Option<Yield> {
+    let small = line.to_lowercase();
+    let said = ["makes ", "make about ", "serves ", "yields "].iter().filter_map(|w| small.find(w)).min()?;
+    let clause = small[said..].split(['.', ';', ')']).next()?;
+    // Only where the number follows at once: “makes it 20 minutes later” counts nothing.
+    let counted = split(clause).into_iter().take(4).any(|w| w.parse::<f64>().is_ok());
+    let timed = ["min", "hour", "°", "degree"].iter().any(|w| clause.contains(w));
+    if counted && !timed { yield_of(clause) } else { None }
+}
+
 /// Minutes of an ISO 8601 duration such as `PT1H30M`, up to ten days.
 #[must_use]
 pub fn duration_min(value: &Value) -> Option<f64> {
@@ -144,6 +156,11 @@ mod tests {
         assert_eq!(yield_in(&json!([[["9"]]])), None);
         assert_eq!(yield_line("Makes 30 balls"), Some(Yield { count: 30.0, helpings: false }));
         assert_eq!(yield_line("30 g sugar"), None);
+        let said = |text: &str| yield_said(text).map(|y| y.count);
+        assert_eq!(said("Roll into balls. This makes about 20."), Some(20.0));
+        assert_eq!(said("Besan ladoo (makes 15-17)"), Some(16.0));
+        assert_eq!(said("That makes it firm after 20 minutes"), None);
+        assert_eq!(said("2 cups sugar"), None);
     }
 
     #[test]

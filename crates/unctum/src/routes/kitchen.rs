@@ -8,7 +8,9 @@ use unctum_core::kitchen::calibrate::{
     self, BoilOffCheck, CupsCheck, HeatingCheck, MeasureCheck, MeasureFound, PanCheck, PanFound, RingFound,
     ThermometerCheck, ThermometerFound,
 };
-use unctum_core::kitchen::{FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, Room, first_kitchen};
+use unctum_core::kitchen::{
+    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, RING_KINDS, RingKind, Room, first_kitchen,
+};
 use unctum_core::syrup::{SCHOOLS, School, Stage};
 use unctum_core::water::{altitude_of_pressure_m, saturation_temperature_c};
 use unctum_store::SqliteConnection;
@@ -39,6 +41,26 @@ pub struct KitchenView {
     pub version: i32,
     /// Its things in words.
     pub words: KitchenWords,
+    /// What is taken for a ring of each kind that was never checked.
+    pub ring_kinds: Vec<UsualRing>,
+}
+
+/// A ring of a kind, as it is taken before it was checked.
+#[derive(Serialize, ToSchema)]
+pub struct UsualRing {
+    /// The kind.
+    pub kind: RingKind,
+    /// Share of its power that reaches the pan, 0–1.
+    pub efficiency_frac: f64,
+    /// Standard deviation of that share.
+    pub efficiency_sd: f64,
+}
+
+impl UsualRing {
+    fn of(kind: RingKind) -> Self {
+        let (efficiency_frac, efficiency_sd) = kind.efficiency();
+        Self { kind, efficiency_frac, efficiency_sd }
+    }
 }
 
 /// Where the words for the flame stand on a dial from 0 to 1.
@@ -68,6 +90,7 @@ fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView
     let body = KitchenView {
         version,
         words: kitchen.words(),
+        ring_kinds: RING_KINDS.map(UsualRing::of).into_iter().collect(),
         pressure_pa,
         water_boil_c: saturation_temperature_c(pressure_pa),
         stages: kitchen.ladder.stages().to_vec(),
@@ -116,7 +139,7 @@ pub async fn save_kitchen(
     based_on: IfMatch,
     body: Body<KitchenDocument>,
 ) -> Answer<Tagged<KitchenView>> {
-    let (version, wanted) = (based_on.0?, body.0?);
+    let (version, wanted) = (based_on.0?, body.0?.settled());
     let based_on = BasedOn { version, mine_stands: mine_stands.unwrap_or(false) };
     let now_ms = app.clock.now_ms();
     let reason = reason.unwrap_or_else(|| "Kitchen changed".to_owned());

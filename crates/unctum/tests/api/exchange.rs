@@ -153,7 +153,8 @@ fn yield_and_times_go_out_and_come_in() {
     assert!(method["about"].as_str().is_some_and(|a| a.contains("75 min in all")), "{method}");
     let usual: Vec<_> =
         method["steps"].as_array().expect("steps").iter().map(|s| &s["minutes"]["mid_min"]).collect();
-    assert_eq!(usual, [&json!(25.0), &json!(30.0), &Value::Null], "what is not told stays unknown");
+    assert_eq!(usual, [&json!(25.0), &json!(30.0), &json!(12.0)], "what is not told is usual for such work");
+    assert!(seen["notes"].to_string().contains("No time is told for 1 of 3 steps"), "{}", seen["notes"]);
     let key = seen["stored_key"].as_str().expect("key");
     let f = server
         .ok(&format!("/api/v1/sweets/{key}/formula"), &json!({"size": {"kind": "pieces", "count": 40}}));
@@ -199,4 +200,48 @@ fn what_was_changed_in_a_file_of_ours_counts_more_than_what_it_was() {
         less["notes"][0].as_str().is_some_and(|n| n.contains("changed after this file was written")),
         "{less}"
     );
+}
+
+/// Texts as people write them: titles, lumps, yields, stages and times are taken for what they are.
+#[test]
+fn a_text_is_read_as_it_was_meant_or_asked_about() {
+    let server = Server::empty();
+    let read = |text: &str| import(&server, "text", text, json!({})).1;
+    let kinds = |seen: &Value| {
+        let parts = seen["parts"].as_array().expect("parts").clone();
+        parts.iter().map(|p| p["taken"]["kind"].as_str().expect("kind").to_owned()).collect::<Vec<_>>()
+    };
+    let coconut = read(
+        "Coconut barfi 250 g\n\n2 cups grated coconut\n1 cup sugar\n\nBoil the sugar with water to the hard ball stage.\nStir in the coconut, pour and cut. Makes about 20.",
+    );
+    assert_eq!(coconut["sweet"]["name"], "Coconut barfi 250 g");
+    assert_eq!(kinds(&coconut), ["title", "ingredient", "ingredient", "step", "step"]);
+    assert!(
+        coconut["sweet"]["methods"][0]["shape"]["kind"] == "pieces",
+        "{}",
+        coconut["sweet"]["methods"][0]["shape"]
+    );
+
+    let lump = read("a lump of jaggery the size of a lime\n1 cup sesame\nMelt, mix and roll into balls.");
+    assert_eq!(kinds(&lump), ["ingredient", "ingredient", "step"]);
+    assert_eq!(lump["lines"][0]["name"], "Cane jaggery");
+    assert!(lump["lines"][0]["mass_g"].is_null(), "nobody weighed it");
+    assert_eq!(lump["doubts"][0]["kind"], "missing_amount");
+
+    let brittle = read(
+        "Sesame brittle\n200 g sugar\n100 g water\n150 g sesame seeds\nDissolve the sugar in the water and cook to the hard-ball stage.\nStir in the sesame.",
+    );
+    let steps = &brittle["sweet"]["methods"][0]["steps"];
+    assert_eq!(steps[0]["effects"][0], json!({"kind":"boil_to_stage","stage":"hard-ball"}), "{steps}");
+    assert!(steps.as_array().expect("steps").iter().all(|s| s["minutes"]["mid_min"].as_f64() > Some(0.0)));
+    assert!(
+        brittle["notes"].to_string().contains("No time is told for 2 of 2 steps"),
+        "{}",
+        brittle["notes"]
+    );
+    let kept = import(&server, "text", "Sesame brittle\n200 g sugar\n100 g water\n150 g sesame seeds\nDissolve the sugar in the water and cook to the hard-ball stage.\nStir in the sesame.", json!({"commit": true})).1;
+    let key = kept["stored_key"].as_str().expect("stored");
+    let plan =
+        server.ok("/api/v1/batches/plan", &json!({"sweet_key": key, "size": {"kind":"times","factor":1}}));
+    assert_eq!(plan["setup"]["stage"], "hard-ball");
 }

@@ -199,7 +199,7 @@ fn two_thousand_own_sweets_are_kept_and_found() {
             for i in 0..2000 {
                 let mut one = sweet.clone();
                 one.name = format!("Sesame {i}");
-                let card = unctum_core::process::Card::of(&one, true, &setting)?;
+                let card = unctum_core::process::Card::of(&one, true, &setting, None)?;
                 unctum_store::sweet::create(c, &one, &card, ("Made", i))?;
             }
             Ok(())
@@ -208,4 +208,21 @@ fn two_thousand_own_sweets_are_kept_and_found() {
     let shelf = server.get("/api/v1/sweets?q=sesame&own=true").1;
     assert_eq!((shelf["total"].as_i64(), shelf["cards"].as_array().map(Vec::len)), (Some(2000), Some(60)));
     assert_eq!(found(&server, "q=sesame%201999&own=true").len(), 1);
+}
+
+/// The shelf and the page tell the same times and the same difficulty, in whatever kitchen.
+#[test]
+fn a_card_says_what_its_page_says() {
+    for server in [Server::lantern_steps(), Server::empty()] {
+        let cards = server.get("/api/v1/sweets").1["cards"].as_array().expect("cards").clone();
+        for card in cards {
+            let key = card["key"].as_str().expect("key");
+            let first = page(&server, key)["sweet"]["methods"][0].clone();
+            let ask = json!({"method_key": first["key"], "size": {"kind": "times", "factor": 1}});
+            let f = server.ok(&format!("/api/v1/sweets/{key}/formula"), &ask)["formula"].clone();
+            near(&card["total_min"], f["times"]["total"]["mid_min"].as_f64().expect("min"), 1e-9);
+            near(&card["hands_min"], f["times"]["hands_min"].as_f64().expect("min"), 1e-9);
+            assert_eq!(card["level"], first["level"], "{key}");
+        }
+    }
 }

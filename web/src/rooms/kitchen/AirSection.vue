@@ -37,6 +37,7 @@ defineEmits<{ pressure: [] }>()
     <button type="button" class="key small" @click="$emit('pressure')">
       Find the pressure by boiling water
     </button>
+    <slot />
     <p class="soft small">
       The station pressure, not the sea-level figure of a weather report. It wins over the altitude.
     </p>
@@ -57,7 +58,7 @@ h2 {
 }
 
 .key.small {
-  min-height: 2.5rem;
+  min-height: 2.75rem;
   padding: var(--gap-1) var(--gap-3);
   border-color: var(--steel);
   font-size: var(--size-small);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { api, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
@@ -22,6 +22,13 @@ const kitchen = useKitchen()
 const doc = computed(() => kitchen.view?.kitchen)
 const room = computed(() => doc.value?.room ?? {})
 const at = computed(() => ('index' in props.check ? props.check.index : 0))
+
+// It opens under what it checks, in sight and with the focus.
+const heading = ref<HTMLElement>()
+onMounted(() => {
+  heading.value?.focus({ preventScroll: true })
+  heading.value?.scrollIntoView({ block: 'nearest' })
+})
 
 // Everything a check can ask for; each kind uses its own.
 const pan_id = ref<number | null | undefined>(kitchen.pans[0]?.id)
@@ -241,7 +248,7 @@ function keep(): void {
 <template>
   <section class="check" :aria-label="title">
     <header>
-      <h2>{{ title }}</h2>
+      <h2 ref="heading" tabindex="-1">{{ title }}</h2>
       <button type="button" class="key" @click="emit('close')">Leave it</button>
     </header>
     <ol>

@@ -1,57 +1,51 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
-import AmountField from '@/look/pieces/AmountField.vue'
-import AirSection from './AirSection.vue'
-import HistorySection from './HistorySection.vue'
-import UnitsSection from './UnitsSection.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import {
-  celsius,
-  degreeUnit,
-  grams,
-  gramUnit,
-  kelvins,
-  millilitres,
-  millilitreUnit,
-  number,
-} from '@/units/format'
-import { METALS, RING_KINDS, type Check } from './checks'
+import { celsius, degreeUnit } from '@/units/format'
+import AirSection from './AirSection.vue'
+import BothChanged from './BothChanged.vue'
+import type { Check } from './checks'
 import CheckSheet from './CheckSheet.vue'
+import CupsCheck from './CupsCheck.vue'
+import HistorySection from './HistorySection.vue'
 import LadderEdges from './LadderEdges.vue'
-import PanShelf from './PanShelf.vue'
-import ThingRow from './ThingRow.vue'
+import { addTo, nameOf, PARTS, thingsOf, type Part } from './things'
+import ThingPanel from './ThingPanel.vue'
+import ThingShelf from './ThingShelf.vue'
+import UnitsSection from './UnitsSection.vue'
 import { useKitchenEdit, type KitchenDocument } from './useKitchenEdit'
 
+/** The kitchen as it stands on its shelves; a thing that is tapped opens there, its checks under it. */
 const kitchen = useKitchen()
-const { save, undo, refused, busy, history } = useKitchenEdit()
+const edit = useKitchenEdit()
+const { save, put, undo, refused, busy, history, question, keepMine, dropQuestion } = edit
 
 // Changes are tried on a draft and kept together; what others change meanwhile is taken in when the
-// draft is clean.
+// draft is clean, and brought together with it when it is kept.
 const draft = ref<KitchenDocument>()
+const before = ref<{ kitchen: KitchenDocument; version: number }>()
 const stored = computed(() => kitchen.view?.kitchen)
 const copy = (d: KitchenDocument) => JSON.parse(JSON.stringify(d)) as KitchenDocument
 const dirty = computed(
-  () => draft.value !== undefined && JSON.stringify(draft.value) !== JSON.stringify(before.value),
+  () =>
+    draft.value !== undefined &&
+    JSON.stringify(draft.value) !== JSON.stringify(before.value?.kitchen),
 )
-const before = ref<KitchenDocument>()
+function leave(): void {
+  if (!stored.value) return
+  draft.value = copy(stored.value)
+  before.value = { kitchen: copy(stored.value), version: kitchen.view?.version ?? 1 }
+}
 watch(
   stored,
   (d) => {
-    if (!d || dirty.value) return
-    draft.value = copy(d)
-    before.value = copy(d)
+    if (d && !dirty.value) leave()
   },
   { immediate: true },
 )
-function leave(): void {
-  if (stored.value) {
-    draft.value = copy(stored.value)
-    before.value = copy(stored.value)
-  }
-}
 const SECTIONS = [
   ['name', 'name'],
   ['room', 'room'],
@@ -64,18 +58,24 @@ const SECTIONS = [
   ['ladder', 'ladder'],
 ] as const
 async function keepDraft(): Promise<void> {
-  const wanted = draft.value
-  const was = before.value
+  const [wanted, was] = [draft.value, before.value]
   if (!wanted || !was) return
   const changed = SECTIONS.filter(
-    ([key]) => JSON.stringify(wanted[key]) !== JSON.stringify(was[key]),
+    ([key]) => JSON.stringify(wanted[key]) !== JSON.stringify(was.kitchen[key]),
   )
   const reason = `Changed: ${changed.map(([, words]) => words).join(', ')}`
-  if (await save(reason, (d) => Object.assign(d, wanted))) leave()
+  if (await put(reason, wanted, was.version)) leave()
+}
+async function answerMine(): Promise<void> {
+  if (await keepMine()) leave()
+}
+function answerTheirs(): void {
+  dropQuestion()
+  void kitchen.load().then(leave)
 }
 onBeforeRouteLeave(() => !dirty.value || window.confirm('Leave without keeping your changes?'))
 
-const check = ref<Check>()
+const check = ref<Check | 'cups'>()
 async function keepCheck(reason: string, change: (d: KitchenDocument) => void): Promise<void> {
   if (!(await save(reason, change))) return
   check.value = undefined
@@ -87,54 +87,38 @@ async function takeBack(): Promise<void> {
   leave()
 }
 
-const open = ref('')
-const toggle = (key: string) => (open.value = open.value === key ? '' : key)
-const drop = (list: unknown[], i: number) => {
-  list.splice(i, 1)
-  open.value = ''
+const open = ref<{ of: Part; index: number }>()
+function toggle(of: Part, index: number): void {
+  check.value = undefined
+  open.value = open.value?.of === of && open.value.index === index ? undefined : { of, index }
 }
-
+async function add(of: Part): Promise<void> {
+  if (!draft.value) return
+  addTo(draft.value, of)
+  open.value = { of, index: thingsOf(draft.value, of).length - 1 }
+  await nextTick()
+  const name = document.querySelector<HTMLInputElement>(`[data-part="${of}"] .panel input`)
+  name?.focus()
+  name?.select()
+}
+function remove(): void {
+  const at = open.value
+  if (at) (draft.value?.[at.of] as unknown[] | undefined)?.splice(at.index, 1)
+  open.value = undefined
+}
+const keepCups = (index: number, found: { reason: string; ring: Api<'Ring'> }) =>
+  void keepCheck(found.reason, (d) => {
+    const it = d.rings[index]
+    if (it) it.ring = found.ring
+  })
+const words = (of: Part) => (of === 'trays' || dirty.value ? [] : (kitchen.view?.words[of] ?? []))
+const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
 const d = computed(() => draft.value)
 const bench = computed(() => d.value?.bench)
-function addRing(): void {
-  d.value?.rings.push({
-    ring: {
-      name: 'New ring',
-      kind: 'gas',
-      rated_power_w: 1800,
-      efficiency_frac: 0.42,
-      efficiency_sd: 0.08,
-    },
-  })
-}
-function addPan(): void {
-  d.value?.pans.push({
-    pan: {
-      name: 'New pan',
-      tare_g: 1000,
-      diameter_cm: 22,
-      wall_height_cm: 9,
-      heat_capacity_j_k: 500,
-    },
-  })
-}
-const addThermometer = () =>
-  d.value?.thermometers.push({ thermometer: { name: 'New thermometer', offset_k: 0, sd_k: 0.7 } })
-const addMeasure = () =>
-  d.value?.measures?.push({ measure: { name: 'New cup', volume_ml: 200, volume_sd_ml: 20 } })
-const addTray = () =>
-  d.value?.trays?.push({
-    tray: { name: 'New tray', length_cm: 20, width_cm: 20, height_cm: 3 },
-  })
-
-const ringKnown = (r: Api<'Ring'>) =>
-  `${number(r.rated_power_w)} W, ${number(100 * r.efficiency_frac)} ± ${number(100 * r.efficiency_sd)} % of it into the pan`
-const panKnown = (p: Api<'Pan'>) =>
-  `${grams(p.tare_g)} ${gramUnit()}, ${number(p.diameter_cm)} cm, wall holds ${number(p.heat_capacity_j_k)} J/K`
-const thermometerKnown = (t: Api<'Thermometer'>) =>
-  t.offset_k === 0
-    ? 'taken as true, not checked'
-    : `reads ${kelvins(Math.abs(t.offset_k))} ${degreeUnit()} ${t.offset_k > 0 ? 'high' : 'low'}`
+const openThing = computed(() => {
+  const at = open.value
+  return d.value && at ? thingsOf(d.value, at.of)[at.index] : undefined
+})
 </script>
 
 <template>
@@ -143,181 +127,69 @@ const thermometerKnown = (t: Api<'Thermometer'>) =>
     <header>
       <h1>{{ stored?.name }}</h1>
       <p class="lead">
-        {{ kitchen.rings.length }} rings, {{ kitchen.pans.length }} pans. Water boils at
-        {{ celsius(kitchen.view?.water_boil_c ?? 100) }} {{ degreeUnit() }} here.
+        {{ many(kitchen.rings.length, 'ring') }}, {{ many(kitchen.pans.length, 'pan') }}. Water
+        boils at {{ celsius(kitchen.view?.water_boil_c ?? 100) }} {{ degreeUnit() }} here.
       </p>
     </header>
-    <TroubleNote v-if="refused" :words="refused" />
-    <PanShelf
+    <BothChanged
+      v-if="question"
       class="wide"
-      :pans="d.pans.map((p) => p.pan)"
-      :capacities_ml="dirty ? [] : (kitchen.view?.capacities_ml ?? [])"
-      :trays="(d.trays ?? []).map((t) => t.tray)"
+      :words="refused"
+      :busy="busy"
+      @mine="answerMine"
+      @theirs="answerTheirs"
     />
-    <CheckSheet
-      v-if="check"
-      :key="JSON.stringify(check)"
+    <TroubleNote v-else-if="refused" :words="refused" />
+
+    <ThingShelf
+      v-for="part in PARTS"
+      :key="part.of"
       class="wide"
-      :check="check"
-      @keep="keepCheck"
-      @close="check = undefined"
-    />
+      :data-part="part.of"
+      :name="part.name"
+      :another="part.another"
+      :things="thingsOf(d, part.of)"
+      :words="words(part.of)"
+      :open="open?.of === part.of ? open.index : undefined"
+      @toggle="toggle(part.of, $event)"
+      @add="add(part.of)"
+    >
+      <ThingPanel
+        v-if="open?.of === part.of && openThing"
+        :thing="openThing"
+        :index="open.index"
+        :words="words(part.of)[open.index]"
+        :water_boil_c="kitchen.view?.water_boil_c ?? 100"
+        :aria-label="nameOf(openThing)"
+        role="group"
+        @check="check = $event"
+        @cups="check = 'cups'"
+        @remove="remove"
+      >
+        <CupsCheck
+          v-if="check === 'cups'"
+          :index="open.index"
+          @keep="keepCups(open.index, $event)"
+          @close="check = undefined"
+        />
+        <CheckSheet
+          v-else-if="check && check.kind !== 'pressure'"
+          :key="JSON.stringify(check)"
+          :check="check"
+          @keep="keepCheck"
+          @close="check = undefined"
+        />
+      </ThingPanel>
+    </ThingShelf>
 
-    <section aria-label="Rings">
-      <h2>Rings</h2>
-      <ul>
-        <ThingRow
-          v-for="(r, i) in d.rings"
-          :key="i"
-          :name="r.ring.name"
-          :known="ringKnown(r.ring)"
-          :open="open === `ring-${i}`"
-          @toggle="toggle(`ring-${i}`)"
-          @remove="drop(d.rings, i)"
-        >
-          <template #keys>
-            <button
-              type="button"
-              class="key small"
-              :aria-label="`Check ${r.ring.name} by heating water`"
-              @click="check = { kind: 'ring-heating', index: i }"
-            >
-              Heat water
-            </button>
-            <button
-              type="button"
-              class="key small"
-              :aria-label="`Check ${r.ring.name} by boiling water off`"
-              @click="check = { kind: 'ring-boil-off', index: i }"
-            >
-              Boil water off
-            </button>
-          </template>
-          <v-text-field v-model="r.ring.name" label="Name" />
-          <v-select v-model="r.ring.kind" label="Kind" :items="RING_KINDS" />
-          <AmountField v-model="r.ring.rated_power_w" label="Power on its plate" unit="W" />
-        </ThingRow>
-      </ul>
-      <button type="button" class="key small" @click="addRing">Another ring</button>
-    </section>
-
-    <section aria-label="Pans">
-      <h2>Pans</h2>
-      <ul>
-        <ThingRow
-          v-for="(p, i) in d.pans"
-          :key="i"
-          :name="p.pan.name"
-          :known="panKnown(p.pan)"
-          :open="open === `pan-${i}`"
-          @toggle="toggle(`pan-${i}`)"
-          @remove="drop(d.pans, i)"
-        >
-          <template #keys>
-            <button
-              type="button"
-              class="key small"
-              :aria-label="`Weigh ${p.pan.name} once`"
-              @click="check = { kind: 'pan', index: i }"
-            >
-              Weigh it once
-            </button>
-          </template>
-          <v-text-field v-model="p.pan.name" label="Name" />
-          <AmountField v-model="p.pan.tare_g" label="Empty weight" kind="mass" />
-          <AmountField v-model="p.pan.diameter_cm" label="Inner diameter" unit="cm" />
-          <AmountField v-model="p.pan.wall_height_cm" label="Height of the wall" unit="cm" />
-          <v-select v-model="p.pan.metal" label="Made of" :items="METALS" />
-        </ThingRow>
-      </ul>
-      <button type="button" class="key small" @click="addPan">Another pan</button>
-    </section>
-
-    <section aria-label="Thermometers">
-      <h2>Thermometers</h2>
-      <ul>
-        <ThingRow
-          v-for="(t, i) in d.thermometers"
-          :key="i"
-          :name="t.thermometer.name"
-          :known="thermometerKnown(t.thermometer)"
-          :open="open === `thermometer-${i}`"
-          @toggle="toggle(`thermometer-${i}`)"
-          @remove="drop(d.thermometers, i)"
-        >
-          <template #keys>
-            <button
-              type="button"
-              class="key small"
-              :aria-label="`Check ${t.thermometer.name} in boiling water`"
-              @click="check = { kind: 'thermometer', index: i }"
-            >
-              Boiling water
-            </button>
-          </template>
-          <v-text-field v-model="t.thermometer.name" label="Name" />
-          <AmountField
-            v-model="t.thermometer.offset_k"
-            label="Reads high by"
-            unit="K"
-            accepts="any"
-          />
-        </ThingRow>
-      </ul>
-      <button type="button" class="key small" @click="addThermometer">Another thermometer</button>
-    </section>
-
-    <section aria-label="Cups and spoons">
-      <h2>Cups and spoons</h2>
-      <ul>
-        <ThingRow
-          v-for="(m, i) in d.measures"
-          :key="i"
-          :name="m.measure.name"
-          :known="`${millilitres(m.measure.volume_ml)} ± ${millilitres(m.measure.volume_sd_ml ?? 0)} ${millilitreUnit()}`"
-          :open="open === `measure-${i}`"
-          @toggle="toggle(`measure-${i}`)"
-          @remove="drop(d.measures ?? [], i)"
-        >
-          <template #keys>
-            <button
-              type="button"
-              class="key small"
-              :aria-label="`Weigh water in the ${m.measure.name}`"
-              @click="check = { kind: 'measure', index: i }"
-            >
-              Weigh water in it
-            </button>
-          </template>
-          <v-text-field v-model="m.measure.name" label="Name" />
-          <AmountField v-model="m.measure.volume_ml" label="Holds, level" unit="ml" />
-        </ThingRow>
-      </ul>
-      <button type="button" class="key small" @click="addMeasure">Another cup</button>
-    </section>
-
-    <section aria-label="Trays">
-      <h2>Trays</h2>
-      <ul>
-        <ThingRow
-          v-for="(t, i) in d.trays"
-          :key="i"
-          :name="t.tray.name"
-          :known="`${number(t.tray.length_cm)} × ${number(t.tray.width_cm)} cm, ${number(t.tray.height_cm, 1)} cm high`"
-          :open="open === `tray-${i}`"
-          @toggle="toggle(`tray-${i}`)"
-          @remove="drop(d.trays ?? [], i)"
-        >
-          <v-text-field v-model="t.tray.name" label="Name" />
-          <AmountField v-model="t.tray.length_cm" label="Length" unit="cm" />
-          <AmountField v-model="t.tray.width_cm" label="Width" unit="cm" />
-          <AmountField v-model="t.tray.height_cm" label="Height" unit="cm" />
-        </ThingRow>
-      </ul>
-      <button type="button" class="key small" @click="addTray">Another tray</button>
-    </section>
-
-    <AirSection :draft="d" @pressure="check = { kind: 'pressure' }" />
+    <AirSection :draft="d" @pressure="check = { kind: 'pressure' }">
+      <CheckSheet
+        v-if="check && check !== 'cups' && check.kind === 'pressure'"
+        :check="check"
+        @keep="keepCheck"
+        @close="check = undefined"
+      />
+    </AirSection>
 
     <UnitsSection :bench="bench" />
 
@@ -362,20 +234,6 @@ header p {
 
 h2 {
   margin-bottom: var(--gap-2);
-}
-
-ul {
-  list-style: none;
-  margin: 0 0 var(--gap-3);
-  padding: 0;
-  border-bottom: var(--line) solid var(--steel);
-}
-
-.key.small {
-  min-height: 2.5rem;
-  padding: var(--gap-1) var(--gap-3);
-  border-color: var(--steel);
-  font-size: var(--size-small);
 }
 
 .bar {

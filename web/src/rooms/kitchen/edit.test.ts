@@ -108,3 +108,34 @@ describe('the checks', () => {
       expect(new Set(list.map((l) => l.value)).size).toBe(list.length)
   })
 })
+
+describe('two tabs that keep at once', () => {
+  it('ask whose change stands, and keep hers where she says so', async () => {
+    let refuse = true
+    const server = serverOf({
+      'GET /kitchen': { body: { ...view(0), version: 5 } },
+      'GET /kitchen/history': { body: [] },
+      'PUT /kitchen': () =>
+        refuse
+          ? {
+              status: 412,
+              body: { code: 'both-changed', detail: 'Somebody changed the cups too.' },
+            }
+          : { body: { ...view(1480), version: 7 } },
+    })
+    setActivePinia(createPinia())
+    await useKitchen().load()
+    const scope = effectScope()
+    const edit = scope.run(() => useKitchenEdit())
+    if (!edit) throw new Error('no scope')
+    expect(await edit.save('Up the hill', () => undefined)).toBe(false)
+    expect(server.to('PUT /kitchen')[0]?.headers.get('If-Match')).toBe('"5"')
+    expect(edit.question.value?.version).toBe(5)
+    expect(edit.refused.value).toBe('Somebody changed the cups too.')
+    refuse = false
+    expect(await edit.keepMine()).toBe(true)
+    expect(edit.question.value).toBeUndefined()
+    expect(edit.refused.value).toBe('')
+    scope.stop()
+  })
+})

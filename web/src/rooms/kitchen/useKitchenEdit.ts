@@ -1,5 +1,5 @@
 import { ref, shallowRef } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
+import { answer, api, Refusal, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
 import { useKitchen } from '@/live/kitchen'
 
@@ -20,7 +20,10 @@ export function useKitchenEdit() {
     if (change === 'reconnected' || change.kind === 'kitchen') void loadHistory()
   })
 
-  async function attempt(call: Promise<Api<'KitchenView'>>): Promise<boolean> {
+  async function attempt(
+    call: Promise<Api<'KitchenView'>>,
+    bothChanged?: () => void,
+  ): Promise<boolean> {
     busy.value = true
     try {
       kitchen.take(await call)
@@ -29,19 +32,55 @@ export function useKitchenEdit() {
       return true
     } catch (thrown) {
       refused.value = wordsOf(thrown)
+      if (thrown instanceof Refusal && thrown.code === 'both-changed') bothChanged?.()
       return false
     } finally {
       busy.value = false
     }
   }
 
-  /** Saves the kitchen as `change` leaves it. */
-  function save(reason: string, change: (draft: KitchenDocument) => void): Promise<boolean> {
-    const draft = JSON.parse(JSON.stringify(kitchen.view?.kitchen)) as KitchenDocument
-    change(draft)
+  /** A change that somebody else's stands against: to be asked about. */
+  const question = shallowRef<{ reason: string; draft: KitchenDocument; version: number }>()
+
+  /** Puts a kitchen over the version it was based on. */
+  function put(
+    reason: string,
+    draft: KitchenDocument,
+    version: number,
+    mine_stands = false,
+  ): Promise<boolean> {
+    question.value = undefined
+    const header = { 'If-Match': `"${version}"` }
     return attempt(
-      answer(api.PUT('/api/v1/kitchen', { params: { query: { reason } }, body: draft })),
+      answer(
+        api.PUT('/api/v1/kitchen', {
+          params: { query: { reason, mine_stands }, header },
+          body: draft,
+        }),
+      ),
+      () => (question.value = { reason, draft, version }),
     )
+  }
+
+  /** Saves the kitchen as `change` leaves it, on top of the version it was read at. */
+  function save(
+    reason: string,
+    change: (draft: KitchenDocument) => void,
+    based_on = kitchen.view,
+  ): Promise<boolean> {
+    const draft = JSON.parse(JSON.stringify(based_on?.kitchen)) as KitchenDocument
+    change(draft)
+    return put(reason, draft, based_on?.version ?? 1)
+  }
+
+  /** Answers the question: keep mine where both changed. */
+  async function keepMine(): Promise<boolean> {
+    const asked = question.value
+    return asked ? put(asked.reason, asked.draft, asked.version, true) : false
+  }
+  const dropQuestion = () => {
+    question.value = undefined
+    refused.value = ''
   }
 
   function undo(): Promise<boolean> | undefined {
@@ -51,5 +90,5 @@ export function useKitchenEdit() {
     return attempt(answer(api.POST('/api/v1/kitchen/history/{id}/undo', { params: { path } })))
   }
 
-  return { save, undo, refused, busy, history }
+  return { save, put, undo, refused, busy, history, question, keepMine, dropQuestion }
 }

@@ -1,98 +1,43 @@
 <script setup lang="ts">
 import { onKeyStroke, useWakeLock } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { Api } from '@/api/client'
-import { useKitchen } from '@/live/kitchen'
+import VerdictForm from '@/batch/VerdictForm.vue'
+import { useSound } from '@/live/alarm'
 import EventButton from '@/look/pieces/EventButton.vue'
-import FigureValue from '@/look/pieces/FigureValue.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { celsius, clock, degreeUnit, gramUnit, grams } from '@/units/format'
-import { sayAdvice } from '@/batch/advice'
-import StepSide from './StepSide.vue'
+import LessonSaid from '@/batch/LessonSaid.vue'
+import OtherPans from './OtherPans.vue'
 import ReadingKeys from './ReadingKeys.vue'
-import { useBatch } from '@/batch/useBatch'
-import VerdictForm from '@/batch/VerdictForm.vue'
+import StepSide from './StepSide.vue'
+import SyrupFigures from './SyrupFigures.vue'
+import TestSaid from './TestSaid.vue'
+import { useCookSheet } from './useCookSheet'
 
+/** One batch at the stove: the one thing to do now, and everything to do it with. */
 const props = defineProps<{ id: number }>()
-const kitchen = useKitchen()
-const { batch, trouble, refused, busy, log, judge } = useBatch(() => props.id)
+const sheet = useCookSheet(() => props.id)
+const { kitchen, batch, state, setup, syrup, step, over, said, gates, inHand, onStep } = sheet
+const { bigWords, canFail, trouble, refused, busy, happened, read, setFlame, tick, undo } = sheet
 
 // The screen stays awake while something is on the ring.
 const awake = useWakeLock()
 void awake.request('screen').catch(() => undefined)
+const sound = useSound()
 
-const state = computed(() => batch.value?.state)
-const setup = computed(() => batch.value?.setup)
-const syrup = computed(() => state.value?.syrup)
-const step = computed(() => setup.value?.steps.find((s) => s.key === state.value?.current_step))
-const over = computed(() => state.value?.phase === 'done' || state.value?.phase === 'given_up')
-const said = computed(() =>
-  state.value && setup.value ? sayAdvice(state.value, setup.value, kitchen.stageName) : undefined,
-)
-
-const gates = computed(() => {
-  const ticked = state.value?.steps.find((s) => s.key === step.value?.key)?.ticked ?? []
-  return step.value?.gates?.map((g) => ({ ...g, ticked: ticked.includes(g.key) })) ?? []
-})
 const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
-
 const flames = [
   { key: 'off', name: 'Off' },
   { key: 'low', name: 'Low' },
   { key: 'medium', name: 'Medium' },
   { key: 'high', name: 'High' },
 ] as const
-
-const inHand = computed(() =>
-  (step.value?.inputs ?? []).map((entry) => {
-    const line = setup.value?.lines.find((l) => l.ingredient === entry.ingredient)
-    return { name: line?.name ?? entry.ingredient, mass_g: entry.amount_g }
-  }),
-)
-
-const onStep = computed(() => {
-  const began = state.value?.steps.find((s) => s.key === state.value?.current_step)?.began_ms
-  return state.value && began != null ? clock((state.value.now_ms - began) / 1000) : undefined
-})
-
-// The large button is what the advice asks for: the flame while the flame matters, else the event.
-const wantsOff = computed(() => state.value?.advice.kind === 'turn_off_now' || boils.value)
-const wantsOn = computed(
-  () =>
-    state.value?.advice.kind === 'heat_on' ||
-    (state.value?.advice.kind === 'back_on' && state.value.flame === 'off'),
-)
-const wantsWater = computed(() => {
-  const advice = state.value?.advice
-  return advice?.kind === 'add_water' ? Math.round(advice.water_g) : undefined
-})
-// A boil ends with the flame: only a pan that is off can be tested.
-const boils = computed(
-  () => step.value?.kind === 'boil_to_stage' && state.value?.flame !== 'off' && !wantsWater.value,
-)
-const bigWords = computed(() => {
-  if (wantsOff.value) return 'The flame is off'
-  if (wantsOn.value) return 'The flame is on, medium'
-  if (wantsWater.value) return `${grams(wantsWater.value)} ${gramUnit()} of water are in`
-  return step.value?.event ?? ''
-})
-function happened(): void {
-  const at = step.value
-  if (!at) return
-  if (wantsOff.value) void log({ event: 'flame', flame: 'off' })
-  else if (wantsOn.value) void log({ event: 'flame', flame: 'medium' })
-  else if (wantsWater.value) void log({ event: 'water_added', water_g: wantsWater.value })
-  else void log({ event: 'step_done', step: at.key })
-}
-const setFlame = (flame: Api<'Flame'>) => void log({ event: 'flame', flame })
-const tick = (gate: string, ticked: boolean) =>
-  step.value && void log({ event: 'gate', step: step.value.key, gate, ticked })
-function undo(): void {
-  const seq = state.value?.can_undo
-  if (seq != null) void log({ event: 'undone', undone_seq: seq })
-}
+const TESTS = ['test', 'read_now', 'look_now', 'back_on', 'not_yet', 'turn_off_now']
+const testing = computed(() => TESTS.includes(state.value?.advice.kind ?? ''))
+const stage = computed(() => kitchen.stageName(setup.value?.stage ?? ''))
+const changes = computed(() => setup.value?.chosen?.changes ?? [])
+const allergens = computed(() => setup.value?.allergens ?? [])
 
 const keys = ref<InstanceType<typeof ReadingKeys>>()
 const typing = () =>
@@ -108,6 +53,7 @@ onKey('w', () => void keys.value?.choose('weight'))
 onKey('t', () => void keys.value?.choose('thermometer'))
 onKey('s', () => void keys.value?.choose('string'))
 onKey('d', () => void keys.value?.choose('seen'))
+onKey('n', () => canFail.value && read({ kind: 'not_yet' }))
 onKey('u', undo)
 onKey('e', happened)
 </script>
@@ -115,7 +61,8 @@ onKey('e', happened)
 <template>
   <TroubleNote v-if="trouble && !batch" :words="trouble" />
   <p v-else-if="!batch || !state || !setup || !said">Fetching the sheet…</p>
-  <div v-else class="sheet" :class="{ urgent: said.urgent }">
+  <div v-else class="sheet" :class="{ urgent: said.urgent, with_syrup: syrup }">
+    <OtherPans class="across" :but="id" />
     <section class="at-hand" aria-live="polite">
       <p class="label">
         {{ setup.title }} · {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
@@ -144,42 +91,6 @@ onKey('e', happened)
       />
     </aside>
 
-    <section v-if="syrup" class="figures-row" aria-label="The syrup now">
-      <FigureValue
-        label="still to boil off"
-        size="shout"
-        :value="grams(Math.max(0, syrup.water_to_turn_off_g.mid))"
-        :unit="gramUnit()"
-        :low="grams(Math.max(0, syrup.water_to_turn_off_g.low))"
-        :high="grams(Math.max(0, syrup.water_to_turn_off_g.high))"
-      />
-      <FigureValue
-        v-if="syrup.turn_off_in_s"
-        label="until the flame goes off"
-        size="shout"
-        :value="clock(syrup.turn_off_in_s.mid)"
-        unit="min"
-        :low="clock(syrup.turn_off_in_s.low)"
-        :high="clock(syrup.turn_off_in_s.high)"
-      />
-      <FigureValue
-        label="turn off at, on the scale"
-        size="figure"
-        :value="grams(syrup.turn_off_gross_g)"
-        :unit="gramUnit()"
-      />
-      <FigureValue
-        :label="`or on the ${(setup.thermometer?.name ?? 'thermometer').toLowerCase()}`"
-        size="figure"
-        :value="celsius(syrup.turn_off_shown_c)"
-        :unit="degreeUnit()"
-      />
-    </section>
-    <p v-if="syrup?.surprise" class="caution surprise">
-      That reading is far from what the clock expected. If it was a slip, take it back; if not,
-      Unctum now trusts it.
-    </p>
-
     <ul v-if="gates.length" class="gates" aria-label="Before the heat">
       <li v-for="g in gates" :key="g.key">
         <label class="gate">
@@ -191,13 +102,32 @@ onKey('e', happened)
     <p v-if="inHand.length && !syrup?.dissolved" class="in-hand">
       <span class="label">Have in hand</span>
       <span v-for="i in inHand" :key="i.name" class="figures"
-        ><strong>{{ grams(i.mass_g) }} {{ gramUnit() }}</strong> {{ i.name.toLowerCase() }}</span
+        ><strong>{{ i.first }}</strong> {{ i.name }}
+        <span v-if="i.beside" class="soft">({{ i.beside }})</span></span
       >
     </p>
 
     <section v-if="!over" class="act">
       <TroubleNote v-if="refused" :words="refused" />
-      <EventButton :words="bigWords" hotkey="E" :busy="busy" @happened="happened" />
+      <TestSaid
+        v-if="syrup?.last_test"
+        :test="syrup.last_test"
+        :advice="state.advice"
+        :stage="stage"
+        :has_scale="setup.has_scale !== false"
+      />
+      <div class="done" :class="{ two: canFail }">
+        <EventButton :words="bigWords" hotkey="E" :busy="busy" @happened="happened" />
+        <button
+          v-if="canFail"
+          type="button"
+          class="key not-yet"
+          :disabled="busy"
+          @click="read({ kind: 'not_yet' })"
+        >
+          Not yet <kbd>N</kbd>
+        </button>
+      </div>
       <p v-if="missing" class="small soft">
         {{ missing }} {{ missing === 1 ? 'thing is' : 'things are' }} not ticked yet.
       </p>
@@ -206,10 +136,21 @@ onKey('e', happened)
         ref="keys"
         :ladder="kitchen.ladder"
         :thermometer="setup.thermometer?.name"
+        :has_scale="setup.has_scale !== false"
         :gross_g="syrup.gross_g"
         :shown_c="syrup.shown_c"
-        @read="log({ event: 'reading', reading: $event })"
+        :testing="testing"
+        @read="read"
       />
+    </section>
+
+    <SyrupFigures v-if="syrup" class="figures" :setup="setup" :syrup="syrup" />
+    <p v-if="syrup?.surprise" class="caution surprise">
+      That reading is far from what the clock expected. If it was a slip, take it back; if not,
+      Unctum now trusts it.
+    </p>
+
+    <section v-if="!over" class="act">
       <div v-if="state.phase === 'syrup'" class="flame">
         <span class="label" aria-hidden="true">Flame</span>
         <KeyRow
@@ -223,23 +164,33 @@ onKey('e', happened)
         <button type="button" class="key" :disabled="state.can_undo == null" @click="undo">
           Take the last entry back <kbd>U</kbd>
         </button>
-        <button type="button" class="key" @click="log({ event: 'given_up' })">
-          Give this batch up
+        <button type="button" class="key" :aria-pressed="sound" @click="sound = !sound">
+          {{ sound ? 'Sound is on' : 'Sound is off' }}
         </button>
+        <button type="button" class="key" @click="sheet.giveUp">Give this batch up</button>
       </div>
     </section>
 
-    <VerdictForm
-      v-if="state.phase === 'done'"
-      class="act"
-      :verdict="batch.verdict"
-      @judged="judge"
-    />
+    <template v-if="state.phase === 'done'">
+      <VerdictForm class="act" :verdict="batch.verdict" @judged="sheet.judge" />
+      <LessonSaid
+        v-if="batch.lesson && batch.verdict"
+        class="act"
+        :lesson="batch.lesson"
+        :has_scale="setup.has_scale !== false"
+      />
+    </template>
     <div v-if="over" class="quiet act">
       <button type="button" class="key" @click="undo">Take the last entry back <kbd>U</kbd></button>
     </div>
 
-    <StepSide class="why" :setup="setup" :state="state" />
+    <div class="why">
+      <p v-if="changes.length"><span class="label">Changed</span><br />{{ changes.join(', ') }}.</p>
+      <p v-if="allergens.length">
+        <span class="label">Contains</span><br />{{ allergens.join(', ') }}.
+      </p>
+      <StepSide :setup="setup" :state="state" :step="step" />
+    </div>
   </div>
 </template>
 
@@ -252,8 +203,12 @@ onKey('e', happened)
   align-items: start;
 }
 
+.across {
+  grid-column: 1 / -1;
+}
+
 .at-hand,
-.figures-row,
+.figures,
 .gates,
 .in-hand,
 .act,
@@ -263,16 +218,16 @@ onKey('e', happened)
 
 .side {
   grid-column: 2;
-  grid-row: 1 / span 4;
+  grid-row: 2 / span 5;
 }
 
-.sheet:not(:has(.side)) > :is(.at-hand, .gates, .in-hand, .act) {
+.sheet:not(.with_syrup) > :is(.at-hand, .gates, .in-hand, .act) {
   grid-column: 1 / span 2;
 }
 
 .why {
   grid-column: 3;
-  grid-row: 1 / span 6;
+  grid-row: 2 / span 8;
   padding-left: var(--gap-5);
   border-left: var(--line) solid var(--steel);
 }
@@ -304,12 +259,6 @@ h1 {
 
 .urgent .at-hand .label {
   color: inherit;
-}
-
-.figures-row {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: var(--gap-4) var(--gap-5);
 }
 
 .gates {
@@ -354,9 +303,24 @@ h1 {
   margin: 0;
 }
 
+.done {
+  display: grid;
+  gap: var(--gap-2);
+}
+
+.done.two {
+  grid-template-columns: minmax(0, 1fr) minmax(6.5rem, 28%);
+}
+
+.not-yet {
+  font-size: var(--size-lead);
+  font-weight: 650;
+  line-height: 1.15;
+}
+
 .flame {
   display: grid;
-  grid-template-columns: auto 1fr;
+  grid-template-columns: auto minmax(0, 1fr);
   align-items: center;
   gap: var(--gap-4);
 }
@@ -373,7 +337,8 @@ h1 {
 }
 
 @media (pointer: coarse), (max-width: 640px) {
-  .quiet kbd {
+  .quiet kbd,
+  .not-yet kbd {
     display: none;
   }
 }
@@ -411,7 +376,7 @@ h1 {
     order: 2;
   }
 
-  .sheet:not(:has(.side)) > :is(.at-hand, .gates, .in-hand, .act) {
+  .sheet:not(.with_syrup) > :is(.at-hand, .gates, .in-hand, .act) {
     grid-column: 1;
   }
 }

@@ -3,21 +3,29 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { handLine, handRing } from '@/look/hand'
 import { inkOn, syrupColour } from '@/look/strata'
-import { about } from '@/units/format'
+import { about, aboutRange } from '@/units/format'
 
 /** The hob seen from above: her rings as they lie, her pans on them, the syrup glowing in them. */
 const props = defineProps<{
   rings: readonly { id: number | null | undefined; name: string; kind: Api<'RingKind'> }[]
-  /** What stands on each ring, by the ring's name. */
+  /** What stands on each ring, by the ring's number (or its name, where an old batch has no number). */
   pans: ReadonlyMap<string, Api<'BatchLine'>>
   stageName: (key: string) => string
 }>()
 
 const PITCH = 250
+const ROW = 320
+/** Up to three rings stand in a row; more stand in two rows, as on a hob. */
+const columns = computed(() =>
+  props.rings.length <= 3 ? Math.max(1, props.rings.length) : Math.ceil(props.rings.length / 2),
+)
 const places = computed(() =>
   props.rings.map((ring, i) => {
-    const centre = { x: 150 + i * PITCH, y: 165 }
-    const batch = props.pans.get(ring.name)
+    const centre = {
+      x: 150 + (i % columns.value) * PITCH,
+      y: 165 + Math.floor(i / columns.value) * ROW,
+    }
+    const batch = props.pans.get(String(ring.id)) ?? props.pans.get(ring.name)
     const gas = ring.kind === 'gas'
     const syrup = batch?.state?.syrup
     const left = syrup?.turn_off_in_s
@@ -26,9 +34,12 @@ const places = computed(() =>
       centre,
       batch,
       ink: syrup ? inkOn(syrup.stage) : 'var(--ink)',
+      glow: syrup
+        ? { fill: syrupColour(syrup.stage), '--glow': syrupColour(syrup.stage) }
+        : { fill: 'var(--well)' },
       stage: syrup ? props.stageName(syrup.stage) : '',
       left: left ? about(left.mid) : '',
-      spread: left ? `${about(left.low)} – ${about(left.high)}` : '',
+      spread: left ? aboutRange(left) : '',
       outer: handRing(centre, 104, 104, i + 2),
       inner: handRing(centre, gas ? 40 : 78, gas ? 40 : 78, i + 7),
       grate: gas
@@ -53,12 +64,19 @@ const places = computed(() =>
     }
   }),
 )
-const width = computed(() => 300 + (props.rings.length - 1) * PITCH)
+const width = computed(() => 300 + (columns.value - 1) * PITCH)
+const height = computed(() => 330 + (Math.ceil(props.rings.length / columns.value) - 1) * ROW)
 </script>
 
 <template>
-  <svg class="hob" :viewBox="`0 0 ${width} 330`" role="group" aria-label="The hob from above">
-    <rect x="6" y="6" :width="width - 12" height="318" rx="14" class="plate" />
+  <svg
+    class="hob"
+    :viewBox="`0 0 ${width} ${height}`"
+    :style="{ maxWidth: `${(1.25 * width) / 16}rem` }"
+    role="group"
+    aria-label="The hob from above"
+  >
+    <rect x="6" y="6" :width="width - 12" :height="height - 12" rx="14" class="plate" />
     <router-link
       v-for="p in places"
       :key="p.ring.name"
@@ -76,21 +94,19 @@ const width = computed(() => 300 + (props.rings.length - 1) * PITCH)
       <template v-else>
         <path class="handle" :d="p.handle" />
         <path class="pan" :d="p.pan" />
-        <path
-          class="syrup"
-          :d="p.syrup"
-          :style="{
-            fill: p.batch.state?.syrup ? syrupColour(p.batch.state.syrup.stage) : 'var(--well)',
-          }"
-        />
+        <path class="syrup" :class="{ lit: p.batch.state?.syrup }" :d="p.syrup" :style="p.glow" />
         <g class="words" text-anchor="middle" :style="{ fill: p.ink }">
           <text :x="p.centre.x" :y="p.centre.y - 34">{{ p.stage || p.batch.title }}</text>
           <text class="left" :x="p.centre.x" :y="p.centre.y + 14">{{ p.left }}</text>
           <text :x="p.centre.x" :y="p.centre.y + 40">{{ p.spread }}</text>
-          <text v-if="p.left" :x="p.centre.x" :y="p.centre.y + 60">to flame off</text>
+          <text v-if="p.left" :x="p.centre.x" :y="p.centre.y + (p.spread ? 60 : 40)">
+            {{ p.left === 'now' ? 'flame off' : 'to flame off' }}
+          </text>
         </g>
       </template>
-      <text :x="p.centre.x" y="308" text-anchor="middle">{{ p.ring.name }}</text>
+      <text class="ring" :x="p.centre.x" :y="p.centre.y + 143" text-anchor="middle">
+        {{ p.ring.name }}
+      </text>
     </router-link>
   </svg>
 </template>
@@ -132,6 +148,11 @@ a:focus-visible .reach {
 .syrup {
   stroke: var(--ink);
   stroke-width: 1;
+}
+
+/* In the evening kitchen the syrup lights what is around it. */
+:global(.v-theme--slate .hob .lit) {
+  filter: drop-shadow(0 0 1.1rem color-mix(in srgb, var(--glow) 55%, transparent));
 }
 
 .handle {

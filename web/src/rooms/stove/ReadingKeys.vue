@@ -1,30 +1,44 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Api } from '@/api/client'
+import PullKeys from '@/batch/PullKeys.vue'
 import StageMark from '@/look/marks/StageMark.vue'
 import type { StageKey } from '@/look/strata'
 import { celsius, celsiusFrom, degreeUnit, grams, gramsFrom, gramUnit } from '@/units/format'
 
-/** Quick keys for what was seen: weigh, thermometer, string, or a stage by spoon and water. */
+/** Quick keys for what was seen: the string, a drop or spoon, and the instruments there are. */
 const props = defineProps<{
   thermometer?: string
+  has_scale: boolean
   ladder: readonly Api<'Stage'>[]
   /** What the scale and the thermometer are expected to show, for the placeholder. */
   gross_g: number
   shown_c: number
+  /** Whether a test is wanted now: the drawn strings then stand open. */
+  testing: boolean
 }>()
 const emit = defineEmits<{ read: [reading: Api<'SeenReading'>] }>()
 
-type Kind = 'weight' | 'thermometer' | 'string' | 'seen'
+type Kind = 'weight' | 'thermometer' | 'string' | 'length' | 'seen'
 const open = ref<Kind>()
 const text = ref('')
 const field = ref<HTMLInputElement>()
+watch(
+  () => props.testing,
+  (testing) => {
+    if (testing && open.value === undefined) open.value = 'string'
+    else if (!testing && open.value === 'string') open.value = undefined
+  },
+  { immediate: true },
+)
 
 const kinds = computed(() => [
-  { kind: 'weight' as const, name: 'Weigh', hotkey: 'W' },
-  { kind: 'thermometer' as const, name: 'Thermometer', hotkey: 'T' },
   { kind: 'string' as const, name: 'String', hotkey: 'S' },
   { kind: 'seen' as const, name: 'Spoon or drop', hotkey: 'D' },
+  ...(props.has_scale ? [{ kind: 'weight' as const, name: 'Weigh', hotkey: 'W' }] : []),
+  ...(props.thermometer
+    ? [{ kind: 'thermometer' as const, name: 'Thermometer', hotkey: 'T' }]
+    : []),
 ])
 const asked = computed(() => {
   switch (open.value) {
@@ -40,8 +54,10 @@ const asked = computed(() => {
         unit: degreeUnit(),
         like: `about ${celsius(props.shown_c)}`,
       }
+    case 'length':
+      return { words: 'Length of the string before it breaks', unit: 'cm', like: '0 for none' }
     default:
-      return { words: 'Length of the string before it breaks', unit: 'cm', like: 'for instance 1' }
+      return undefined
   }
 })
 const seen = computed(() => props.ladder.filter((s) => s.low_frac >= 0.5 && s.low_frac < 0.93))
@@ -56,16 +72,18 @@ defineExpose({ choose })
 
 function done(reading: Api<'SeenReading'>): void {
   emit('read', reading)
-  open.value = undefined
+  open.value = props.testing ? 'string' : undefined
 }
 function enter(): void {
   const value = Number(text.value.replace(',', '.'))
   if (text.value.trim() === '' || !Number.isFinite(value)) return
   if (open.value === 'weight') done({ kind: 'weight', gross_g: gramsFrom(value) })
   if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: celsiusFrom(value) })
-  if (open.value === 'string') done({ kind: 'string', string_cm: value })
+  if (open.value === 'length') done({ kind: 'string', string_cm: value })
 }
+const shows = (kind: Kind) => open.value === kind || (kind === 'string' && open.value === 'length')
 const looksLike = (stage: StageKey) => done({ kind: 'seen', stage })
+const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
 </script>
 
 <template>
@@ -76,14 +94,18 @@ const looksLike = (stage: StageKey) => done({ kind: 'seen', stage })
         :key="k.kind"
         type="button"
         class="key"
-        :aria-expanded="open === k.kind"
-        :class="{ chosen: open === k.kind }"
+        :aria-expanded="shows(k.kind)"
+        :class="{ chosen: shows(k.kind) }"
         @click="choose(k.kind)"
       >
         {{ k.name }} <kbd>{{ k.hotkey }}</kbd>
       </button>
     </div>
-    <form v-if="open && open !== 'seen'" class="entry" @submit.prevent="enter">
+    <template v-if="open === 'string'">
+      <PullKeys @pulled="pulled" />
+      <button type="button" class="ruler" @click="choose('length')">or measure its length</button>
+    </template>
+    <form v-if="asked" class="entry" @submit.prevent="enter">
       <label>
         <span class="label">{{ asked.words }}</span>
         <span class="line">
@@ -126,8 +148,20 @@ const looksLike = (stage: StageKey) => done({ kind: 'seen', stage })
 
 .kinds {
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(8.5rem, 45%), 1fr));
   gap: var(--gap-2);
+}
+
+.ruler {
+  justify-self: start;
+  min-height: 2.75rem;
+  padding: 0 var(--gap-2);
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
 }
 
 .entry {
@@ -184,12 +218,6 @@ input::placeholder {
   justify-content: flex-start;
   text-align: left;
   line-height: 1.2;
-}
-
-@media (max-width: 640px) {
-  .kinds {
-    grid-template-columns: 1fr 1fr;
-  }
 }
 
 @media (pointer: coarse), (max-width: 640px) {

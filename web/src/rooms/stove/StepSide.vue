@@ -5,19 +5,27 @@ import StepRow from '@/look/pieces/StepRow.vue'
 import { about, clock, number } from '@/units/format'
 
 /** Beside the sheet: when the step is done, why, what can hurt, and all steps with their times. */
-const props = defineProps<{ setup: Api<'BatchSetup'>; state: Api<'BatchState'> }>()
+const props = defineProps<{
+  setup: Api<'BatchSetup'>
+  state: Api<'BatchState'>
+  step: Api<'Step'> | undefined
+}>()
 
-const step = computed(() => props.setup.steps.find((s) => s.key === props.state.current_step))
 function time(s: Api<'StepState'>, minutes?: Api<'Minutes'> | null): string | undefined {
   if (s.began_ms != null && s.done_ms != null) return clock((s.done_ms - s.began_ms) / 1000)
   if (minutes) return `${number(minutes.low_min)}–${number(minutes.high_min)} min`
   return undefined
 }
+const at = computed(() => props.setup.steps.findIndex((s) => s.key === props.state.current_step))
 const rows = computed(() =>
   props.state.steps.map((s, i) => {
     const words = props.setup.steps[i]
     const place: 'done' | 'now' | 'ahead' =
-      s.done_ms != null ? 'done' : s.key === props.state.current_step ? 'now' : 'ahead'
+      s.done_ms != null || i < at.value
+        ? 'done'
+        : s.key === props.state.current_step
+          ? 'now'
+          : 'ahead'
     return {
       key: s.key,
       title: words?.title ?? s.key,
@@ -33,7 +41,7 @@ const rows = computed(() =>
   <section>
     <template v-if="step">
       <p><span class="label">Done when</span><br />{{ step.cue }}.</p>
-      <p><span class="label">Why</span><br />{{ step.reason }}</p>
+      <p v-if="step.reason"><span class="label">Why</span><br />{{ step.reason }}</p>
       <p v-for="h in step.hazards" :key="h" class="caution">{{ h }}</p>
       <p v-if="step.minutes" class="soft">
         Usually {{ about(step.minutes.low_min * 60) }} to {{ about(step.minutes.high_min * 60) }}.

@@ -1,62 +1,53 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import type { Api } from '@/api/client'
+import { adviceOf, presses, useGoing } from '@/live/going'
 import { useKitchen } from '@/live/kitchen'
+import { DOES } from '@/live/title'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import FirstHour from '@/rooms/kitchen/FirstHour.vue'
 import { clock, gramUnit, grams } from '@/units/format'
 import HobPlan from './HobPlan.vue'
 
+/** The hob seen from above, and what each pan wants. A kitchen that nobody set up begins with four questions. */
 const kitchen = useKitchen()
-const lines = shallowRef<Api<'BatchLine'>[]>()
-const trouble = ref('')
-
-async function load(): Promise<void> {
-  try {
-    lines.value = await answer(
-      api.GET('/api/v1/batches', { params: { query: { going_on: true } } }),
-    )
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-}
-void load()
-useChanges(() => void load())
-useIntervalFn(() => void load(), 3000)
-
-const going = computed(() => lines.value ?? [])
+const store = useGoing()
+const going = computed(() => store.going)
 const onRing = computed(
-  () => new Map(going.value.filter((l) => l.state?.phase !== 'ready').map((l) => [l.ring_name, l])),
+  () =>
+    new Map(
+      going.value
+        .filter((l) => l.state?.phase !== 'ready')
+        .map((l) => [String(l.ring_id ?? l.ring_name), l]),
+    ),
 )
 const rings = computed(() => kitchen.rings.map((r) => ({ id: r.id, ...r.ring })))
-
-const DOES: Record<Api<'Advice'>['kind'], string> = {
-  do_step: 'Go on with the step at hand',
-  heat_on: 'Heat on',
-  dissolve: 'Stir until no grain is left',
-  keep_boiling: 'Let it boil',
-  read_now: 'Read the pan now',
-  turn_off_now: 'Turn off now',
-  test: 'Test a cooled drop',
-  back_on: 'Back on the heat',
-  add_water: 'Pour water in',
+const later = useLocalStorage('unctum.first-hour-later', false)
+// It stays open after it has set the kitchen up, to say what it guessed.
+const first = ref(false)
+watch(
+  () => kitchen.view?.version === 1 && store.lines !== undefined && !going.value.length,
+  (nobodys) => {
+    if (nobodys) first.value = true
+  },
+  { immediate: true },
+)
+const due = (line: Api<'BatchLine'>) => {
+  const left = line.state?.syrup?.turn_off_in_s
+  return left && left.mid >= 1 ? left : undefined
 }
-const urgent = (line: Api<'BatchLine'>) =>
-  ['read_now', 'turn_off_now', 'test', 'back_on', 'add_water'].includes(
-    line.state?.advice.kind ?? '',
-  )
 </script>
 
 <template>
-  <div class="stove">
+  <FirstHour v-if="first && !later" @later="later = true" />
+  <div v-else class="stove">
     <header>
       <h1>{{ going.length ? 'On the stove' : 'The stove is cold' }}</h1>
       <router-link class="key strong" to="/stove/start">Put something on</router-link>
     </header>
-    <TroubleNote v-if="trouble" :words="trouble" />
+    <TroubleNote v-if="store.trouble" :words="store.trouble" />
     <HobPlan
       v-if="rings.length"
       :rings="rings"
@@ -65,24 +56,25 @@ const urgent = (line: Api<'BatchLine'>) =>
       class="hob"
     />
     <ul class="pans" aria-label="What is going on">
-      <li v-for="line in going" :key="line.id" :class="{ urgent: urgent(line) }">
+      <li v-for="line in store.ranked" :key="line.id" :class="{ urgent: presses(line) }">
         <router-link :to="`/stove/${line.id}`">
           <span class="label"
             >{{ line.title }} · {{ line.pan_name }}, {{ line.ring_name.toLowerCase() }}</span
           >
-          <strong class="display">{{ line.state ? DOES[line.state.advice.kind] : '' }}</strong>
+          <strong class="display">{{ DOES[adviceOf(line) ?? ''] ?? '' }}</strong>
         </router-link>
         <div v-if="line.state?.syrup" class="figures-row">
           <FigureValue
-            v-if="line.state.syrup.turn_off_in_s"
+            v-if="due(line)"
             label="flame off in"
             size="figure"
-            :value="clock(line.state.syrup.turn_off_in_s.mid)"
+            :value="clock(due(line)?.mid ?? 0)"
             unit="min"
-            :low="clock(line.state.syrup.turn_off_in_s.low)"
-            :high="clock(line.state.syrup.turn_off_in_s.high)"
+            :low="clock(due(line)?.low ?? 0)"
+            :high="clock(due(line)?.high ?? 0)"
           />
           <FigureValue
+            v-if="kitchen.view?.kitchen.bench?.scale_step_g != null"
             label="still to boil off"
             size="figure"
             :value="grams(Math.max(0, line.state.syrup.water_to_turn_off_g.mid))"
@@ -92,7 +84,7 @@ const urgent = (line: Api<'BatchLine'>) =>
         </div>
       </li>
     </ul>
-    <p v-if="lines && !going.length" class="soft nothing">
+    <p v-if="store.lines && !going.length" class="soft nothing">
       Choose a ring to say what you are making, or try a syrup on the
       <router-link to="/bench">bench</router-link> first.
     </p>

@@ -3,6 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { units } from '@/units/format'
 import { createVuetify } from 'vuetify'
+import { PULLS } from '@/batch/pulls'
 import ReadingKeys from './ReadingKeys.vue'
 
 const ladder = [
@@ -17,8 +18,23 @@ const ladder = [
   { key: 'crack', name: 'crack', local_name: '', sign: 'snaps', low_frac: 0.93, high_frac: 0.98 },
 ] as const
 
-const keys = () =>
-  mount(ReadingKeys, { props: { ladder, thermometer: 'Probe', gross_g: 2219.4, shown_c: 103.26 } })
+const keys = (more: object = {}) =>
+  mount(ReadingKeys, {
+    props: {
+      ladder,
+      thermometer: 'Probe',
+      has_scale: true,
+      gross_g: 2219.4,
+      shown_c: 103.26,
+      testing: false,
+      ...more,
+    },
+  })
+async function press(wrapper: ReturnType<typeof keys>, words: string): Promise<void> {
+  const found = wrapper.findAll('button').find((b) => b.text().startsWith(words))
+  if (!found) throw new Error(`no key says ${words}`)
+  await found.trigger('click')
+}
 async function enter(wrapper: ReturnType<typeof keys>, key: string, value: string): Promise<void> {
   await wrapper
     .findAll('.kinds button')
@@ -37,8 +53,13 @@ describe('reading keys', () => {
     const wrapper = keys()
     await enter(wrapper, 'Weigh', '2219,5')
     await enter(wrapper, 'Thermometer', '103.2')
-    await enter(wrapper, 'String', '1')
-    await wrapper.findAll('.kinds button')[3]?.trigger('click')
+    await press(wrapper, 'String')
+    await press(wrapper, 'or measure its length')
+    await wrapper.get('input').setValue('1')
+    await wrapper.get('form').trigger('submit')
+    await press(wrapper, 'String')
+    await press(wrapper, 'snaps at once')
+    await press(wrapper, 'Spoon or drop')
     const likely = wrapper.findAll('.like')
     expect(likely, 'crack is beyond what a stove syrup is steered by').toHaveLength(1)
     await likely[0]?.trigger('click')
@@ -46,8 +67,22 @@ describe('reading keys', () => {
       { kind: 'weight', gross_g: 2219.5 },
       { kind: 'thermometer', shown_c: 103.2 },
       { kind: 'string', string_cm: 1 },
+      { kind: 'pull', pull: 'snaps' },
       { kind: 'seen', stage: 'coating' },
     ])
+  })
+  it('show the drawn strings while a test is wanted, and only the instruments there are', async () => {
+    const bare = keys({ testing: true, has_scale: false, thermometer: undefined })
+    expect(bare.findAll('.kinds button').map((b) => b.text().replace(/ .$/, ''))).toEqual([
+      'String',
+      'Spoon or drop',
+    ])
+    expect(bare.findAll('.pulls button').map((b) => b.text())).toEqual(PULLS.map((p) => p.name))
+    await press(bare, 'none')
+    expect(bare.emitted('read')?.flat()).toEqual([{ kind: 'pull', pull: 'none' }])
+    expect(bare.find('.pulls').exists(), 'the next test is at hand').toBe(true)
+    await bare.setProps({ testing: false })
+    expect(bare.find('.pulls').exists()).toBe(false)
   })
   it('stay open on what is no number, and close once told', async () => {
     const wrapper = keys()

@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { grams, gramUnit } from '@/units/format'
-import { measured, measuredRange, PURPOSES, roundingWords } from './words'
+import { measured, measuredRange } from '@/units/measures'
+import { PURPOSES, roundingWords } from './words'
 
 /** The measured list: exact for the scale, rounded for her cups, and what rounding does. */
 const props = defineProps<{ formula: Api<'Formula'>; cups: boolean }>()

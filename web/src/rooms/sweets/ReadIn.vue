@@ -5,7 +5,7 @@ import { answer, api, wordsOf, type Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { grams, gramUnit, percent } from '@/units/format'
+import ReadLine from './ReadLine.vue'
 
 /** A recipe pasted or taken from a file: shown as it is understood; what is doubtful is asked first. */
 const router = useRouter()
@@ -59,7 +59,6 @@ function read(): void {
   settled.value = {}
   void ask(false)
 }
-const tenths = (mass_g: number) => Math.round(10 * mass_g) / 10
 async function settle(line: number, part: Partial<Api<'Settled'>>): Promise<void> {
   settled.value = { ...settled.value, [line]: { line, ...settled.value[line], ...part } }
   await ask(false)
@@ -85,22 +84,44 @@ watch(seen, (answer) => {
   )
   doubts.value = [...answered, ...now].sort((a, b) => a.line - b.line)
 })
-const open = (d: Api<'Doubt'>) => seen.value?.doubts.some((n) => n.line === d.line) ?? false
-const line = (i: number) => seen.value?.lines[i]
+const stillOpen = (line: number) => seen.value?.doubts.some((n) => n.line === line) ?? false
+const steps = computed(() => seen.value?.sweet.methods[0]?.steps ?? [])
+/** The text line by line, each with what it was taken for. */
+const rows = computed(() =>
+  (seen.value?.parts ?? []).map((part) => {
+    const at = part.taken
+    const line = at.kind === 'ingredient' ? at.line : -1
+    return {
+      part,
+      at: line,
+      line: seen.value?.lines[line],
+      step: at.kind === 'step' ? steps.value[at.step] : undefined,
+      doubts: doubts.value.filter((d) => d.line === line),
+    }
+  }),
+)
 const ready = computed(() => seen.value && !seen.value.doubts.length && !seen.value.faults.length)
+/** The box is in the way once its text stands below, line by line. */
+const pasting = ref(true)
+watch(seen, (found) => {
+  if (found?.parts.length) pasting.value = false
+})
 </script>
 
 <template>
   <div class="read">
     <header>
       <h1>Read one in</h1>
-      <p class="soft">
+      <p v-if="pasting" class="soft">
         Paste a recipe as text, or take a file: a schema.org Recipe or one of ours. Nothing is kept
         until you say so.
       </p>
     </header>
-    <form class="paste" @submit.prevent="read">
-      <v-textarea v-model="content" label="The recipe" rows="7" max-rows="16" auto-grow />
+    <form v-if="pasting" class="paste" @submit.prevent="read">
+      <label class="box">
+        <span class="label">The recipe</span>
+        <textarea v-model="content" rows="12" spellcheck="false"></textarea>
+      </label>
       <div class="how">
         <AmountField v-model="cup_ml" label="A cup in it holds" unit="ml" />
         <label class="key file"
@@ -112,85 +133,41 @@ const ready = computed(() => seen.value && !seen.value.doubts.length && !seen.va
         <EventButton words="Read it" :busy="busy" @happened="read" />
       </div>
     </form>
+    <button v-else type="button" class="key again" @click="pasting = true">Change the text</button>
     <TroubleNote v-if="trouble" :words="trouble" />
 
     <template v-if="seen">
-      <section v-if="doubts.length" class="doubts" aria-labelledby="doubts">
-        <h2 id="doubts">
-          {{ seen.doubts.length ? `${seen.doubts.length} to settle` : 'All settled' }}
-        </h2>
-        <article
-          v-for="d in doubts"
-          :key="d.line"
-          :class="{ open: open(d) }"
-          :aria-label="line(d.line)?.text"
-        >
-          <p>{{ d.words }}</p>
-          <div class="ways">
-            <button
-              v-for="w in d.ways"
-              :key="w.words"
-              type="button"
-              class="key"
-              :aria-pressed="settled[d.line]?.mass_g === tenths(w.mass_g)"
-              @click="settle(d.line, { mass_g: tenths(w.mass_g), leave_out: false })"
-            >
-              {{ w.words }}:
-              <span class="figures"
-                >{{ grams(w.mass_g) }} {{ gramUnit() }}, {{ percent(w.share_frac) }} % of all</span
-              >
-            </button>
-            <v-select
-              v-if="d.kind === 'unknown_ingredient'"
-              label="It is"
-              :items="ingredients"
-              :model-value="settled[d.line]?.ingredient"
-              @update:model-value="settle(d.line, { ingredient: $event, leave_out: false })"
-            />
-            <AmountField
-              label="It is"
-              kind="mass"
-              :model-value="settled[d.line]?.mass_g"
-              @update:model-value="settle(d.line, { mass_g: $event, leave_out: false })"
-            />
-            <button
-              type="button"
-              class="key"
-              :aria-pressed="settled[d.line]?.leave_out"
-              @click="settle(d.line, { leave_out: true, mass_g: undefined })"
-            >
-              Leave it out
-            </button>
-          </div>
-        </article>
-      </section>
-      <section aria-labelledby="understood">
-        <h2 id="understood">{{ seen.sweet.name }}, as understood</h2>
-        <div class="both">
-          <table v-if="seen.lines.length">
-            <tbody>
-              <tr v-for="(l, i) in seen.lines" :key="i">
-                <th scope="row">
-                  {{ l.name ?? 'not known' }} <span class="small soft">{{ l.text }}</span>
-                </th>
-                <td class="figures">
-                  {{ l.mass_g == null ? 'unknown' : `${grams(l.mass_g)} ${gramUnit()}` }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <ol>
-            <li v-for="s in seen.sweet.methods[0]?.steps" :key="s.key">
-              {{ s.text }} <span class="small soft">Done when: {{ s.cue }}</span>
-            </li>
-          </ol>
-        </div>
-        <p v-for="n in seen.notes" :key="n" class="caution">{{ n }}</p>
-        <p v-for="f in seen.faults" :key="f.field + f.words" class="caution">
-          {{ f.step ? `${f.step}: ` : '' }}{{ f.words }}
-        </p>
-        <EventButton v-if="ready" words="Keep it" :busy="busy" @happened="ask(true)" />
-      </section>
+      <h2 aria-live="polite">
+        {{
+          seen.doubts.length
+            ? `${seen.doubts.length} to settle`
+            : rows.length
+              ? 'All settled'
+              : seen.sweet.name
+        }}
+      </h2>
+      <p v-for="n in seen.notes" :key="n" class="caution">{{ n }}</p>
+      <ol v-if="rows.length" class="lines" aria-label="The text, line by line">
+        <ReadLine
+          v-for="(r, i) in rows"
+          :key="i"
+          :part="r.part"
+          :line="r.line"
+          :step="r.step"
+          :doubts="r.doubts"
+          :open="stillOpen(r.at)"
+          :settled="settled[r.at]"
+          :ingredients="ingredients"
+          @settle="settle(r.at, $event)"
+        />
+      </ol>
+      <ol v-else class="whole">
+        <li v-for="s in steps" :key="s.key">{{ s.text }}</li>
+      </ol>
+      <p v-for="f in seen.faults" :key="f.field + f.words" class="caution">
+        {{ f.step ? `${f.step}: ` : '' }}{{ f.words }}
+      </p>
+      <EventButton v-if="ready" words="Keep it" :busy="busy" @happened="ask(true)" />
     </template>
   </div>
 </template>
@@ -199,7 +176,16 @@ const ready = computed(() => seen.value && !seen.value.doubts.length && !seen.va
 .read {
   display: grid;
   gap: var(--gap-4);
-  max-width: 72rem;
+  max-width: 66rem;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+h2,
+.read > p {
+  margin: 0;
 }
 
 header p {
@@ -212,10 +198,31 @@ header p {
   gap: var(--gap-5);
 }
 
+.box {
+  display: grid;
+  gap: var(--gap-1);
+}
+
+textarea {
+  width: 100%;
+  padding: var(--gap-3);
+  border: var(--line) solid var(--steel-strong);
+  border-radius: var(--corner);
+  background: var(--sheet);
+  color: inherit;
+  font: inherit;
+  line-height: 1.4;
+  resize: vertical;
+}
+
 .how {
   display: grid;
   gap: var(--gap-3);
   align-content: end;
+}
+
+.again {
+  justify-self: start;
 }
 
 .file input {
@@ -229,72 +236,11 @@ header p {
   outline: 3px solid var(--ink);
 }
 
-article {
-  padding: var(--gap-3) 0 var(--gap-3) var(--gap-4);
-  border-top: var(--line) solid var(--steel);
-  border-left: 4px solid var(--steel);
-}
-
-article.open {
-  border-left-color: var(--ink);
-}
-
-article p {
-  margin: 0 0 var(--gap-2);
-  font-size: var(--size-lead);
-}
-
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2) var(--gap-3);
-  align-items: end;
-}
-
-.ways > :deep(.v-input) {
-  flex: 0 1 9rem;
-}
-
-.both {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr));
-  gap: var(--gap-5);
-  margin: var(--gap-3) 0;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-  align-self: start;
-}
-
-tr {
-  border-top: var(--line) solid var(--steel);
-}
-
-th {
-  padding: var(--gap-2) var(--gap-3) var(--gap-2) 0;
-  font-weight: 600;
-  text-align: left;
-}
-
-th span {
-  display: block;
-  font-weight: 400;
-}
-
-td {
-  text-align: right;
-  white-space: nowrap;
-}
-
-ol {
+.lines {
+  list-style: none;
   margin: 0;
-  padding-left: 1.5rem;
-}
-
-li span {
-  display: block;
+  padding: 0;
+  border-bottom: var(--line) solid var(--steel);
 }
 
 @media (max-width: 760px) {

@@ -88,7 +88,7 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
     <p v-if="window" class="told">
       <span class="label">Then</span><span>{{ window }}</span>
     </p>
-    <p class="told">
+    <p v-if="step.reason" class="told">
       <span class="label">Why</span><span>{{ step.reason }}</span>
     </p>
     <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
+import StageMark from '@/look/marks/StageMark.vue'
 import AmountField from '@/look/pieces/AmountField.vue'
+import { inkOn, syrupColour } from '@/look/strata'
+import { NOT_TOLD } from './blank'
 import EffectList from './EffectList.vue'
 import TakeList from './TakeList.vue'
 import { PURPOSES } from './words'
@@ -17,8 +20,13 @@ const props = defineProps<{
   others: readonly { title: string; value: string }[]
   stages: readonly Api<'Stage'>[]
 }>()
-defineEmits<{ add: []; remove: [] }>()
 
+/** The stage it boils to, if it boils to one: chosen on the ladder. */
+const boil = computed(() => {
+  const effect = step.value.effects?.find((e) => e.kind === 'boil_to_stage')
+  return effect && 'stage' in effect ? effect : undefined
+})
+const boilable = computed(() => props.stages.filter((s) => s.low_frac >= 0.5))
 const wrong = (field: string) => props.faults.filter((f) => f.field === field).map((f) => f.words)
 const rest = computed(() =>
   props.faults.filter(
@@ -74,8 +82,7 @@ function gate(): void {
         label="What to do, in a few words"
         :error-messages="wrong('title')"
       />
-      <button type="button" class="key" @click="$emit('add')">Step after it</button>
-      <button type="button" class="key" @click="$emit('remove')">Take it out</button>
+      <v-select v-model="step.kind" class="kind" label="Kind of work" :items="kinds" />
     </header>
     <v-textarea
       v-model="step.text"
@@ -84,17 +91,38 @@ function gate(): void {
       auto-grow
       :error-messages="wrong('text')"
     />
+    <div v-if="boil" class="stage">
+      <span class="label">Boiled to</span>
+      <div class="rungs" role="group" aria-label="Stage">
+        <button
+          v-for="s in boilable"
+          :key="s.key"
+          type="button"
+          class="rung"
+          :aria-pressed="boil.stage === s.key"
+          :style="{ background: syrupColour(s.key), color: inkOn(s.key) }"
+          @click="boil.stage = s.key"
+        >
+          <StageMark :stage="s.key" :size="26" /> {{ s.name }}
+        </button>
+      </div>
+    </div>
     <div class="pair">
-      <v-textarea
-        v-model="step.cue"
-        label="What shows that it is done"
-        rows="1"
-        auto-grow
-        :error-messages="wrong('cue')"
-      />
+      <div class="told">
+        <v-textarea
+          v-model="step.cue"
+          label="What shows that it is done"
+          rows="1"
+          auto-grow
+          :error-messages="wrong('cue')"
+        />
+        <button v-if="!step.cue.trim()" type="button" class="key" @click="step.cue = NOT_TOLD">
+          Not told
+        </button>
+      </div>
       <v-textarea
         v-model="step.reason"
-        label="Why"
+        label="Why, if you know"
         rows="1"
         auto-grow
         :error-messages="wrong('reason')"
@@ -151,14 +179,13 @@ function gate(): void {
     <button type="button" class="key" @click="put">Something goes in</button>
     <details>
       <summary>
-        Kind, vessel, what becomes of it, what comes before
+        Vessel, what becomes of it, what comes before
         <span v-if="step.effects?.length || step.gates?.length" class="soft">
           · {{ (step.effects?.length ?? 0) + (step.gates?.length ?? 0) }} set
         </span>
       </summary>
       <div class="more">
         <div class="row">
-          <v-select v-model="step.kind" label="Kind of work" :items="kinds" />
           <v-select v-model="step.vessel" label="In or on" :items="vessels" />
           <AmountField
             v-model="step.heat_to_c"
@@ -207,6 +234,42 @@ header :deep(.v-input) {
 
 header > span {
   font: 600 1.5rem var(--display-face);
+}
+
+.kind {
+  max-width: 13rem;
+}
+
+.told {
+  display: grid;
+  gap: var(--gap-2);
+  justify-items: start;
+}
+
+.told > :deep(.v-input) {
+  width: 100%;
+}
+
+.rungs {
+  display: flex;
+  flex-wrap: wrap;
+}
+
+.rung {
+  display: flex;
+  gap: var(--gap-1);
+  align-items: center;
+  min-height: var(--touch);
+  padding: 0 var(--gap-3);
+  border: 0;
+  font: inherit;
+  cursor: pointer;
+}
+
+.rung[aria-pressed='true'] {
+  outline: 4px solid var(--ink);
+  outline-offset: -4px;
+  font-weight: 650;
 }
 
 .pair,

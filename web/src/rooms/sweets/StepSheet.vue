@@ -4,7 +4,8 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { useKitchen } from '@/live/kitchen'
 import { grams, gramUnit, percent } from '@/units/format'
 import { useSweet } from './useSweet'
-import { finished, keeps, measured, PURPOSES, roundingWords, span, spanRange } from './words'
+import { measured } from '@/units/measures'
+import { finished, keeps, PURPOSES, roundingWords, span, spanRange } from './words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()

@@ -2,14 +2,15 @@
 import { onKeyStroke } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
-import { answer, api, wordsOf } from '@/api/client'
+import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour } from '@/units/format'
 import MethodFacts from './MethodFacts.vue'
+import EditRibbon from './EditRibbon.vue'
 import StepEditor from './StepEditor.vue'
-import { methodBeside, stepAfter, withoutStep } from './rework'
+import { joinWithNext, methodBeside, moveStep, stepAfter, withoutStep } from './rework'
 import { useEditing } from './useEditing'
 import { FAMILIES } from './words'
 
@@ -29,6 +30,12 @@ void answer(api.GET('/api/v1/ingredients'))
       .sort((a, b) => a.title.localeCompare(b.title))
   })
   .catch((thrown: unknown) => (trouble.value = wordsOf(thrown)))
+
+const verbs = shallowRef<Api<'Verb'>[]>([])
+void answer(api.GET('/api/v1/verbs')).then(
+  (all) => (verbs.value = all),
+  () => undefined,
+)
 
 const methodKey = ref<string>()
 const method = computed(
@@ -54,14 +61,47 @@ const othersOf = (key: string) =>
   (method.value?.steps ?? [])
     .map((s, i) => ({ value: s.key, title: `${i + 1}. ${s.title}` }))
     .filter((s) => s.value !== key)
+/** The step at hand: it opens below the ribbon. */
+const stepKey = ref<string>()
+const stepAt = computed(() =>
+  Math.max(0, method.value?.steps.findIndex((s) => s.key === stepKey.value) ?? 0),
+)
+const stepNow = computed({
+  get: () => method.value?.steps[stepAt.value],
+  set: (step) => {
+    if (method.value && step) method.value.steps[stepAt.value] = step
+  },
+})
+const wrongSteps = computed(
+  () =>
+    new Set(
+      faults.value
+        .filter((f) => f.method === method.value?.key)
+        .flatMap((f) => (f.step ? [f.step] : [])),
+    ),
+)
+function add(verb: Api<'Verb'>, after: string | undefined): void {
+  if (method.value) stepKey.value = stepAfter(method.value, after, verb.step)
+}
+function takeOut(key: string): void {
+  const at = method.value
+  if (!at) return
+  const i = at.steps.findIndex((s) => s.key === key)
+  withoutStep(at, key)
+  stepKey.value = at.steps[Math.max(0, i - 1)]?.key
+}
 function another(): void {
   if (draft.value && method.value) methodKey.value = methodBeside(draft.value, method.value)
 }
 function without(key: string): void {
   if (draft.value) draft.value.methods = draft.value.methods.filter((m) => m.key !== key)
 }
+const keptUnfinished = ref(false)
 async function save(): Promise<void> {
-  if (await edit.save()) await router.push(`/sweets/${props.sweetKey}`)
+  if (faults.value.length) {
+    await edit.keepUnfinished()
+    keptUnfinished.value = true
+  } else if (await edit.save()) await router.push(`/sweets/${props.sweetKey}`)
 }
 async function keepAside(): Promise<void> {
   const key = await edit.keepAside()
@@ -77,9 +117,10 @@ async function remove(): Promise<void> {
   else leaving = false
 }
 let leaving = false
-onBeforeRouteLeave(
-  () => leaving || !changed.value || window.confirm('Leave without saving what you changed?'),
-)
+// What is not saved is kept as it stands: nothing is lost by leaving.
+onBeforeRouteLeave(async () => {
+  if (!leaving && changed.value) await edit.keepUnfinished()
+})
 onKeyStroke('z', (event) => {
   if (!(event.ctrlKey || event.metaKey)) return
   event.preventDefault()
@@ -89,7 +130,7 @@ onKeyStroke('z', (event) => {
 onKeyStroke('s', (event) => {
   if (!(event.ctrlKey || event.metaKey)) return
   event.preventDefault()
-  if (changed.value && !faults.value.length) void save()
+  if (changed.value) void save()
 })
 </script>
 
@@ -105,17 +146,18 @@ onKeyStroke('s', (event) => {
         </button>
         <button type="button" class="key" :disabled="!canRedo" @click="edit.redo()">Redo</button>
         <router-link class="key" :to="`/sweets/${sweetKey}`">Back</router-link>
-        <button
-          type="button"
-          class="key strong"
-          :disabled="busy || !changed || faults.length > 0"
-          @click="save"
-        >
-          Save <kbd>Ctrl S</kbd>
+        <button type="button" class="key strong" :disabled="busy || !changed" @click="save">
+          {{ faults.length ? 'Keep it unfinished' : 'Save' }} <kbd>Ctrl S</kbd>
         </button>
       </div>
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />
+    <p v-if="edit.unfinished_ms.value && changed" class="acts unfinished">
+      <span>Unfinished work, kept {{ dayAndHour(edit.unfinished_ms.value) }}.</span>
+      <button type="button" class="key" @click="edit.dropUnfinished()">
+        Leave it, back to what was saved
+      </button>
+    </p>
     <p v-if="overtaken" class="acts">
       <button type="button" class="key" @click="keepAside">Keep mine as a sweet of its own</button>
       <button type="button" class="key" @click="edit.load()">Take the other one</button>
@@ -123,7 +165,7 @@ onKeyStroke('s', (event) => {
     <p class="soft" aria-live="polite">
       <template v-if="faults.length"
         >{{ faults.length === 1 ? 'One thing is' : `${faults.length} things are` }} not right
-        yet.</template
+        yet<template v-if="keptUnfinished">; kept unfinished</template>.</template
       >
       <template v-else-if="changed">All is well; not saved yet.</template>
       <template v-else>Nothing changed yet.</template>
@@ -168,20 +210,28 @@ onKeyStroke('s', (event) => {
         class="about"
       />
     </div>
+    <EditRibbon
+      :method="method"
+      :chosen="stepNow?.key"
+      :verbs="verbs"
+      :wrong="wrongSteps"
+      @choose="stepKey = $event"
+      @add="add"
+      @move="(key, by) => method && moveStep(method, key, by)"
+      @join="(key) => method && joinWithNext(method, key)"
+      @remove="takeOut"
+    />
+    <StepEditor
+      v-if="stepNow"
+      :key="stepNow.key"
+      v-model="stepNow"
+      :number="stepAt + 1"
+      :faults="faults.filter((f) => f.step === stepNow?.key && f.method === method?.key)"
+      :ingredients="ingredients"
+      :others="othersOf(stepNow.key)"
+      :stages="kitchen.ladder"
+    />
     <MethodFacts :model-value="method" />
-    <template v-for="(s, i) in method.steps" :key="s.key">
-      <StepEditor
-        v-if="method.steps[i]"
-        v-model="method.steps[i]"
-        :number="i + 1"
-        :faults="faults.filter((f) => f.step === s.key && f.method === method?.key)"
-        :ingredients="ingredients"
-        :others="othersOf(s.key)"
-        :stages="kitchen.ladder"
-        @add="stepAfter(method, s.key)"
-        @remove="withoutStep(method, s.key)"
-      />
-    </template>
     <section aria-labelledby="versions">
       <h2 id="versions">Versions</h2>
       <ul>
@@ -228,6 +278,10 @@ onKeyStroke('s', (event) => {
   display: flex;
   flex-wrap: wrap;
   gap: var(--gap-2);
+}
+
+.unfinished {
+  align-items: center;
 }
 
 .names {

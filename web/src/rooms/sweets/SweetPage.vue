@@ -86,11 +86,8 @@ const sheetLink = computed(() => ({
 }))
 const stoveLink = computed(() => ({
   path: '/stove/start',
-  query: {
-    sweet: props.sweetKey,
-    method: method.value?.key,
-    base_g: plan.value ? Math.round(plan.value.base.mass_g) : undefined,
-  },
+  // Everything that was chosen here: method, size, cups, changes.
+  query: { ...router.currentRoute.value.query, side: undefined, sweet: props.sweetKey },
 }))
 const exportLink = (format: string) =>
   `/api/v1/sweets/${props.sweetKey}/export?format=${format}&method=${method.value?.key ?? ''}`
@@ -108,7 +105,7 @@ const exportLink = (format: string) =>
           }}</router-link>
           <template v-if="page.version"> · your own, version {{ page.version }}</template>
         </p>
-        <h1>{{ sweet.name }}</h1>
+        <h1>{{ plan?.title ?? sweet.name }}</h1>
         <p class="soft about">
           {{ sweet.about }}
           <template v-if="sweet.aliases?.length">Also {{ sweet.aliases.join(', ') }}.</template>

@@ -1,6 +1,9 @@
 import type { Api } from '@/api/client'
 import { COMPONENTS } from './works'
 
+/** A cue that nobody told: an honest answer. */
+export const NOT_TOLD = 'Not told'
+
 /** What a sweet begins with: one method of one step, to be written over. */
 export const blank = (): Api<'Sweet'> => ({
   key: '',
@@ -21,12 +24,12 @@ export const blank = (): Api<'Sweet'> => ({
         {
           key: 'step-1',
           kind: 'combine',
-          title: 'Begin',
-          text: 'Put it together.',
-          attention: 'now_and_then',
+          title: 'Put together',
+          text: 'Put together.',
+          attention: 'constant',
           event: 'It is together',
-          cue: 'Say what shows that it is done',
-          reason: 'Say why',
+          cue: NOT_TOLD,
+          reason: '',
           vessel: 'bowl',
           inputs: [{ ingredient: 'sugar', amount_g: 100, purpose: 'mass' }],
         },

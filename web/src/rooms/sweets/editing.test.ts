@@ -124,6 +124,23 @@ describe('what a step takes over', () => {
   })
 })
 
+describe('a stage and a reason', () => {
+  it('is picked on the ladder, and an untold cue is an honest answer', async () => {
+    const step = firstStep()
+    step.effects = [{ kind: 'boil_to_stage', stage: 'two-string' }]
+    step.cue = ''
+    const card = mount(StepEditor, {
+      props: { modelValue: step, number: 1, faults: [], ingredients: [], others: [], stages },
+      global,
+    })
+    await button(card, 'one string').trigger('click')
+    expect(step.effects).toEqual([{ kind: 'boil_to_stage', stage: 'one-string' }])
+    await button(card, 'Not told').trigger('click')
+    expect(step.cue).toBe('Not told')
+    expect(card.text()).toContain('Why, if you know')
+  })
+})
+
 describe('a method', () => {
   it('begins beside another as its copy, under a key of its own', () => {
     const sweet = blank()
@@ -133,7 +150,7 @@ describe('a method', () => {
     expect(sweet.methods.map((m) => m.key)).toEqual(['mine', key])
     const copy = sweet.methods[1]
     if (copy?.steps[0]) copy.steps[0].title = 'Otherwise'
-    expect(like.steps[0]?.title).toBe('Begin')
+    expect(like.steps[0]?.title).toBe('Put together')
     expect(methodBeside(sweet, like)).not.toBe(key)
   })
   it('can end up as anything the core knows', async () => {
@@ -154,6 +171,8 @@ describe('editing', () => {
   const sweet = { ...blank(), key: 'own-1', name: 'Mine' }
   const base = {
     'GET /sweets/own-1': { body: { sweet, version: 3 } },
+    'GET /sweets/own-1/unfinished': { body: { at_ms: null, sweet: null } },
+    'PUT /sweets/own-1/unfinished': { body: {} },
     'GET /sweets/own-1/history': { body: [{ version: 3, reason: 'Made', at_ms: 0 }] },
     'POST /sweets/check': { body: { faults: [], doubts: [] } },
   }

@@ -30,7 +30,21 @@ const lines = [
   },
   { text: '1 cup ghee (400 g)', ingredient: 'ghee', name: 'Ghee', mass_g: null, settled: false },
 ]
-const understood = (more: object) => ({ sweet, lines, doubts: [], faults: [], notes: [], ...more })
+const parts = [
+  { text: 'Round things', taken: { kind: 'title' } },
+  { text: '4 cups besan', taken: { kind: 'ingredient', line: 0 } },
+  { text: '1 cup ghee (400 g)', taken: { kind: 'ingredient', line: 1 } },
+  { text: 'Roast it.', taken: { kind: 'step', step: 0 } },
+]
+const understood = (more: object) => ({
+  sweet,
+  parts,
+  lines,
+  doubts: [],
+  faults: [],
+  notes: [],
+  ...more,
+})
 
 function opened() {
   const server = serverOf({
@@ -73,6 +87,10 @@ describe('reading a recipe in', () => {
     await read('Ladoo')
     expect(page.text()).toContain('1 to settle')
     expect(page.text()).toContain('unknown')
+    const rows = page.findAll('.lines > li').map((row) => row.text())
+    expect(rows).toHaveLength(4)
+    expect(rows[0], 'the title beside what it was taken for').toContain('the name')
+    expect(rows[2], 'the doubt in its place').toContain('not 400 g')
     expect(page.findAll('button').some((b) => b.text() === 'Keep it')).toBe(false)
     await button(/^By the cup/).trigger('click')
     await flushPromises()

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
 import { ribbon } from './ribbon'
-import { stepAfter, withoutStep } from './rework'
-import { count, measured, span, spanRange } from './words'
+import { canJoin, canMove, joinWithNext, moveStep, stepAfter, withoutStep } from './rework'
+import { count, measured, taken } from '@/units/measures'
+import { span, spanRange } from './words'
 
 const step = (key: string, more: Partial<Api<'Step'>> = {}): Api<'Step'> => ({
   key,
@@ -44,6 +45,16 @@ describe('words of the sweets room', () => {
     const mass = { mass_g: 1, low_g: 1, high_g: 1 }
     expect(measured({ count: 1.75, of: 'Katori', state: 'sifted', mass })).toBe('1¾ Katori, sifted')
     expect(measured({ count: 2, of: 'pinch', mass })).toBe('2 pinches')
+    const less = { less: true, count: 1, of: 'tablespoon' }
+    expect(measured({ count: 2, of: 'Tea cup', then: less, mass })).toBe(
+      '2 Tea cup less 1 tablespoon',
+    )
+    expect(measured({ count: 3, of: 'Teaspoon', mass })).toBe('3 teaspoons')
+    expect(count(2 / 3)).toBe('⅔')
+    expect(taken(260, { count: 5 / 3, of: 'Katori', mass }, false)).toEqual({
+      first: '1⅔ Katori',
+      beside: '260 g',
+    })
     expect(measured({ count: 1, of: 'egg', mass })).toBe('1 egg')
   })
 })
@@ -86,10 +97,45 @@ describe('steps under the pen', () => {
     ])
   it('puts a new one between two', () => {
     const m = chain()
-    stepAfter(m, 'a')
+    expect(stepAfter(m, 'a', step('', { title: 'Roast' }))).toBe('step-4')
+    expect(m.steps[1]?.title).toBe('Roast')
     expect(m.steps.map((s) => s.key)).toEqual(['a', 'step-4', 'b', 'c'])
     expect(m.steps[1]?.takes?.[0]?.step).toBe('a')
     expect(m.steps[2]?.takes?.[0]?.step).toBe('step-4')
+  })
+  it('lets two change places where one simply follows the other', () => {
+    const m = method([
+      step('a'),
+      step('b', { takes: [{ step: 'a', share_frac: 1, medium: false }] }),
+      step('c', { takes: [{ step: 'b', share_frac: 1, medium: false }] }),
+    ])
+    expect(canMove(m, 'a', -1)).toBe(false)
+    moveStep(m, 'c', -1)
+    expect(m.steps.map((s) => s.key)).toEqual(['a', 'c', 'b'])
+    expect(m.steps.map((s) => s.takes?.[0]?.step)).toEqual([undefined, 'a', 'c'])
+    moveStep(m, 'c', 1)
+    expect(m.steps.map((s) => s.key)).toEqual(['a', 'b', 'c'])
+    expect(m.steps.map((s) => s.takes?.[0]?.step)).toEqual([undefined, 'a', 'b'])
+    const forked = method([
+      step('a'),
+      step('b', { takes: [{ step: 'a', share_frac: 0.5, medium: false }] }),
+      step('c', { takes: [{ step: 'a', share_frac: 0.5, medium: false }] }),
+    ])
+    expect(canMove(forked, 'b', -1)).toBe(false)
+  })
+  it('joins two, unless the first does something to the mass before more goes in', () => {
+    const follows = [{ step: 'a', share_frac: 1, medium: false }]
+    const goesIn = [{ ingredient: 'ghee', amount_g: 20, purpose: 'mass' as const }]
+    const m = method([step('a', { text: 'Stir.' }), step('b', { text: 'Rest.', takes: follows })])
+    joinWithNext(m, 'a')
+    expect(m.steps.map((s) => [s.key, s.text])).toEqual([['a', 'Stir. Rest.']])
+    const boiled = method([
+      step('a', { effects: [{ kind: 'boil_to_stage', stage: 'one-string' }] }),
+      step('b', { takes: follows, inputs: goesIn }),
+    ])
+    expect(canJoin(boiled, 'a')).toBe(false)
+    joinWithNext(boiled, 'a')
+    expect(boiled.steps).toHaveLength(2)
   })
   it('takes one out and closes the gap', () => {
     const m = chain()

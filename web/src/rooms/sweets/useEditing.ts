@@ -5,6 +5,13 @@ import { copyOf } from './rework'
 
 type Sweet = Api<'Sweet'>
 
+/** A call that answers with nothing: whether it went through. */
+const answer0 = (call: Promise<{ error?: unknown }>) =>
+  call.then(
+    (reply) => reply.error === undefined,
+    () => false,
+  )
+
 /** An own sweet under the pen: checked as she types, every change can be taken back, saved by version. */
 export function useEditing(key: () => string) {
   const draft = ref<Sweet | null>(null)
@@ -21,8 +28,8 @@ export function useEditing(key: () => string) {
     capacity: 100,
   })
 
-  function take(sweet: Sweet, at: number): void {
-    draft.value = copyOf(sweet)
+  function take(sweet: Sweet, at: number, work: Sweet = sweet): void {
+    draft.value = copyOf(work)
     version.value = at
     saved.value = JSON.stringify(sweet)
     overtaken.value = false
@@ -34,7 +41,11 @@ export function useEditing(key: () => string) {
       const page = await answer(
         api.GET('/api/v1/sweets/{key}', { params: { path: { key: key() } } }),
       )
-      take(page.sweet, page.version ?? 0)
+      const kept = await answer(
+        api.GET('/api/v1/sweets/{key}/unfinished', { params: { path: { key: key() } } }),
+      )
+      take(page.sweet, page.version ?? 0, kept.sweet ?? page.sweet)
+      unfinished_ms.value = kept.at_ms ?? undefined
       await loadVersions()
       trouble.value = ''
     } catch (thrown) {
@@ -46,7 +57,6 @@ export function useEditing(key: () => string) {
       api.GET('/api/v1/sweets/{key}/history', { params: { path: { key: key() } } }),
     )
   }
-  watch(key, () => void load(), { immediate: true })
 
   const written = computed(() => JSON.stringify(draft.value))
   const settled = refDebounced(written, 250)
@@ -62,14 +72,42 @@ export function useEditing(key: () => string) {
     }
   })
   const changed = computed(() => written.value !== saved.value)
+
+  // What is unfinished is kept beside the sweet while she writes, and is there again when she comes back.
+  const unfinished_ms = ref<number>()
+  const resting = refDebounced(written, 900)
+  let keeping: Promise<unknown> = Promise.resolve()
+  function keepUnfinished(): Promise<unknown> {
+    const work = draft.value
+    if (!work || !changed.value) return keeping
+    const path = { key: key() }
+    keeping = keeping
+      .then(() =>
+        answer0(api.PUT('/api/v1/sweets/{key}/unfinished', { params: { path }, body: work })),
+      )
+      .then((done) => {
+        if (done) unfinished_ms.value = Date.now()
+      })
+    return keeping
+  }
+  watch(resting, () => void keepUnfinished())
+  async function dropUnfinished(): Promise<void> {
+    await keeping
+    const path = { key: key() }
+    await answer0(api.DELETE('/api/v1/sweets/{key}/unfinished', { params: { path } }))
+    unfinished_ms.value = undefined
+    await load()
+  }
   const at = (step: string | undefined, field?: string) =>
     faults.value.filter((f) => (f.step ?? undefined) === step && (!field || f.field === field))
 
   async function attempt(call: () => Promise<Api<'Saved'>>): Promise<boolean> {
     busy.value = true
     try {
+      await keeping
       const done = await call()
       take(done.sweet, done.version)
+      unfinished_ms.value = undefined
       await loadVersions()
       trouble.value = ''
       return true
@@ -111,6 +149,8 @@ export function useEditing(key: () => string) {
     }
   }
 
+  watch(key, () => void load(), { immediate: true })
+
   return {
     draft,
     version,
@@ -131,5 +171,8 @@ export function useEditing(key: () => string) {
     restore,
     keepAside,
     remove,
+    unfinished_ms,
+    keepUnfinished,
+    dropUnfinished,
   }
 }

@@ -172,6 +172,8 @@ export function useSweet(key: () => string) {
   )
 
   return {
+    /** What the page asks, for whoever asks the same of the stove. */
+    ask: question,
     page,
     sweet,
     method,

@@ -48,29 +48,6 @@ export function spanRange(minutes: Api<'Minutes'>): string {
     : `${low} – ${high}`
 }
 
-const QUARTERS: Record<string, string> = { '0.25': '¼', '0.5': '½', '0.75': '¾' }
-
-/** A count in halves and quarters: 1¾. */
-export function count(value: number): string {
-  const whole = Math.floor(value + 1e-9)
-  const rest = QUARTERS[String(Math.round((value - whole) * 100) / 100)]
-  if (rest) return `${whole || ''}${rest}`
-  return number(value, value % 1 > 0.01 ? 1 : 0)
-}
-
-const PLURALS: Record<string, string> = { pinch: 'pinches', leaf: 'leaves' }
-
-/** An amount in her measures: “1¾ Katori, sifted”. */
-export function measured(m: Api<'Measured'>): string {
-  const named = m.of.charAt(0) === m.of.charAt(0).toLowerCase()
-  const of = named && m.count > 1 ? (PLURALS[m.of] ?? `${m.of}s`) : m.of
-  return `${count(m.count)} ${of}${m.state ? `, ${m.state}` : ''}`
-}
-
-/** What that comes to, with the spread of the hand. */
-export const measuredRange = (m: Api<'Measured'>) =>
-  `${grams(m.mass.low_g)}–${grams(m.mass.high_g)} ${gramUnit()}`
-
 export const PURPOSES: Record<Api<'Purpose'>, string> = {
   mass: '',
   medium: 'to lie in',

@@ -18,7 +18,7 @@ use super::own::store_new;
 use crate::app::App;
 use crate::body::{Body, parse};
 use crate::exchange::draft::{DraftLine, Settled, draft};
-use crate::exchange::{FORMAT, OwnFile, json_ld, schema, text};
+use crate::exchange::{FORMAT, OwnFile, ReadPart, json_ld, schema, text};
 use crate::from_kitchen::setting;
 use crate::problem::{Answer, Problem};
 
@@ -60,7 +60,9 @@ pub struct ImportAsk {
 pub struct ImportAnswer {
     /// The sweet as far as it is understood.
     pub sweet: Sweet,
-    /// Line by line; empty for our own files.
+    /// Every line of the text with what it was taken for; empty for our own files.
+    pub parts: Vec<ReadPart>,
+    /// The ingredients, line by line; empty for our own files.
     pub lines: Vec<DraftLine>,
     /// What has to be settled before it can be stored.
     pub doubts: Vec<Doubt>,
@@ -136,16 +138,17 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
         },
         RecipeFormat::Text => Ok(text::take_apart(&ask.content, larder)),
     };
-    let (sweet, lines, doubts) = match raw {
-        Err(sweet) => (sweet, Vec::new(), Vec::new()),
+    let (sweet, parts, lines, doubts) = match raw {
+        Err(sweet) => (sweet, Vec::new(), Vec::new(), Vec::new()),
         Ok(raw) if raw.lines.is_empty() => return Err(no_recipe()),
         Ok(raw) => {
             let d = draft(&raw, &ask.cups, &ask.settled, &app.catalogue);
-            (d.sweet, d.lines, d.doubts)
+            notes.extend(d.notes);
+            (d.sweet, raw.parts, d.lines, d.doubts)
         }
     };
     let faults = sweet.faults(larder);
-    let mut answer = ImportAnswer { sweet, lines, doubts, faults, notes, stored_key: None };
+    let mut answer = ImportAnswer { sweet, parts, lines, doubts, faults, notes, stored_key: None };
     if ask.commit {
         if !answer.doubts.is_empty() {
             return Err(Problem::new(

@@ -96,7 +96,7 @@ fn answer(app: &App, sweet: &Sweet, ask: &FormulaAsk, kitchen: &KitchenDocument)
     let formula = work_out(
         &FormulaQuestion {
             method: &method,
-            size: &ask.size,
+            size: &ask.size.after(&ask.variation),
             measures: &measures,
             tools: Some(&tools),
             components: &components,

@@ -4,13 +4,13 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, delete, get, post, put};
 use serde::{Deserialize, Serialize};
-use unctum_core::process::{Card, Doubt, Fault, Sweet, doubts_of_method};
+use unctum_core::process::{Card, Doubt, Fault, Sweet, Verb, doubts_of_method, verbs};
 use unctum_store::{kitchen, sweet as rows};
 use utoipa::ToSchema;
 
 use crate::app::{App, Change};
 use crate::body::Body;
-use crate::from_kitchen::setting;
+use crate::from_kitchen::{choose, setting, tools};
 use crate::problem::{Answer, Problem};
 use crate::tagged::{IfMatch, Tagged};
 
@@ -63,7 +63,8 @@ fn only_own(key: &str) -> Answer<i32> {
 pub async fn accepted(app: &App, sweet: &Sweet) -> Answer<Card> {
     sweet.check(&app.catalogue.larder)?;
     let kitchen = app.read(kitchen::load).await?;
-    Ok(Card::of(sweet, true, &setting(app, &kitchen)?)?)
+    let usual = tools(&kitchen, &choose(&kitchen, None, None, None)?);
+    Ok(Card::of(sweet, true, &setting(app, &kitchen)?, Some(&usual))?)
 }
 
 /// Stores a new own sweet.
@@ -139,7 +140,13 @@ pub async fn save(
     let (id, had, sweet) = (only_own(key)?, based_on.0?, body.0?);
     let card = accepted(app, &sweet).await?;
     let now_ms = app.clock.now_ms();
-    let own = app.write(move |c| rows::save(c, (id, had), &sweet, &card, ("Changed", now_ms))).await?;
+    let own = app
+        .write(move |c| {
+            // What is saved is finished.
+            rows::drop_unfinished(c, &rows::key_of(id))?;
+            rows::save(c, (id, had), &sweet, &card, ("Changed", now_ms))
+        })
+        .await?;
     app.tell(Change::Sweet { id });
     Ok(tagged(Saved { key: rows::key_of(id), version: own.version, sweet: own.sweet }, Status::Ok))
 }
@@ -198,4 +205,70 @@ pub async fn restore(
     let own = app.write(move |c| rows::save(c, (id, had), &earlier, &card, (&reason, now_ms))).await?;
     app.tell(Change::Sweet { id });
     Ok(tagged(Saved { key: rows::key_of(id), version: own.version, sweet: own.sweet }, Status::Ok))
+}
+
+/// Unfinished work on an own sweet.
+#[derive(Serialize, ToSchema)]
+pub struct UnfinishedView {
+    /// When it was kept, ms since 1970; none if there is none.
+    pub at_ms: Option<i64>,
+    /// As far as it is.
+    pub sweet: Option<Sweet>,
+}
+
+/// The unfinished work on an own sweet.
+///
+/// # Errors
+/// 404.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)),
+    responses((status = 200, body = UnfinishedView), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[get("/sweets/<key>/unfinished")]
+pub async fn unfinished(app: &State<App>, key: &str) -> Answer<Json<UnfinishedView>> {
+    let id = only_own(key)?;
+    let found = app
+        .read(move |c| {
+            rows::load(c, id)?;
+            rows::unfinished(c, &rows::key_of(id))
+        })
+        .await?;
+    let (at_ms, sweet) = found.map_or((None, None), |u| (Some(u.at_ms), Some(u.sweet)));
+    Ok(Json(UnfinishedView { at_ms, sweet }))
+}
+
+/// Keeps work on an own sweet as it is, finished or not, until it is saved or left.
+///
+/// # Errors
+/// 404; 400, 413 or 422 for what is no sweet at all.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", request_body = Sweet, params(("key" = String, Path)),
+    responses((status = 204), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[put("/sweets/<key>/unfinished", data = "<body>")]
+pub async fn keep_unfinished(app: &State<App>, key: &str, body: Body<Sweet>) -> Answer<Status> {
+    let (id, work) = (only_own(key)?, body.0?);
+    let now_ms = app.clock.now_ms();
+    app.write(move |c| {
+        rows::load(c, id)?;
+        rows::keep_unfinished(c, &rows::key_of(id), &work, now_ms)
+    })
+    .await?;
+    Ok(Status::NoContent)
+}
+
+/// Leaves unfinished work on an own sweet.
+///
+/// # Errors
+/// 404.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", params(("key" = String, Path)),
+    responses((status = 204), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[delete("/sweets/<key>/unfinished")]
+pub async fn drop_unfinished(app: &State<App>, key: &str) -> Answer<Status> {
+    let id = only_own(key)?;
+    app.write(move |c| rows::drop_unfinished(c, &rows::key_of(id))).await?;
+    Ok(Status::NoContent)
+}
+
+/// The verbs of the work, each with the step that it begins.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", responses((status = 200, body = Vec<Verb>)))]
+#[get("/verbs")]
+pub fn step_verbs() -> Json<Vec<Verb>> {
+    Json(verbs())
 }

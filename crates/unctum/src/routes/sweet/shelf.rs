@@ -1,5 +1,7 @@
 //! What there is: searched, opened, and what it is made from.
 
+use std::sync::Arc;
+
 use rocket::form::FromForm;
 use rocket::http::Status;
 use rocket::serde::json::Json;
@@ -113,14 +115,15 @@ pub struct MethodExtra {
 #[get("/sweets?<search..>")]
 pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
     let (wanted, own_only) = search.wanted()?;
+    let (shelf, ours) = (Arc::clone(&app.own_shelf), Arc::clone(&app.catalogue_shelf));
+    let catalogue = Arc::clone(&app.catalogue);
+    let (own, shipped) = app.read(move |c| Ok((shelf.cards(c)?, ours.cards(&catalogue, c)?))).await?;
     let mut found: Vec<(u8, &Card)> = if own_only {
         Vec::new()
     } else {
-        app.catalogue.cards.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect()
+        shipped.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect()
     };
     found.sort_by(|a, b| (a.0, &a.1.name).cmp(&(b.0, &b.1.name)));
-    let shelf = std::sync::Arc::clone(&app.own_shelf);
-    let own = app.read(move |c| shelf.cards(c)).await?;
     let mut mine: Vec<(u8, &Card)> = own.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect();
     mine.sort_by_key(|(rank, _)| *rank);
     let total = found.len() + mine.len();

@@ -1,0 +1,65 @@
+//! Cards kept at hand for the search: those of the catalogue as they are in her kitchen, those of the cook's
+//! own sweets as they were saved.
+
+use std::sync::{Arc, PoisonError, RwLock};
+
+use unctum_core::kitchen::KitchenDocument;
+use unctum_core::process::{Card, Setting};
+use unctum_store::sweet::{Stamp, cards, stamp};
+use unctum_store::{Result, SqliteConnection, kitchen};
+
+use crate::catalogue::Catalogue;
+use crate::from_kitchen::{choose, tools};
+
+/// Cards as they stood at a stamp; read anew when the stamp has changed, whoever changed it.
+#[derive(Default)]
+pub struct OwnShelf(RwLock<Option<(Stamp, Arc<Vec<Card>>)>>);
+
+impl OwnShelf {
+    /// The cards of all own sweets, by name.
+    ///
+    /// # Errors
+    /// Those of the database.
+    pub fn cards(&self, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
+        let now = stamp(c)?;
+        // A shelf half written is none: it is read anew then.
+        if let Some((at, kept)) = self.0.read().unwrap_or_else(PoisonError::into_inner).as_ref()
+            && *at == now
+        {
+            return Ok(Arc::clone(kept));
+        }
+        let fresh = Arc::new(cards(c)?);
+        *self.0.write().unwrap_or_else(PoisonError::into_inner) = Some((now, Arc::clone(&fresh)));
+        Ok(fresh)
+    }
+}
+
+/// Cards of the catalogue as they are in a kitchen, by its version: its air and its ring decide the times.
+#[derive(Default)]
+pub struct CatalogueShelf(RwLock<Option<(i32, Arc<Vec<Card>>)>>);
+
+impl CatalogueShelf {
+    /// The cards of the catalogue in the kitchen as it stands.
+    ///
+    /// # Errors
+    /// Those of the database.
+    pub fn cards(&self, catalogue: &Catalogue, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
+        let now = kitchen::version(c)?;
+        if let Some((at, kept)) = self.0.read().unwrap_or_else(PoisonError::into_inner).as_ref()
+            && *at == now
+        {
+            return Ok(Arc::clone(kept));
+        }
+        let fresh = Arc::new(in_kitchen(catalogue, &kitchen::load(c)?)?);
+        *self.0.write().unwrap_or_else(PoisonError::into_inner) = Some((now, Arc::clone(&fresh)));
+        Ok(fresh)
+    }
+}
+
+fn in_kitchen(catalogue: &Catalogue, kitchen: &KitchenDocument) -> Result<Vec<Card>> {
+    let air = kitchen.room.air()?;
+    let setting = Setting { larder: &catalogue.larder, ladder: &kitchen.ladder, air };
+    let usual = tools(kitchen, &choose(kitchen, None, None, None)?);
+    let cards = catalogue.sweets.iter().map(|s| Card::of(s, false, &setting, Some(&usual)));
+    Ok(cards.collect::<unctum_core::Result<_>>()?)
+}

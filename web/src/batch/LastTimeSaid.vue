@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import { dayAndHour } from '@/units/format'
+import { sayLesson } from './lesson'
+import { textureName } from './textures'
+
+/** One line at the next start: how it was the last time, and what to change. */
+const props = defineProps<{ last: Api<'LastTime'>; has_scale: boolean }>()
+const said = computed(() => sayLesson(props.last.lesson, props.has_scale))
+const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
+</script>
+
+<template>
+  <p class="last">
+    <router-link :to="`/notebook/${last.id}`">Last time</router-link>,
+    {{ dayAndHour(last.started_ms) }}:
+    <strong>{{ textureName(last.verdict.texture).toLowerCase() }}</strong><template v-if="note"
+      >, “{{ note }}”</template
+    >. This time {{ said.next }}
+  </p>
+</template>
+
+<style scoped>
+.last {
+  margin: 0;
+  padding-left: var(--gap-3);
+  border-left: 4px solid var(--ink);
+  font-size: var(--size-lead);
+  max-width: 60rem;
+}
+
+a {
+  display: inline-block;
+  min-height: 1.75rem;
+}
+</style>

@@ -1,0 +1,74 @@
+import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { watch } from 'vue'
+import { adviceOf, useGoing } from './going'
+
+/** Sounds and shakes when a pan has to be read or turned off, in whatever room the cook is. */
+
+type Call = 'near' | 'now'
+const NOW = ['turn_off_now', 'look_now']
+/** How often a pan that has to go off is called again. */
+const AGAIN_MS = 6000
+
+export const useSound = () => useLocalStorage('unctum.sound', true)
+
+let context: AudioContext | undefined
+
+/** A struck bowl: one partial above another, dying away. */
+function strike(at: AudioContext, when: number, pitch_hz: number): void {
+  for (const [times, loud] of [
+    [1, 0.5],
+    [2.76, 0.18],
+  ] as const) {
+    const tone = at.createOscillator()
+    const gain = at.createGain()
+    tone.frequency.value = pitch_hz * times
+    gain.gain.setValueAtTime(loud, when)
+    gain.gain.exponentialRampToValueAtTime(0.001, when + 1.2)
+    tone.connect(gain).connect(at.destination)
+    tone.start(when)
+    tone.stop(when + 1.25)
+  }
+}
+
+function call(kind: Call, loud: boolean): void {
+  const strikes = kind === 'now' ? [0, 0.35, 0.7] : [0, 0.6]
+  if (loud && context) {
+    for (const after of strikes)
+      strike(context, context.currentTime + after, kind === 'now' ? 740 : 520)
+  }
+  // A page that was never touched may not shake.
+  if ('vibrate' in navigator && navigator.userActivation?.hasBeenActive)
+    navigator.vibrate(kind === 'now' ? [400, 150, 400, 150, 400] : [200, 150, 200])
+}
+
+/** Watches the pans while the calling component lives. */
+export function useAlarm(): void {
+  const going = useGoing()
+  const sound = useSound()
+  // A browser lets a page sound only after it was touched once.
+  const wake = () => {
+    if (typeof AudioContext === 'undefined') return
+    context ??= new AudioContext()
+    void context.resume()
+  }
+  useEventListener('pointerdown', wake, { passive: true })
+  useEventListener('keydown', wake, { passive: true })
+
+  const told = new Map<number, string>()
+  watch(
+    () => going.going,
+    (lines) => {
+      for (const line of lines) {
+        const kind = adviceOf(line) ?? ''
+        if (told.get(line.id) === kind) continue
+        told.set(line.id, kind)
+        if (NOW.includes(kind)) call('now', sound.value)
+        else if (kind === 'read_now') call('near', sound.value)
+      }
+      for (const id of told.keys()) if (!lines.some((l) => l.id === id)) told.delete(id)
+    },
+  )
+  useIntervalFn(() => {
+    if (going.going.some((l) => NOW.includes(adviceOf(l) ?? ''))) call('now', sound.value)
+  }, AGAIN_MS)
+}

@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAnswer } from '@/live/useAnswer'
+import AmountField from '@/look/pieces/AmountField.vue'
+import EventButton from '@/look/pieces/EventButton.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import CupsCheck from './CupsCheck.vue'
+import { useKitchenEdit } from './useKitchenEdit'
+
+/** The first hour: four plain questions make a kitchen; what in it is a guess is said. */
+const emit = defineEmits<{ later: [] }>()
+const { save, put, refused, busy } = useKitchenEdit()
+
+const RINGS: readonly { key: Api<'FirstRing'>; name: string }[] = [
+  { key: 'gas_small', name: 'Gas, small' },
+  { key: 'gas_medium', name: 'Gas, medium' },
+  { key: 'gas_large', name: 'Gas, large' },
+  { key: 'coil', name: 'Coil' },
+  { key: 'plate', name: 'Glass plate' },
+  { key: 'induction', name: 'Induction' },
+  { key: 'multi_cooker', name: 'Multi-cooker' },
+]
+const PANS: readonly { key: Api<'FirstPan'>; name: string }[] = [
+  { key: 'thin', name: 'Thin' },
+  { key: 'heavy', name: 'Heavy' },
+  { key: 'cast_iron', name: 'Cast iron' },
+  { key: 'wide', name: 'Wide and low' },
+]
+const CUPS: readonly { key: Api<'FirstCup'>; name: string }[] = [
+  { key: 'tea_cup', name: 'Tea cup' },
+  { key: 'katori', name: 'Katori' },
+  { key: 'glass', name: 'Glass' },
+  { key: 'measuring_cup', name: 'Measuring cup' },
+]
+/** A hand-span, thumb to little finger, cm. */
+const SPANS = [
+  { key: 18, name: 'under a span' },
+  { key: 20, name: 'a span' },
+  { key: 24, name: 'a span and a bit' },
+  { key: 30, name: 'a span and a half' },
+] as const
+const PLACES = [
+  { key: 50, name: 'By the sea, plains' },
+  { key: 500, name: 'Low hills' },
+  { key: 1000, name: 'Hills' },
+  { key: 1800, name: 'Mountains' },
+] as const
+
+const a = reactive<Api<'FirstAnswers'>>({
+  ring: 'gas_medium',
+  pan: 'heavy',
+  width_cm: 20,
+  cup: 'katori',
+  altitude_m: 50,
+  has_scale: false,
+  has_thermometer: false,
+})
+const { found, trouble } = useAnswer(
+  () => ({ ...a }),
+  (body) => api.POST('/api/v1/kitchen/first', { body }),
+)
+const kept = ref(false)
+const checking = ref(false)
+async function keep(): Promise<void> {
+  const made = found.value?.kitchen
+  if (made && (await put('The first hour: four questions', made, 1))) kept.value = true
+}
+async function keepRing(checked: { reason: string; ring: Api<'Ring'> }): Promise<void> {
+  const done = await save(checked.reason, (d) => {
+    const it = d.rings[0]
+    if (it) it.ring = checked.ring
+  })
+  if (done) checking.value = false
+}
+const guesses = computed(() => found.value?.guesses ?? [])
+</script>
+
+<template>
+  <div class="first">
+    <template v-if="!kept">
+      <header>
+        <h1>Your kitchen, in four questions</h1>
+        <p class="soft">What you do not know may stay as it is. Everything can be changed later.</p>
+      </header>
+      <fieldset>
+        <legend>Which ring do you boil on?</legend>
+        <div class="keys">
+          <button
+            v-for="r in RINGS"
+            :key="r.key"
+            type="button"
+            class="key"
+            :aria-pressed="a.ring === r.key"
+            @click="a.ring = r.key"
+          >
+            {{ r.name }}
+          </button>
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend>Which pan, and how wide inside?</legend>
+        <div class="keys">
+          <button
+            v-for="p in PANS"
+            :key="p.key"
+            type="button"
+            class="key"
+            :aria-pressed="a.pan === p.key"
+            @click="a.pan = p.key"
+          >
+            {{ p.name }}
+          </button>
+        </div>
+        <div class="keys">
+          <button
+            v-for="s in SPANS"
+            :key="s.key"
+            type="button"
+            class="key"
+            :aria-pressed="a.width_cm === s.key"
+            @click="a.width_cm = s.key"
+          >
+            {{ s.name }}
+          </button>
+          <AmountField v-model="a.width_cm" class="number" label="or in cm" unit="cm" />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend>Which cup do you measure with?</legend>
+        <div class="keys">
+          <button
+            v-for="c in CUPS"
+            :key="c.key"
+            type="button"
+            class="key"
+            :aria-pressed="a.cup === c.key"
+            @click="a.cup = c.key"
+          >
+            {{ c.name }}
+          </button>
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend>How high do you live?</legend>
+        <div class="keys">
+          <button
+            v-for="p in PLACES"
+            :key="p.key"
+            type="button"
+            class="key"
+            :aria-pressed="a.altitude_m === p.key"
+            @click="a.altitude_m = p.key"
+          >
+            {{ p.name }}
+          </button>
+          <AmountField
+            v-model="a.altitude_m"
+            class="number"
+            label="or in metres"
+            unit="m"
+            accepts="any"
+          />
+        </div>
+      </fieldset>
+      <div class="keys" role="group" aria-label="Instruments, if there are any">
+        <button
+          type="button"
+          class="key"
+          :aria-pressed="a.has_scale"
+          @click="a.has_scale = !a.has_scale"
+        >
+          {{ a.has_scale ? 'With a kitchen scale' : 'No kitchen scale' }}
+        </button>
+        <button
+          type="button"
+          class="key"
+          :aria-pressed="a.has_thermometer"
+          @click="a.has_thermometer = !a.has_thermometer"
+        >
+          {{ a.has_thermometer ? 'With a thermometer' : 'No thermometer' }}
+        </button>
+      </div>
+      <TroubleNote v-if="trouble || refused" :words="trouble || refused" />
+      <div class="go">
+        <EventButton words="That is my kitchen" :busy="busy" @happened="keep" />
+        <button type="button" class="key" @click="emit('later')">Later</button>
+      </div>
+    </template>
+    <template v-else>
+      <header>
+        <h1>It is set up</h1>
+        <p class="lead">These figures are guesses, and the times carry that doubt:</p>
+      </header>
+      <dl>
+        <div v-for="g in guesses" :key="g.words">
+          <dt>{{ g.words }}</dt>
+          <dd class="soft">{{ g.better }}</dd>
+        </div>
+      </dl>
+      <CupsCheck v-if="checking" :index="0" @keep="keepRing" @close="checking = false" />
+      <div v-else class="go">
+        <router-link class="key strong" to="/stove/start">Put something on</router-link>
+        <button type="button" class="key" @click="checking = true">
+          Check the ring: two cups and a clock
+        </button>
+      </div>
+      <TroubleNote v-if="refused" :words="refused" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.first {
+  display: grid;
+  gap: var(--gap-4);
+  max-width: 50rem;
+  margin: 0 auto;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+header p {
+  margin: 0;
+}
+
+.lead {
+  font-size: var(--size-lead);
+}
+
+fieldset {
+  display: grid;
+  gap: var(--gap-2);
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+legend {
+  padding: 0 0 var(--gap-1);
+  font-family: var(--display-face);
+  font-size: 1.375rem;
+  font-weight: 600;
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+
+.number {
+  flex: 0 1 8rem;
+}
+
+.go {
+  display: grid;
+  gap: var(--gap-2);
+}
+
+dl {
+  margin: 0;
+}
+
+dl div {
+  padding: var(--gap-2) 0;
+  border-top: var(--line) solid var(--steel);
+}
+
+dd {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
+import AmountField from '@/look/pieces/AmountField.vue'
+import { METALS, RING_KINDS, type Check } from './checks'
+import { figuresOf, type Thing } from './things'
+
+/** One thing opened: its fields, the check that makes it known better, its figures for who asks. Edits in place. */
+const thing = defineModel<Thing>('thing', { required: true })
+const props = defineProps<{
+  index: number
+  words: Api<'ThingWords'> | undefined
+  water_boil_c: number
+}>()
+const emit = defineEmits<{ check: [check: Check]; cups: []; remove: [] }>()
+
+const kitchen = useKitchen()
+/** A ring of another kind is taken as rings of that kind are. */
+function kindOf(ring: Api<'Ring'>, kind: Api<'RingKind'>): void {
+  ring.kind = kind
+  const usual = kitchen.view?.ring_kinds.find((r) => r.kind === kind)
+  if (!usual) return
+  ring.efficiency_frac = usual.efficiency_frac
+  ring.efficiency_sd = usual.efficiency_sd
+}
+const checks = computed((): { kind: Check['kind']; words: string; label: string }[] => {
+  const t = thing.value
+  switch (t.of) {
+    case 'rings':
+      return [
+        {
+          kind: 'ring-heating',
+          words: 'Heat water, with a thermometer',
+          label: `Check ${t.ring.name} by heating water`,
+        },
+        {
+          kind: 'ring-boil-off',
+          words: 'Boil water off, with a scale',
+          label: `Check ${t.ring.name} by boiling water off`,
+        },
+      ]
+    case 'pans':
+      return [{ kind: 'pan', words: 'Weigh it once', label: `Weigh ${t.pan.name} once` }]
+    case 'thermometers':
+      return [
+        {
+          kind: 'thermometer',
+          words: 'Hold it in boiling water',
+          label: `Check ${t.thermometer.name} in boiling water`,
+        },
+      ]
+    case 'measures':
+      return [
+        {
+          kind: 'measure',
+          words: 'Weigh water in it',
+          label: `Weigh water in the ${t.measure.name}`,
+        },
+      ]
+    case 'trays':
+      return []
+  }
+})
+const check = (kind: Check['kind']) =>
+  emit('check', kind === 'pressure' ? { kind } : { kind, index: props.index })
+const figures = computed(() => figuresOf(thing.value, props.water_boil_c))
+function weighed(pan: Api<'Pan'>, tare_g: number): void {
+  pan.tare_g = tare_g
+  pan.weighed = true
+}
+</script>
+
+<template>
+  <div class="panel">
+    <p v-if="words" class="lead">
+      {{ words.like }}<template v-if="words.known">, {{ words.known }}</template>
+    </p>
+    <div class="fields">
+      <template v-if="thing.of === 'rings'">
+        <v-text-field v-model="thing.ring.name" label="Name" />
+        <v-select
+          label="Kind"
+          :items="RING_KINDS"
+          :model-value="thing.ring.kind"
+          @update:model-value="kindOf(thing.ring, $event)"
+        />
+        <AmountField v-model="thing.ring.rated_power_w" label="Power on its plate" unit="W" />
+      </template>
+      <template v-else-if="thing.of === 'pans'">
+        <v-text-field v-model="thing.pan.name" label="Name" />
+        <AmountField v-model="thing.pan.diameter_cm" label="Inner diameter" unit="cm" />
+        <AmountField v-model="thing.pan.wall_height_cm" label="Height of the wall" unit="cm" />
+        <AmountField
+          :model-value="thing.pan.weighed === false ? undefined : thing.pan.tare_g"
+          label="Empty weight"
+          kind="mass"
+          @update:model-value="weighed(thing.pan, $event)"
+          @emptied="thing.pan.weighed = false"
+        />
+        <v-select v-model="thing.pan.metal" label="Made of" :items="METALS" />
+      </template>
+      <template v-else-if="thing.of === 'thermometers'">
+        <v-text-field v-model="thing.thermometer.name" label="Name" />
+        <AmountField
+          v-model="thing.thermometer.offset_k"
+          label="Reads high by"
+          unit="K"
+          accepts="any"
+        />
+      </template>
+      <template v-else-if="thing.of === 'measures'">
+        <v-text-field v-model="thing.measure.name" label="Name" />
+        <AmountField v-model="thing.measure.volume_ml" label="Holds, level" unit="ml" />
+      </template>
+      <template v-else>
+        <v-text-field v-model="thing.tray.name" label="Name" />
+        <AmountField v-model="thing.tray.length_cm" label="Length" unit="cm" />
+        <AmountField v-model="thing.tray.width_cm" label="Width" unit="cm" />
+        <AmountField v-model="thing.tray.height_cm" label="Height" unit="cm" />
+      </template>
+    </div>
+    <p v-if="thing.of === 'pans' && thing.pan.weighed === false" class="soft">
+      Not weighed: weight and heat are guessed from its make.
+    </p>
+    <div class="keys">
+      <button v-if="thing.of === 'rings'" type="button" class="key" @click="$emit('cups')">
+        Two cups and a clock
+      </button>
+      <button
+        v-for="c in checks"
+        :key="c.kind"
+        type="button"
+        class="key"
+        :aria-label="c.label"
+        @click="check(c.kind)"
+      >
+        {{ c.words }}
+      </button>
+      <button type="button" class="key" @click="$emit('remove')">Take it out</button>
+    </div>
+    <slot />
+    <details>
+      <summary>Its figures</summary>
+      <p class="figures soft">{{ figures }}</p>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: var(--gap-3);
+  padding: var(--gap-3) 0 var(--gap-4);
+  border-bottom: var(--line) solid var(--steel);
+}
+
+p {
+  margin: 0;
+}
+
+.lead {
+  font-size: var(--size-lead);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(9rem, 45%), 1fr));
+  gap: var(--gap-4) var(--gap-5);
+  align-items: end;
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+
+summary {
+  display: flex;
+  align-items: center;
+  min-height: 2.75rem;
+  color: var(--ink-soft);
+  cursor: pointer;
+}
+
+summary::before {
+  content: '▸';
+  margin-right: var(--gap-2);
+}
+
+details[open] summary::before {
+  content: '▾';
+}
+</style>

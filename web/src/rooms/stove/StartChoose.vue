@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import FamilyMark from '@/rooms/sweets/FamilyMark.vue'
+
+/** What to put on: a plain syrup, or a sweet found by any of its names. */
+const route = useRoute()
+const words = ref('')
+const cards = shallowRef<Api<'Card'>[]>([])
+const lately = shallowRef<string[]>([])
+const trouble = ref('')
+
+async function find(): Promise<void> {
+  const asked = words.value
+  try {
+    const shelf = await answer(
+      api.GET('/api/v1/sweets', { params: { query: { q: asked || undefined } } }),
+    )
+    if (asked !== words.value) return
+    const place = (c: Api<'Card'>) => {
+      const at = asked ? -1 : lately.value.indexOf(c.key)
+      return at < 0 ? lately.value.length : at
+    }
+    cards.value = [...shelf.cards].sort(
+      (a, b) => place(a) - place(b) || Number(b.on_the_stove) - Number(a.on_the_stove),
+    )
+    trouble.value = ''
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+watch(words, () => void find())
+async function open(): Promise<void> {
+  const made = await answer(api.GET('/api/v1/batches')).catch(() => [])
+  lately.value = [...new Set(made.flatMap((b) => b.sweet_key ?? []))]
+  await find()
+}
+void open()
+
+const to = (card: Api<'Card'>) =>
+  card.on_the_stove
+    ? { path: '/stove/start', query: { ...route.query, sweet: card.key } }
+    : { path: `/sweets/${card.key}/sheet` }
+</script>
+
+<template>
+  <div class="choose">
+    <header>
+      <h1>What are you making?</h1>
+    </header>
+    <router-link class="key plain" :to="{ query: { ...route.query, plain: 'one-string' } }">
+      A plain syrup <span class="soft">sugar or jaggery, to a stage you choose</span>
+    </router-link>
+    <v-text-field
+      v-model="words"
+      label="Find a sweet by any of its names"
+      placeholder="kaju, besan, mysore…"
+      autocomplete="off"
+      clearable
+    />
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <ul aria-label="Sweets">
+      <li v-for="card in cards" :key="card.key">
+        <router-link :to="to(card)">
+          <FamilyMark :family="card.family" />
+          <span>
+            <strong>{{ card.name }}</strong>
+            <span class="soft small">{{ card.aliases.slice(0, 3).join(', ') }}</span>
+          </span>
+          <span v-if="!card.on_the_stove" class="soft small not">step sheet only, for now</span>
+        </router-link>
+      </li>
+    </ul>
+    <p v-if="words && !cards.length" class="soft">
+      Nothing by that name. <router-link to="/sweets">Look through the shelf</router-link>, or
+      <router-link to="/sweets/read">read a recipe in</router-link>.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.choose {
+  display: grid;
+  gap: var(--gap-4);
+  max-width: 44rem;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+.plain {
+  justify-content: flex-start;
+  flex-wrap: wrap;
+  font-size: var(--size-lead);
+  font-weight: 650;
+}
+
+.plain .soft {
+  font-size: var(--size-body);
+  font-weight: 400;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-bottom: var(--line) solid var(--steel);
+}
+
+li a {
+  display: grid;
+  grid-template-columns: 2.5rem minmax(0, 1fr) auto;
+  align-items: center;
+  gap: var(--gap-3);
+  min-height: var(--touch);
+  padding: var(--gap-1) 0;
+  border-top: var(--line) solid var(--steel);
+  text-decoration: none;
+  line-height: 1.2;
+}
+
+li strong {
+  display: block;
+}
+
+.not {
+  max-width: 8rem;
+  text-align: right;
+}
+</style>

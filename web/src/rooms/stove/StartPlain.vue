@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
+import AmountField from '@/look/pieces/AmountField.vue'
+import { number } from '@/units/format'
+import StartPlan from './StartPlan.vue'
+import WhereFields from './WhereFields.vue'
+import { useWhere } from './useWhere'
+
+/** A plain syrup on its way to the stove: sugar, water, and the stage it is to reach. */
+const kitchen = useKitchen()
+const { text, id, set, where } = useWhere()
+
+const stage = computed(() => (text('plain') ?? 'one-string') as Api<'StageKey'>)
+const cups = computed(() =>
+  (kitchen.view?.kitchen.measures ?? []).filter((m) => m.measure.volume_ml >= 60),
+)
+const cup = computed(() => cups.value[0]?.measure)
+/** A level cup of sugar is to be had of every cup; its grams come back from the core. */
+const sugar_g = computed(() => id('sugar_g') ?? 250)
+const water_g = computed(() => id('water_g') ?? Math.round(sugar_g.value / 2))
+const stages = computed(() =>
+  kitchen.ladder
+    .filter((s) => s.low_frac >= 0.5 && s.low_frac < 0.93)
+    .map((s) => ({ title: `${s.name} · ${s.local_name}`, value: s.key })),
+)
+const ask = computed((): Api<'StartAsk'> | undefined =>
+  kitchen.view
+    ? {
+        contents: {
+          parts: [{ sweetener: text('sweetener') ?? 'sugar', mass_g: sugar_g.value }],
+          water_g: water_g.value,
+        },
+        stage: stage.value,
+        ...where.value,
+      }
+    : undefined,
+)
+const SWEETENERS = [
+  { title: 'Sugar', value: 'sugar' },
+  { title: 'Cane jaggery', value: 'cane-jaggery' },
+  { title: 'Palm jaggery', value: 'palm-jaggery' },
+]
+</script>
+
+<template>
+  <div class="start">
+    <header>
+      <p class="label"><router-link to="/stove/start">Put something on</router-link></p>
+      <h1>A plain syrup, {{ kitchen.stageName(stage) }}</h1>
+    </header>
+    <form class="ask" aria-label="How much, and on what" @submit.prevent>
+      <v-select
+        label="Stage"
+        :items="stages"
+        :model-value="stage"
+        @update:model-value="set({ plain: $event })"
+      />
+      <v-select
+        label="Sweetened with"
+        :items="SWEETENERS"
+        :model-value="text('sweetener') ?? 'sugar'"
+        @update:model-value="set({ sweetener: $event })"
+      />
+      <AmountField
+        label="How much of it"
+        kind="mass"
+        :model-value="sugar_g"
+        @update:model-value="set({ sugar_g: $event, water_g: undefined })"
+      />
+      <AmountField
+        label="Water"
+        kind="mass"
+        :model-value="water_g"
+        @update:model-value="set({ water_g: $event })"
+      />
+      <WhereFields />
+    </form>
+    <p v-if="cup" class="soft small">
+      Told in your {{ cup.name.toLowerCase() }} of {{ number(cup.volume_ml) }} ml and spoons below.
+    </p>
+    <StartPlan :ask="ask" />
+  </div>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  gap: var(--gap-4);
+}
+
+header p,
+.small {
+  margin: 0;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+.ask {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 45%), 1fr));
+  gap: var(--gap-3) var(--gap-5);
+}
+</style>

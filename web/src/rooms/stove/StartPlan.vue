@@ -1,0 +1,196 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import LastTimeSaid from '@/batch/LastTimeSaid.vue'
+import { useGoing } from '@/live/going'
+import { useKitchen } from '@/live/kitchen'
+import CupsDrawing from '@/look/drawings/CupsDrawing.vue'
+import EventButton from '@/look/pieces/EventButton.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { taken } from '@/units/measures'
+import StartSigns from './StartSigns.vue'
+
+/** Before the heat: what to measure, drawn; the pan with its fill; what the stage looks like; and the button. */
+const props = defineProps<{ ask: Api<'StartAsk'> | undefined }>()
+const kitchen = useKitchen()
+const going = useGoing()
+const router = useRouter()
+
+const plan = shallowRef<Api<'StartPlan'>>()
+const trouble = ref('')
+// What others put on meanwhile changes whether pan and ring are free.
+watch(
+  [() => JSON.stringify(props.ask), () => going.going.length],
+  async () => {
+    const asked = props.ask
+    if (!asked) return
+    try {
+      const found = await answer(api.POST('/api/v1/batches/plan', { body: asked }))
+      if (JSON.stringify(asked) !== JSON.stringify(props.ask)) return
+      plan.value = found
+      trouble.value = ''
+    } catch (thrown) {
+      plan.value = undefined
+      trouble.value = wordsOf(thrown)
+    }
+  },
+  { immediate: true },
+)
+const setup = computed(() => plan.value?.setup)
+const has_scale = computed(() => setup.value?.has_scale !== false)
+const lines = computed(() =>
+  (setup.value?.lines ?? []).map((l) => ({
+    ...l,
+    ...taken(l.mass_g, l.measured, has_scale.value),
+  })),
+)
+const busy = ref(false)
+async function putOn(): Promise<void> {
+  if (!props.ask) return
+  busy.value = true
+  try {
+    const batch = await answer(api.POST('/api/v1/batches', { body: props.ask }))
+    await router.push(`/stove/${batch.id}`)
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+defineExpose({ plan })
+</script>
+
+<template>
+  <TroubleNote v-if="trouble" class="trouble" :words="trouble" />
+  <div v-if="plan && setup" class="plan">
+    <LastTimeSaid
+      v-if="plan.last_time"
+      class="across"
+      :last="plan.last_time"
+      :has_scale="has_scale"
+    />
+    <section class="measure" aria-label="Measure">
+      <h2>Measure</h2>
+      <ul>
+        <li v-for="line in lines" :key="line.ingredient">
+          <CupsDrawing v-if="line.measured" class="cups" :measured="line.measured" />
+          <span v-else class="cups"></span>
+          <span class="words">
+            <strong>{{ line.first }}</strong> {{ line.name.toLowerCase() }}
+            <span v-if="line.beside" class="soft beside">{{ line.beside }}</span>
+          </span>
+        </li>
+      </ul>
+      <p v-if="setup.allergens?.length" class="soft">Contains {{ setup.allergens.join(', ') }}.</p>
+    </section>
+    <StartSigns class="signs" :setup="setup" :syrup="plan.syrup" />
+    <div class="go">
+      <TroubleNote v-if="plan.taken" :words="plan.taken" />
+      <EventButton
+        words="Put it on the stove"
+        :busy="busy"
+        :disabled="plan.taken != null"
+        @happened="putOn"
+      />
+    </div>
+  </div>
+  <p v-else-if="!trouble" class="soft">
+    {{ kitchen.view ? 'Working it out…' : 'Opening the cupboards…' }}
+  </p>
+</template>
+
+<style scoped>
+.plan {
+  display: grid;
+  grid-template:
+    'last last' auto
+    'measure signs' auto
+    'go signs' 1fr / minmax(0, 5fr) minmax(0, 6fr);
+  gap: var(--gap-4) var(--gap-7);
+  align-items: start;
+}
+
+.measure {
+  grid-area: measure;
+}
+
+.signs {
+  grid-area: signs;
+}
+
+.across {
+  grid-area: last;
+}
+
+h2 {
+  margin: 0 0 var(--gap-2);
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-bottom: var(--line) solid var(--steel);
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 9.5rem) minmax(0, 1fr);
+  align-items: center;
+  gap: var(--gap-3);
+  min-height: 3.25rem;
+  padding: var(--gap-1) 0;
+  border-top: var(--line) solid var(--steel);
+  font-size: var(--size-lead);
+  line-height: 1.2;
+}
+
+.cups {
+  justify-self: end;
+}
+
+strong {
+  font-family: var(--display-face);
+  font-size: 1.375rem;
+}
+
+.beside {
+  display: block;
+  font-size: var(--size-body);
+}
+
+.measure p {
+  margin: var(--gap-3) 0 0;
+}
+
+.go {
+  grid-area: go;
+  display: grid;
+  gap: var(--gap-2);
+}
+
+.go :deep(.trouble) {
+  margin: 0;
+  background-color: var(--ground);
+}
+
+@media (max-width: 760px) {
+  .plan {
+    grid-template: 'last' 'measure' 'signs' 'go' / minmax(0, 1fr);
+  }
+
+  li {
+    grid-template-columns: minmax(0, 7rem) minmax(0, 1fr);
+  }
+
+  /* In reach of the thumb, however long the list is. */
+  .go {
+    position: sticky;
+    z-index: 2;
+    bottom: 3.25rem;
+    padding: var(--gap-2) 0 var(--gap-3);
+    background: var(--ground);
+  }
+}
+</style>

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import SizeControl from '@/rooms/sweets/SizeControl.vue'
+import { useSweet } from '@/rooms/sweets/useSweet'
+import StartPlan from './StartPlan.vue'
+import WhereFields from './WhereFields.vue'
+import { useWhere } from './useWhere'
+
+/** A sweet on its way to the stove: everything chosen on its page comes with it in the address. */
+const props = defineProps<{ sweetKey: string }>()
+const view = useSweet(() => props.sweetKey)
+const { page, sweet, method, extra, plan, trouble, refused, set, text, ask } = view
+const { where } = useWhere()
+
+const methods = computed(() => page.value?.methods.filter((m) => m.on_the_stove) ?? [])
+const methodName = (key: string) => sweet.value?.methods.find((m) => m.key === key)?.name ?? key
+const start = computed((): Api<'StartAsk'> | undefined =>
+  ask.value && extra.value?.on_the_stove
+    ? { sweet_key: props.sweetKey, ...ask.value.body, ...where.value }
+    : undefined,
+)
+const title = computed(() => plan.value?.title ?? sweet.value?.name ?? '')
+const made = computed(() => {
+  const pieces = plan.value?.formula.pieces.count
+  return pieces == null ? '' : ` · ${Math.round(pieces)} pieces`
+})
+const sheet = computed(() => ({ path: `/sweets/${props.sweetKey}/sheet` }))
+</script>
+
+<template>
+  <TroubleNote v-if="trouble" :words="trouble" />
+  <div v-if="sweet && method" class="start">
+    <header>
+      <p class="label">
+        <router-link to="/stove/start">Put something on</router-link>
+        <template v-if="sweet.methods.length > 1"> · {{ method.name }}</template
+        >{{ made }}
+      </p>
+      <h1>{{ title }}</h1>
+    </header>
+    <form class="ask" aria-label="How much, and on what" @submit.prevent>
+      <v-select
+        v-if="methods.length > 1"
+        label="Method"
+        :items="methods.map((m) => ({ title: methodName(m.key), value: m.key }))"
+        :model-value="method.key"
+        @update:model-value="set({ method: $event, with: undefined })"
+      />
+      <SizeControl class="size" :view="view" />
+      <WhereFields />
+    </form>
+    <TroubleNote v-if="refused" :words="refused" />
+    <p v-if="extra && !extra.on_the_stove" class="lead">
+      “{{ method.name }}” boils no syrup to a stage, so it cannot be followed on the stove yet.
+      <router-link class="key" :to="{ ...sheet, query: { method: text('method') } }"
+        >Cook it from its step sheet</router-link
+      >
+    </p>
+    <StartPlan v-else :ask="start" />
+  </div>
+  <p v-else-if="!trouble" class="soft">Opening…</p>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  gap: var(--gap-4);
+}
+
+header p {
+  margin: 0;
+}
+
+h1 {
+  font-size: var(--size-figure);
+}
+
+.ask {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 45%), 1fr));
+  gap: var(--gap-3) var(--gap-5);
+  align-items: start;
+}
+
+.size {
+  grid-column: span 2;
+}
+
+.lead {
+  font-size: var(--size-lead);
+}
+</style>

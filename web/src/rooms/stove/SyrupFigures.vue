@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import FigureValue from '@/look/pieces/FigureValue.vue'
+import { aString, celsius, clock, degreeUnit, grams, gramUnit } from '@/units/format'
+
+/** How far the syrup is: time and water to go, and what to turn off at on the instruments there are. */
+const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupState'> }>()
+
+const left = computed(() => {
+  const t = props.syrup.turn_off_in_s
+  return t && t.mid >= 1 ? t : undefined
+})
+const to_go = computed(() => props.syrup.water_to_turn_off_g)
+const water = computed(() => ({
+  mid: Math.max(0, to_go.value.mid),
+  low: Math.max(0, to_go.value.low),
+  high: Math.max(0, to_go.value.high),
+}))
+</script>
+
+<template>
+  <section class="figures-row" aria-label="The syrup now">
+    <FigureValue
+      v-if="left"
+      label="until the flame goes off"
+      size="shout"
+      :value="clock(left.mid)"
+      unit="min"
+      :low="clock(left.low)"
+      :high="clock(left.high)"
+    />
+    <template v-if="setup.has_scale">
+      <FigureValue
+        label="still to boil off"
+        :size="left ? 'figure' : 'shout'"
+        :value="grams(water.mid)"
+        :unit="gramUnit()"
+        :low="grams(water.low)"
+        :high="grams(water.high)"
+      />
+      <FigureValue
+        label="turn off at, on the scale"
+        size="figure"
+        :value="grams(syrup.turn_off_gross_g)"
+        :unit="gramUnit()"
+        :note="setup.pan.weighed === false ? 'the pan was never weighed' : ''"
+      />
+    </template>
+    <FigureValue
+      v-if="setup.thermometer"
+      :label="`turn off at, on the ${setup.thermometer.name.toLowerCase()}`"
+      size="figure"
+      :value="celsius(syrup.turn_off_shown_c)"
+      :unit="degreeUnit()"
+    />
+    <FigureValue
+      v-if="!setup.has_scale && !setup.thermometer"
+      label="between the fingers now, by the clock"
+      :value="aString(syrup.string_cm)"
+    />
+  </section>
+</template>
+
+<style scoped>
+.figures-row {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 11rem), 1fr));
+  gap: var(--gap-4) var(--gap-5);
+}
+</style>

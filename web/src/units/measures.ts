@@ -1,0 +1,55 @@
+import type { Api } from '@/api/client'
+import { grams, gramUnit, number } from './format'
+
+/** Amounts in her own cups and spoons, in words. */
+
+const FRACTIONS: Record<string, string> = {
+  '0.25': '¼',
+  '0.33': '⅓',
+  '0.5': '½',
+  '0.67': '⅔',
+  '0.75': '¾',
+}
+
+/** A count in kitchen fractions: 1¾, ⅔. */
+export function count(value: number): string {
+  const whole = Math.floor(value + 1e-9)
+  const rest = FRACTIONS[String(Math.round((value - whole) * 100) / 100)]
+  if (rest) return `${whole || ''}${rest}`
+  return number(value, value % 1 > 0.01 ? 1 : 0)
+}
+
+const PLURALS: Record<string, string> = { pinch: 'pinches', leaf: 'leaves' }
+
+/** So many of a measure: her own cups keep their name, spoons and pieces take a plural. */
+function many(n: number, of: string): string {
+  const word = /spoon$/i.test(of) ? of.toLowerCase() : of
+  const named = word.charAt(0) === word.charAt(0).toLowerCase()
+  return `${count(n)} ${named && n > 1 ? (PLURALS[word] ?? `${word}s`) : word}`
+}
+
+/** An amount in her measures: “1¾ Katori, sifted”, “2 cups less 1 tablespoon”. */
+export function measured(m: Api<'Measured'>): string {
+  const then = m.then ? ` ${m.then.less ? 'less' : 'and'} ${many(m.then.count, m.then.of)}` : ''
+  return `${many(m.count, m.of)}${then}${m.state ? `, ${m.state}` : ''}`
+}
+
+/** What that comes to, with the spread of the hand. */
+export const measuredRange = (m: Api<'Measured'>) =>
+  `${grams(m.mass.low_g)}–${grams(m.mass.high_g)} ${gramUnit()}`
+
+/** An amount as she takes it: the scale first where there is one, her cups first where there is none. */
+export interface Taken {
+  first: string
+  beside: string
+}
+
+export function taken(
+  mass_g: number,
+  m: Api<'Measured'> | null | undefined,
+  has_scale: boolean,
+): Taken {
+  const weight = `${grams(mass_g)} ${gramUnit()}`
+  if (!m) return { first: weight, beside: '' }
+  return has_scale ? { first: weight, beside: measured(m) } : { first: measured(m), beside: weight }
+}
