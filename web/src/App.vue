@@ -42,7 +42,9 @@ const turn = () => (chosen.value = light.value === 'slate' ? 'enamel' : 'slate')
 </template>
 
 <style scoped>
+/* Rooms lay themselves out by how many words fit, so that larger text folds them as a narrow screen does. */
 main {
+  container: room / inline-size;
   width: 100%;
   max-width: 88rem;
   margin: 0 auto;

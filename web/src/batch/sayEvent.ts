@@ -1,6 +1,6 @@
 import type { Api } from '@/api/client'
 import { pullName } from './pulls'
-import { celsius, degreeUnit, gramUnit, grams, number } from '@/units/format'
+import { celsius, centimetres, centimetreUnit, degreeUnit, gramUnit, grams } from '@/units/format'
 
 /** An entry of the log, in kitchen words. */
 export function sayEvent(
@@ -41,7 +41,9 @@ function sayReading(
     case 'thermometer':
       return `${setup.thermometer?.name ?? 'Thermometer'} showed ${celsius(reading.shown_c)} ${degreeUnit()}`
     case 'string':
-      return `String of ${number(reading.string_cm, 1)} cm`
+      return reading.string_cm < 0.1
+        ? 'No string'
+        : `String of ${centimetres(reading.string_cm, 1)} ${centimetreUnit()}`
     case 'seen':
       return `Looked like ${stageName(reading.stage)}`
     case 'pull':

@@ -119,7 +119,7 @@ const kitchen = useKitchen()
   gap: var(--gap-2);
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .two {
     grid-template-columns: 1fr;
   }

@@ -44,6 +44,48 @@ export function millilitres(volume_ml: number): string {
 /** Unit of what `millilitres` writes. */
 export const millilitreUnit = () => (units.mass === 'us' ? 'fl oz' : 'ml')
 
+/** Millilitres behind a number entered in her unit, and back, for fields. */
+export const millilitresFrom = (entry: number) =>
+  units.mass === 'us' ? entry * ML_PER_FL_OZ : entry
+export const millilitresInto = (volume_ml: number) =>
+  units.mass === 'us' ? Math.round((volume_ml / ML_PER_FL_OZ) * 100) / 100 : volume_ml
+
+/** Lengths and areas: millimetres, centimetres and square centimetres, or inches where she reads ounces. */
+const MM_PER_IN = 25.4
+const inches = () => units.mass === 'us'
+export const millimetreUnit = () => (inches() ? 'in' : 'mm')
+export const millimetres = (length_mm: number, decimals = 0) =>
+  inches() ? number(length_mm / MM_PER_IN, 2) : number(length_mm, decimals)
+export const millimetresFrom = (entry: number) => (inches() ? entry * MM_PER_IN : entry)
+export const millimetresInto = (length_mm: number) =>
+  inches() ? Math.round((100 * length_mm) / MM_PER_IN) / 100 : length_mm
+export const centimetreUnit = () => (inches() ? 'in' : 'cm')
+export const centimetres = (length_cm: number, decimals = 0) =>
+  inches() ? number((10 * length_cm) / MM_PER_IN, 1) : number(length_cm, decimals)
+export const centimetresFrom = (entry: number) => (inches() ? (entry * MM_PER_IN) / 10 : entry)
+export const centimetresInto = (length_cm: number) =>
+  inches() ? Math.round((1000 * length_cm) / MM_PER_IN) / 100 : length_cm
+const CM2_PER_IN2 = 6.4516
+export const areaUnit = () => (inches() ? 'in²' : 'cm²')
+export const area = (area_cm2: number) =>
+  inches() ? number(area_cm2 / CM2_PER_IN2, 1) : number(area_cm2)
+export const areaFrom = (entry: number) => (inches() ? entry * CM2_PER_IN2 : entry)
+export const areaInto = (area_cm2: number) =>
+  inches() ? Math.round((100 * area_cm2) / CM2_PER_IN2) / 100 : area_cm2
+
+/**
+ * Parts of a mass written so that, as they are shown, they come to the whole as it is shown: the largest
+ * takes what rounding the others leaves.
+ */
+export function partsOf(whole_g: number, parts_g: readonly number[]): string[] {
+  const step = units.mass === 'us' ? G_PER_OZ / 10 : 1
+  const rounded = parts_g.map((g) => Math.round(g / step))
+  const largest = parts_g.indexOf(Math.max(...parts_g))
+  const others = rounded.reduce((sum, n, i) => (i === largest ? sum : sum + n), 0)
+  rounded[largest] = Math.round(whole_g / step) - others
+  return rounded.map((n) => number(units.mass === 'us' ? n / 10 : n, units.mass === 'us' ? 1 : 0))
+}
+
 /** A temperature in her unit, to a tenth. */
 export function celsius(temperature_c: number): string {
   return number(units.temperature === 'fahrenheit' ? 1.8 * temperature_c + 32 : temperature_c, 1)
@@ -58,6 +100,12 @@ export const celsiusFrom = (entry: number) =>
 export const celsiusInto = (temperature_c: number) =>
   Math.round(10 * (units.temperature === 'fahrenheit' ? 1.8 * temperature_c + 32 : temperature_c)) /
   10
+
+/** A difference of temperatures behind a number entered in her unit, and back, for fields. */
+export const kelvinsFrom = (entry: number) =>
+  units.temperature === 'fahrenheit' ? entry / 1.8 : entry
+export const kelvinsInto = (difference_k: number) =>
+  Math.round(100 * (units.temperature === 'fahrenheit' ? 1.8 * difference_k : difference_k)) / 100
 
 /** A difference of temperatures in her unit, to a tenth. */
 export function kelvins(difference_k: number): string {

@@ -8,7 +8,7 @@ use crate::kitchen::{Air, Pan, Ring};
 use crate::pan::model::{Heat, PanModel, Stop};
 use crate::pan::program::HORIZON_S;
 use crate::syrup::locate::Strength;
-use crate::syrup::{Charge, Ladder, StageKey};
+use crate::syrup::{Against, Charge, Ladder, StageKey, against};
 
 /// Grams with their 80 % interval.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -46,6 +46,8 @@ pub struct Correction {
     pub solids_frac_high: f64,
     /// Stage now.
     pub stage: StageKey,
+    /// Where that stands against the stage asked for, if one was: inside its band is inside.
+    pub against: Option<Against>,
     /// Strength to come to, 0–1.
     pub target_solids_frac: f64,
     /// Water to add, g; none if it has to lose some.
@@ -125,6 +127,7 @@ pub fn bring_to(
         solids_frac_low: strength.low_frac,
         solids_frac_high: strength.high_frac,
         stage: ladder.at(strength.frac),
+        against: None,
         target_solids_frac: target_frac,
         water_to_add: (!under).then_some(GramRange { mid_g: -mid_g, low_g: -high_g, high_g: -low_g }),
         water_to_lose: under.then_some(GramRange { mid_g, low_g, high_g }),
@@ -139,6 +142,14 @@ fn follow(model: &PanModel, state: &mut crate::pan::PanState, power_w: f64, stop
         Ok(state.elapsed_s - from_s)
     } else {
         Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 })
+    }
+}
+
+impl Correction {
+    /// The same, with where the strength stands against the stage that was asked for.
+    #[must_use]
+    pub fn against(self, strength: Strength, stage: StageKey, ladder: &Ladder) -> Self {
+        Self { against: Some(against(strength, &ladder.of(stage))), ..self }
     }
 }
 

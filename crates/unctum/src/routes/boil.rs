@@ -319,7 +319,11 @@ pub fn correct(body: Body<CorrectAsk>) -> Answer<Json<CorrectAnswer>> {
             let flame_frac = hob.flame.unwrap_or(Flame::Medium).frac();
             let hob = Hob { pan: &hob.pan, ring: &hob.ring, flame_frac, air: &air };
             let from_c = from_c.unwrap_or(200.0);
-            CorrectAnswer::ToStrength(bring_to(&charge, strength, from_c, goal_frac, &hob, &ladder)?)
+            let correction = bring_to(&charge, strength, from_c, goal_frac, &hob, &ladder)?;
+            CorrectAnswer::ToStrength(match (target_solids_frac, target_stage) {
+                (None, Some(stage)) => correction.against(strength, stage, &ladder),
+                _ => correction,
+            })
         }
         CorrectAsk::Mix { a, b, room, ladder } => {
             ladder.check()?;

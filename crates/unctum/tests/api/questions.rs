@@ -228,3 +228,20 @@ fn calibrations_compute_and_the_kitchen_remembers_and_takes_back() {
     assert_eq!(server.put_kitchen("", &json!(4), &twins).0.code, 422);
     assert_eq!(server.get("/api/v1/kitchen").1["kitchen"], before);
 }
+
+/// One string is ½ to 1½ cm: a string of 1 cm is inside it, whatever the middle of the band says.
+#[test]
+fn inside_the_band_is_inside() {
+    let server = Server::empty();
+    let ask = |string_cm: f64| {
+        json!({"kind": "to_strength", "charge": {"sucrose_g": 300, "water_g": 150},
+            "reading": {"kind": "string", "string_cm": string_cm}, "target_stage": "one-string",
+            "hob": {"pan": pan(), "ring": ring()}})
+    };
+    for (string_cm, against) in
+        [(0.0, "not_yet"), (0.2, "not_yet"), (0.5, "there"), (1.0, "there"), (1.5, "there"), (3.0, "past")]
+    {
+        let answer = server.ok("/api/v1/syrup/correct", &ask(string_cm));
+        assert_eq!(answer["against"], against, "{string_cm} cm: {answer}");
+    }
+}

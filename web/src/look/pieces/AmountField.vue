@@ -9,28 +9,49 @@ import {
   gramUnit,
   shareFrom,
   shareInto,
+  areaFrom,
+  areaInto,
+  areaUnit,
+  centimetresFrom,
+  centimetresInto,
+  centimetreUnit,
+  kelvinsFrom,
+  kelvinsInto,
+  millilitresFrom,
+  millilitresInto,
+  millilitreUnit,
+  millimetresFrom,
+  millimetresInto,
+  millimetreUnit,
 } from '@/units/format'
 
 /**
- * An amount to enter: a mass in g, a temperature in °C, a share (0–1), or a plain number with its own
- * unit. Shown and entered in the cook's units, a share in per cent; told in g, °C and shares. Tells only
+ * An amount to enter: a mass in g, a volume in ml, a length, an area, a temperature in °C or a difference
+ * of two, a share (0–1), or a plain number with its own unit. Shown and entered in the cook's units, a share in per cent; told in g, ml, mm, cm, cm², °C and shares. Tells only
  * of numbers that `accepts` takes.
  */
 const props = withDefaults(
   defineProps<{
     label: string
     modelValue: number | null | undefined
-    kind?: 'mass' | 'temperature' | 'share' | 'plain'
+    kind?: Kind
     unit?: string
     /** Which numbers are told: those above zero, or any. */
     accepts?: 'positive' | 'any'
   }>(),
   { kind: 'plain', unit: '', accepts: 'positive' },
 )
+type Kind =
+  'mass' | 'volume' | 'mm' | 'cm' | 'cm2' | 'temperature' | 'difference' | 'share' | 'plain'
 const emit = defineEmits<{ 'update:modelValue': [value: number]; emptied: [] }>()
 
 const CONVERSIONS = {
   mass: { unit: gramUnit, into: gramsInto, from: gramsFrom },
+  volume: { unit: millilitreUnit, into: millilitresInto, from: millilitresFrom },
+  mm: { unit: millimetreUnit, into: millimetresInto, from: millimetresFrom },
+  cm: { unit: centimetreUnit, into: centimetresInto, from: centimetresFrom },
+  cm2: { unit: areaUnit, into: areaInto, from: areaFrom },
+  difference: { unit: degreeUnit, into: kelvinsInto, from: kelvinsFrom },
   temperature: { unit: degreeUnit, into: celsiusInto, from: celsiusFrom },
   share: { unit: () => '%', into: shareInto, from: shareFrom },
   plain: { unit: () => props.unit, into: (v: number) => v, from: (v: number) => v },

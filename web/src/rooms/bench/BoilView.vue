@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
@@ -22,8 +22,17 @@ const props = defineProps<{
 const cursor_s = defineModel<number>('cursor_s', { required: true })
 const kitchen = useKitchen()
 
+// While what is dragged cannot be boiled, the last drawing stays under the words that say why.
+const last = shallowRef(props.boil)
+watch(
+  () => props.boil,
+  (found) => {
+    if (found) last.value = found
+  },
+)
+const boil = computed(() => props.boil ?? (props.trouble ? last.value : undefined))
 const own = computed(() => {
-  const b = props.boil
+  const b = boil.value
   if (!b) return { from: 0.5, to: 0.85, end_s: 900 }
   const last_s = Math.max(b.series.at(-1)?.elapsed_s ?? 0, b.tail.at(-1)?.elapsed_s ?? 0)
   return {
@@ -38,7 +47,7 @@ defineExpose({ svg: () => drawing.value?.svg() })
 </script>
 
 <template>
-  <section class="boil" :aria-label="title">
+  <section class="boil" :class="{ stale: !props.boil }" :aria-label="title">
     <p class="label">{{ title }}</p>
     <TroubleNote v-if="trouble" :words="trouble" />
     <template v-if="boil">
@@ -131,6 +140,10 @@ defineExpose({ svg: () => drawing.value?.svg() })
 </template>
 
 <style scoped>
+.stale > :not(.label, .trouble) {
+  opacity: 0.55;
+}
+
 .boil {
   container-type: inline-size;
   display: flex;

@@ -161,7 +161,7 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
 }
 
 .key.small {
-  min-height: 2.5rem;
+  min-height: 2.75rem;
   font-size: var(--size-small);
 }
 
@@ -169,7 +169,7 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
   display: flex;
   align-items: center;
   gap: var(--gap-3);
-  min-height: 2.5rem;
+  min-height: 2.75rem;
   font-size: var(--size-small);
 }
 

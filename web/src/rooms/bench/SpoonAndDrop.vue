@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { smooth } from '@/look/hand'
 import { syrupColour, type StageKey } from '@/look/strata'
-import { number } from '@/units/format'
+import { millimetres, millimetreUnit } from '@/units/format'
 
 /** What a spoon keeps, and what a drop does in cold water. */
 const props = defineProps<{ seen: Api<'Seen'>; stage: StageKey }>()
@@ -58,8 +58,10 @@ const drop = computed(() => {
         />
       </svg>
       <figcaption>
-        Spoon: {{ seen.spoon }} ({{ number(seen.spoon_film_mm, seen.spoon_film_mm < 1 ? 2 : 1) }}
-        mm)
+        Spoon: {{ seen.spoon }} ({{
+          millimetres(seen.spoon_film_mm, seen.spoon_film_mm < 1 ? 2 : 1)
+        }}
+        {{ millimetreUnit() }})
       </figcaption>
     </figure>
     <figure>

@@ -102,7 +102,7 @@ function setShare(i: number, percent: number): void {
 
 .quiet {
   min-width: 2.25rem;
-  min-height: 2.25rem;
+  min-height: 2.75rem;
   border: 0;
   background: none;
   color: var(--ink-soft);

@@ -91,7 +91,9 @@ const span = computed(() => {
 const cursors = { a: ref(0), b: ref(0) }
 // A new boil puts its cursor on the moment that matters.
 for (const which of ['a', 'b'] as const)
-  watch(boils[which].found, (b) => (cursors[which].value = b?.turn_off.at.mid_s ?? 0))
+  watch(boils[which].found, (b) => {
+    if (b) cursors[which].value = b.turn_off.at.mid_s
+  })
 const hereOf = (which: Which) =>
   computed(() => {
     const found = boils[which].found.value
@@ -141,6 +143,7 @@ async function putOn(): Promise<void> {
     const batch = await answer(
       api.POST('/api/v1/batches', {
         body: {
+          contents: questionOf(kitchen, a)?.contents,
           charge: boil.value.charge,
           stage: a.stage,
           pan_id: panOf(kitchen, a)?.id,
@@ -332,12 +335,12 @@ async function putOn(): Promise<void> {
 }
 
 .save .key {
-  min-height: 2.5rem;
+  min-height: 2.75rem;
   border-color: var(--steel);
   font-size: var(--size-small);
 }
 
-@media (max-width: 1000px) {
+@container room (max-width: 60.5rem) {
   .bench,
   .two {
     grid-template:
@@ -353,7 +356,7 @@ async function putOn(): Promise<void> {
   }
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .two .drawings {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -123,7 +123,7 @@ const guesses = computed(() => found.value?.guesses ?? [])
           >
             {{ s.name }}
           </button>
-          <AmountField v-model="a.width_cm" class="number" label="or in cm" unit="cm" />
+          <AmountField v-model="a.width_cm" class="number" label="or in cm" kind="cm" />
         </div>
       </fieldset>
       <fieldset>

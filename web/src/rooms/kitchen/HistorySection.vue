@@ -44,7 +44,7 @@ h2 {
 }
 
 .key.small {
-  min-height: 2.5rem;
+  min-height: 2.75rem;
   padding: var(--gap-1) var(--gap-3);
   border-color: var(--steel);
   font-size: var(--size-small);

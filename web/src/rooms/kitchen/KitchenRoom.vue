@@ -259,7 +259,7 @@ h2 {
   color: var(--ink);
 }
 
-@media (max-width: 900px) {
+@container room (max-width: 54.25rem) {
   .kitchen {
     grid-template-columns: minmax(0, 1fr);
   }

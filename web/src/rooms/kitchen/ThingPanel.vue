@@ -89,8 +89,8 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
       </template>
       <template v-else-if="thing.of === 'pans'">
         <v-text-field v-model="thing.pan.name" label="Name" />
-        <AmountField v-model="thing.pan.diameter_cm" label="Inner diameter" unit="cm" />
-        <AmountField v-model="thing.pan.wall_height_cm" label="Height of the wall" unit="cm" />
+        <AmountField v-model="thing.pan.diameter_cm" label="Inner diameter" kind="cm" />
+        <AmountField v-model="thing.pan.wall_height_cm" label="Height of the wall" kind="cm" />
         <AmountField
           :model-value="thing.pan.weighed === false ? undefined : thing.pan.tare_g"
           label="Empty weight"
@@ -105,19 +105,19 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
         <AmountField
           v-model="thing.thermometer.offset_k"
           label="Reads high by"
-          unit="K"
+          kind="difference"
           accepts="any"
         />
       </template>
       <template v-else-if="thing.of === 'measures'">
         <v-text-field v-model="thing.measure.name" label="Name" />
-        <AmountField v-model="thing.measure.volume_ml" label="Holds, level" unit="ml" />
+        <AmountField v-model="thing.measure.volume_ml" label="Holds, level" kind="volume" />
       </template>
       <template v-else>
         <v-text-field v-model="thing.tray.name" label="Name" />
-        <AmountField v-model="thing.tray.length_cm" label="Length" unit="cm" />
-        <AmountField v-model="thing.tray.width_cm" label="Width" unit="cm" />
-        <AmountField v-model="thing.tray.height_cm" label="Height" unit="cm" />
+        <AmountField v-model="thing.tray.length_cm" label="Length" kind="cm" />
+        <AmountField v-model="thing.tray.width_cm" label="Width" kind="cm" />
+        <AmountField v-model="thing.tray.height_cm" label="Height" kind="cm" />
       </template>
     </div>
     <p v-if="thing.of === 'pans' && thing.pan.weighed === false" class="soft">
@@ -177,6 +177,7 @@ p {
 }
 
 summary {
+  padding: 0;
   display: flex;
   align-items: center;
   min-height: 2.75rem;

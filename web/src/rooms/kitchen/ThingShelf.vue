@@ -111,7 +111,7 @@ h2 {
   line-height: 1.2;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .thing {
     width: calc(50% - var(--gap-2));
   }

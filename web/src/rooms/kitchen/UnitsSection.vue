@@ -11,7 +11,7 @@ const UNITS_T = [
 ] as const
 const UNITS_M = [
   { key: 'metric', name: 'g, ml' },
-  { key: 'us', name: 'oz, fl oz' },
+  { key: 'us', name: 'oz, fl oz, in' },
 ] as const
 </script>
 
@@ -21,8 +21,8 @@ const UNITS_M = [
     <div class="fields">
       <AmountField
         v-model="bench.scale_step_g"
-        label="Step of the scale"
-        unit="g"
+        label="Step of the scale, if there is one"
+        kind="mass"
         @emptied="bench.scale_step_g = null"
       />
       <AmountField

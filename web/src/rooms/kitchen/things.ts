@@ -1,6 +1,8 @@
 import type { Api } from '@/api/client'
 import {
   celsius,
+  centimetres,
+  centimetreUnit,
   degreeUnit,
   grams,
   gramUnit,
@@ -65,7 +67,7 @@ export function figureOf(t: Thing): string {
     case 'rings':
       return ''
     case 'pans':
-      return `${number(t.pan.diameter_cm)} cm`
+      return `${centimetres(t.pan.diameter_cm)} ${centimetreUnit()}`
     case 'thermometers': {
       const k = t.thermometer.offset_k
       return k === 0 ? '' : `${kelvins(Math.abs(k))} ${degreeUnit()} ${k > 0 ? 'high' : 'low'}`
@@ -73,7 +75,7 @@ export function figureOf(t: Thing): string {
     case 'measures':
       return `${millilitres(t.measure.volume_ml)} ${millilitreUnit()}`
     case 'trays':
-      return `${number(t.tray.length_cm)} × ${number(t.tray.width_cm)} cm`
+      return `${centimetres(t.tray.length_cm)} × ${centimetres(t.tray.width_cm)} ${centimetreUnit()}`
   }
 }
 
@@ -89,7 +91,7 @@ export function figuresOf(t: Thing, water_boil_c: number): string {
     case 'measures':
       return `${millilitres(t.measure.volume_ml)} ± ${millilitres(t.measure.volume_sd_ml ?? 0)} ${millilitreUnit()}`
     case 'trays':
-      return `${number(t.tray.height_cm, 1)} cm high`
+      return `${centimetres(t.tray.height_cm, 1)} ${centimetreUnit()} high`
   }
 }
 

@@ -7,6 +7,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
 import { textureName } from '@/batch/textures'
 import { useBatch } from '@/batch/useBatch'
+import LessonSaid from '@/batch/LessonSaid.vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { clock, dayAndHour, gramUnit, grams, number, percent } from '@/units/format'
 import { sayEvent } from '@/batch/sayEvent'
@@ -84,7 +85,19 @@ const rows = computed(() =>
           >: {{ textureName(batch.verdict.texture).toLowerCase() }}</template
         >
       </h1>
+      <p v-if="setup.chosen?.changes?.length || setup.allergens?.length" class="soft">
+        <template v-if="setup.chosen?.changes?.length"
+          >Changed: {{ setup.chosen.changes.join(', ') }}. </template
+        ><template v-if="setup.allergens?.length"
+          >Contains {{ setup.allergens.join(', ') }}.</template
+        >
+      </p>
       <p v-if="batch.verdict?.note" class="note">“{{ batch.verdict.note }}”</p>
+      <LessonSaid
+        v-if="batch.lesson"
+        :lesson="batch.lesson"
+        :has_scale="setup.has_scale !== false"
+      />
     </header>
 
     <div class="figures-row">
@@ -298,7 +311,7 @@ summary {
   margin-bottom: var(--gap-4);
 }
 
-@media (max-width: 860px) {
+@container room (max-width: 51.75rem) {
   .page {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -140,7 +140,7 @@ li .small {
   text-align: right;
 }
 
-@media (max-width: 900px) {
+@container room (max-width: 54.25rem) {
   li {
     grid-template-columns: 1fr 1fr;
   }

@@ -343,7 +343,7 @@ h1 {
   }
 }
 
-@media (max-width: 1100px) {
+@container room (max-width: 66.75rem) {
   .sheet {
     grid-template-columns: minmax(0, 1fr) 12rem;
   }
@@ -356,7 +356,7 @@ h1 {
   }
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .sheet {
     grid-template-columns: minmax(0, 1fr);
     gap: var(--gap-4);

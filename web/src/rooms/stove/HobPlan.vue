@@ -176,7 +176,7 @@ text {
   font-weight: 600;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .words {
     display: none;
   }

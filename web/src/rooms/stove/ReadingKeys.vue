@@ -4,7 +4,16 @@ import type { Api } from '@/api/client'
 import PullKeys from '@/batch/PullKeys.vue'
 import StageMark from '@/look/marks/StageMark.vue'
 import type { StageKey } from '@/look/strata'
-import { celsius, celsiusFrom, degreeUnit, grams, gramsFrom, gramUnit } from '@/units/format'
+import {
+  centimetresFrom,
+  centimetreUnit,
+  celsius,
+  celsiusFrom,
+  degreeUnit,
+  grams,
+  gramsFrom,
+  gramUnit,
+} from '@/units/format'
 
 /** Quick keys for what was seen: the string, a drop or spoon, and the instruments there are. */
 const props = defineProps<{
@@ -55,7 +64,11 @@ const asked = computed(() => {
         like: `about ${celsius(props.shown_c)}`,
       }
     case 'length':
-      return { words: 'Length of the string before it breaks', unit: 'cm', like: '0 for none' }
+      return {
+        words: 'Length of the string before it breaks',
+        unit: centimetreUnit(),
+        like: '0 for none',
+      }
     default:
       return undefined
   }
@@ -79,7 +92,7 @@ function enter(): void {
   if (text.value.trim() === '' || !Number.isFinite(value)) return
   if (open.value === 'weight') done({ kind: 'weight', gross_g: gramsFrom(value) })
   if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: celsiusFrom(value) })
-  if (open.value === 'length') done({ kind: 'string', string_cm: value })
+  if (open.value === 'length') done({ kind: 'string', string_cm: centimetresFrom(value) })
 }
 const shows = (kind: Kind) => open.value === kind || (kind === 'string' && open.value === 'length')
 const looksLike = (stage: StageKey) => done({ kind: 'seen', stage })

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
-import { number } from '@/units/format'
+import { millilitres, millilitreUnit } from '@/units/format'
 import StartPlan from './StartPlan.vue'
 import WhereFields from './WhereFields.vue'
 import { useWhere } from './useWhere'
@@ -78,7 +78,8 @@ const SWEETENERS = [
       <WhereFields />
     </form>
     <p v-if="cup" class="soft small">
-      Told in your {{ cup.name.toLowerCase() }} of {{ number(cup.volume_ml) }} ml and spoons below.
+      Told in your {{ cup.name.toLowerCase() }} of {{ millilitres(cup.volume_ml) }}
+      {{ millilitreUnit() }} and spoons below.
     </p>
     <StartPlan :ask="ask" />
   </div>

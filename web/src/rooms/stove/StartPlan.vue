@@ -175,7 +175,7 @@ strong {
   background-color: var(--ground);
 }
 
-@media (max-width: 760px) {
+@container room (max-width: 45.5rem) {
   .plan {
     grid-template: 'last' 'measure' 'signs' 'go' / minmax(0, 1fr);
   }

@@ -167,7 +167,7 @@ dd {
   margin: 0;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .shown {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -163,7 +163,7 @@ header h1 {
   font-size: var(--size-lead);
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .hob {
     order: 1;
   }

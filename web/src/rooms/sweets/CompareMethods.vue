@@ -177,7 +177,7 @@ tbody tr.head {
   display: block;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   tr > :first-child {
     width: 5.5rem;
   }

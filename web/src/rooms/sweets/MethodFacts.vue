@@ -20,8 +20,8 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
       @update:model-value="method.shape = newShape($event)"
     />
     <template v-if="method.shape.kind === 'slab'">
-      <AmountField v-model="method.shape.thickness_mm" label="Thickness" unit="mm" />
-      <AmountField v-model="method.shape.piece_cm2" label="One piece" unit="cm²" />
+      <AmountField v-model="method.shape.thickness_mm" label="Thickness" kind="mm" />
+      <AmountField v-model="method.shape.piece_cm2" label="One piece" kind="cm2" />
     </template>
     <AmountField
       v-if="'piece_g' in method.shape"

@@ -123,7 +123,7 @@ watch(seen, (found) => {
         <textarea v-model="content" rows="12" spellcheck="false"></textarea>
       </label>
       <div class="how">
-        <AmountField v-model="cup_ml" label="A cup in it holds" unit="ml" />
+        <AmountField v-model="cup_ml" label="A cup in it holds" kind="volume" />
         <label class="key file"
           >Take a file<input
             type="file"
@@ -243,7 +243,7 @@ textarea {
   border-bottom: var(--line) solid var(--steel);
 }
 
-@media (max-width: 760px) {
+@container room (max-width: 45.5rem) {
   .paste {
     grid-template-columns: minmax(0, 1fr);
   }

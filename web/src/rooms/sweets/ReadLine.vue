@@ -158,7 +158,7 @@ article p {
   flex: 0 1 9rem;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   li {
     grid-template-columns: minmax(0, 1fr);
   }

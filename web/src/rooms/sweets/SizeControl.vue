@@ -142,8 +142,8 @@ const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
     <AmountField
       v-else
       :label="LABELS[v.kind.value]"
-      :kind="isMass ? 'mass' : 'plain'"
-      :unit="v.kind.value === 'tray' ? 'mm' : v.kind.value === 'times' ? '×' : ''"
+      :kind="isMass ? 'mass' : v.kind.value === 'tray' ? 'mm' : 'plain'"
+      :unit="v.kind.value === 'times' ? '×' : ''"
       :model-value="shown"
       @update:model-value="v.set({ n: $event })"
     />

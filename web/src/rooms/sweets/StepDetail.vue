@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import StageMark from '@/look/marks/StageMark.vue'
+import { taken } from '@/units/measures'
 import { celsius, degreeUnit, grams, gramUnit, percent } from '@/units/format'
 import { PURPOSES, span, spanRange } from './words'
 
@@ -23,13 +24,14 @@ const FLAMES: Record<Api<'Flame'>, string> = {
   medium: 'medium flame',
   high: 'high flame',
 }
+const hasScale = computed(() => kitchen.view?.kitchen.bench?.scale_step_g != null)
 const goesIn = computed(() =>
   props.lines.flatMap((line) =>
     line.uses
       .filter((use) => use.step === props.step.key)
       .map((use) => ({
         name: line.name,
-        mass_g: use.weigh_g,
+        ...taken(use.weigh_g, use.measured, hasScale.value),
         note: [
           props.step.inputs?.find((e) => e.ingredient === line.ingredient)?.state,
           PURPOSES[use.purpose],
@@ -62,8 +64,9 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
     <p>{{ step.text }}</p>
     <p v-if="goesIn.length" class="in">
       <span v-for="(e, i) in goesIn" :key="i"
-        >{{ grams(e.mass_g) }} {{ gramUnit() }} {{ e.name.toLowerCase()
-        }}<template v-if="e.note">, {{ e.note }}</template></span
+        >{{ e.first }} {{ e.name.toLowerCase()
+        }}<span v-if="e.beside" class="soft"> ({{ e.beside }})</span
+        ><template v-if="e.note">, {{ e.note }}</template></span
       >
     </p>
     <ul v-if="step.gates?.length" class="gates" aria-label="Before it begins">

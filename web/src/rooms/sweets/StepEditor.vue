@@ -319,7 +319,7 @@ p {
   margin: 0;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   header {
     flex-wrap: wrap;
   }

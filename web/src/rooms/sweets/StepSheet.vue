@@ -4,7 +4,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { useKitchen } from '@/live/kitchen'
 import { grams, gramUnit, percent } from '@/units/format'
 import { useSweet } from './useSweet'
-import { measured } from '@/units/measures'
+import { taken } from '@/units/measures'
 import { finished, keeps, PURPOSES, roundingWords, span, spanRange } from './words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
@@ -13,6 +13,15 @@ const kitchen = useKitchen()
 const { sweet, method, worked, plan, trouble, refused, text } = useSweet(() => props.sweetKey)
 const f = computed(() => plan.value?.formula)
 const inCups = computed(() => text('cup') !== 'g')
+/** Her cups lead where there is no scale; grams lead where there is one. */
+const hasScale = computed(() => kitchen.view?.kitchen.bench?.scale_step_g != null)
+const lines = computed(() =>
+  (f.value?.lines ?? []).map((l) => ({
+    ...l,
+    ...taken(l.weigh_g, inCups.value ? l.measured : null, hasScale.value),
+  })),
+)
+const title = computed(() => plan.value?.title ?? sweet.value?.name ?? '')
 const back = computed(() => ({ path: `/sweets/${props.sweetKey}` }))
 const rows = computed(() =>
   (f.value?.steps ?? []).flatMap((figures) => {
@@ -23,7 +32,7 @@ const rows = computed(() =>
         .filter((u) => u.step === step.key)
         .map(
           (u) =>
-            `${grams(u.weigh_g)} ${gramUnit()} ${line.name.toLowerCase()}${PURPOSES[u.purpose] ? ` ${PURPOSES[u.purpose]}` : ''}`,
+            `${taken(u.weigh_g, inCups.value ? u.measured : null, hasScale.value).first} ${line.name.toLowerCase()}${PURPOSES[u.purpose] ? ` ${PURPOSES[u.purpose]}` : ''}`,
         ),
     )
     return [{ step, figures, goesIn }]
@@ -50,7 +59,7 @@ const print = () => window.print()
       <button type="button" class="key strong" @click="print">Print</button>
     </nav>
     <header>
-      <h1>{{ sweet.name }}</h1>
+      <h1>{{ title }}</h1>
       <p>
         {{ method.name }} · {{ finished(f, method.shape) }} · {{ span(f.times.total.mid_min) }},
         {{ span(f.times.hands_min) }} hands on<template v-if="kitchen.view">
@@ -63,12 +72,12 @@ const print = () => window.print()
         <h2>Measure</h2>
         <table>
           <tbody>
-            <tr v-for="l in f.lines" :key="l.ingredient">
+            <tr v-for="l in lines" :key="l.ingredient">
               <th scope="row">
                 {{ l.name }}
-                <span v-if="inCups && l.measured" class="hers">{{ measured(l.measured) }}</span>
+                <span v-if="l.beside" class="hers">{{ l.beside }}</span>
               </th>
-              <td class="figures">{{ grams(l.weigh_g) }} {{ gramUnit() }}</td>
+              <td class="figures" :class="{ words: !hasScale }">{{ l.first }}</td>
             </tr>
           </tbody>
         </table>
@@ -97,7 +106,7 @@ const print = () => window.print()
             <strong>Done when:</strong> {{ r.step.cue }}.<template v-if="r.figures.stage">{{
               ` That is ${kitchen.stageName(r.figures.stage)}, ${percent(r.figures.end_frac ?? 0)} %.`
             }}</template
-            ><template v-if="r.figures.pan_end_g != null && r.figures.end_g > 0">
+            ><template v-if="hasScale && r.figures.pan_end_g != null && r.figures.end_g > 0">
               {{ ` Pan on the scale: ${grams(r.figures.pan_end_g)} ${gramUnit()}.` }}</template
             >
           </p>
@@ -212,29 +221,85 @@ footer p {
   font-size: var(--size-small);
 }
 
-@media (max-width: 760px) {
+@container room (max-width: 45.5rem) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }
 }
 
+/* One A4 page where it can: words larger than their captions, no line left alone. */
+@page {
+  size: A4;
+  margin: 1.2cm 1.4cm;
+}
+
 @media print {
-  .acts {
+  .acts,
+  footer {
     display: none;
   }
 
   .sheet {
     max-width: none;
-    font-size: 10pt;
+    font-size: 9.5pt;
+    line-height: 1.25;
   }
 
   .columns {
-    grid-template-columns: 5.5cm minmax(0, 1fr);
-    gap: 0.8cm;
+    display: block;
+  }
+
+  .columns section {
+    float: left;
+    width: 5.4cm;
+    margin: 0 0.7cm 0.3cm 0;
+  }
+
+  ol {
+    display: flow-root;
   }
 
   h1 {
-    font-size: 22pt;
+    font-size: 19pt;
+  }
+
+  h2 {
+    font-size: 11pt;
+  }
+
+  h3 {
+    font-size: 10.5pt;
+  }
+
+  header p {
+    margin-bottom: 0.25cm;
+    font-size: 10pt;
+  }
+
+  li {
+    padding: 0.1cm 0;
+  }
+
+  li p,
+  section p {
+    margin: 0;
+    orphans: 3;
+    widows: 3;
+  }
+
+  td {
+    font-size: 11pt;
+  }
+
+  .hers,
+  .small,
+  .when {
+    font-size: 8pt;
+  }
+
+  .caution {
+    padding-block: 0.05cm;
+    font-size: 9pt;
   }
 }
 </style>

@@ -176,9 +176,7 @@ onKeyStroke('s', (event) => {
         label="Name"
         :error-messages="at(undefined, 'name').map((f) => f.words)"
       />
-      <v-text-field v-model="aliases" label="Other names, between commas" />
       <v-select v-model="draft.family" label="Family" :items="families" />
-      <v-textarea v-model="draft.about" label="In one sentence" rows="1" auto-grow class="about" />
     </div>
     <p v-for="d in doubts" :key="d.words" class="caution">{{ d.words }}</p>
     <p v-for="f in general" :key="f.field + f.words" class="caution">{{ f.words }}</p>
@@ -189,27 +187,6 @@ onKeyStroke('s', (event) => {
       :model-value="method.key"
       @update:model-value="methodKey = $event"
     />
-    <p class="acts">
-      <button type="button" class="key" @click="another">Another way of making it</button>
-      <button
-        v-if="draft.methods.length > 1"
-        type="button"
-        class="key"
-        @click="without(method.key)"
-      >
-        Take this way out
-      </button>
-    </p>
-    <div class="names">
-      <v-text-field v-model="method.name" label="Name of the method" />
-      <v-textarea
-        v-model="method.about"
-        label="What is particular about it"
-        rows="1"
-        auto-grow
-        class="about"
-      />
-    </div>
     <EditRibbon
       :method="method"
       :chosen="stepNow?.key"
@@ -231,7 +208,43 @@ onKeyStroke('s', (event) => {
       :others="othersOf(stepNow.key)"
       :stages="kitchen.ladder"
     />
-    <MethodFacts :model-value="method" />
+    <details>
+      <summary>Its other names, what is said of it, what it ends up as</summary>
+      <div class="more">
+        <div class="names">
+          <v-text-field v-model="aliases" label="Other names, between commas" />
+          <v-textarea
+            v-model="draft.about"
+            label="In one sentence"
+            rows="1"
+            auto-grow
+            class="about"
+          />
+        </div>
+        <p class="acts">
+          <button type="button" class="key" @click="another">Another way of making it</button>
+          <button
+            v-if="draft.methods.length > 1"
+            type="button"
+            class="key"
+            @click="without(method.key)"
+          >
+            Take this way out
+          </button>
+        </p>
+        <div class="names">
+          <v-text-field v-model="method.name" label="Name of the method" />
+          <v-textarea
+            v-model="method.about"
+            label="What is particular about it"
+            rows="1"
+            auto-grow
+            class="about"
+          />
+        </div>
+        <MethodFacts :model-value="method" />
+      </div>
+    </details>
     <section aria-labelledby="versions">
       <h2 id="versions">Versions</h2>
       <ul>
@@ -290,6 +303,12 @@ onKeyStroke('s', (event) => {
   gap: var(--gap-3) var(--gap-5);
 }
 
+.more {
+  display: grid;
+  gap: var(--gap-4);
+  padding: var(--gap-3) 0;
+}
+
 .about {
   grid-column: 1 / -1;
 }
@@ -313,7 +332,7 @@ li {
   border-top: var(--line) solid var(--steel);
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .acts kbd {
     display: none;
   }

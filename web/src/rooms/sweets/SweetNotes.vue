@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { grams, gramUnit, percent } from '@/units/format'
+import { grams, gramUnit, partsOf, percent } from '@/units/format'
 import { DIETS, keeps, span } from './words'
 
 /** What stands ready before, what can be made beforehand, what leaves, who can eat it, what goes wrong. */
@@ -12,6 +12,20 @@ const props = defineProps<{
 }>()
 
 const gates = computed(() => props.method.steps.flatMap((s) => s.gates ?? []))
+/** What is put in, and where it goes: as shown, the parts come to the whole. */
+const goes = computed(() => {
+  const f = props.formula
+  const leaves = [
+    { words: 'off as steam', mass_g: f.evaporated_g },
+    ...aside.value.map((a) => ({ words: a.what, mass_g: a.unused_g })),
+  ].filter((p) => p.mass_g >= 0.5)
+  const shown = partsOf(f.put_in_g, [f.finished_g, ...leaves.map((p) => p.mass_g)])
+  return {
+    whole: partsOf(f.put_in_g, [f.put_in_g])[0],
+    finished: shown[0],
+    parts: leaves.map((p, i) => ({ words: p.words, shown: shown[i + 1] })),
+  }
+})
 const aside = computed(() => props.formula.asides.filter((a) => a.unused_g >= 0.5))
 const keeping = computed(() => {
   const said = keeps(props.method.keeping)
@@ -48,19 +62,14 @@ const keeping = computed(() => {
     <section aria-labelledby="goes">
       <h2 id="goes">Where it goes</h2>
       <ul class="figures">
-        <li>{{ grams(formula.put_in_g) }} {{ gramUnit() }} put in</li>
-        <li v-if="formula.evaporated_g >= 0.5">
-          {{ grams(formula.evaporated_g) }} {{ gramUnit() }} off as steam
-        </li>
-        <li v-for="a in aside" :key="a.step + a.what">
-          {{ grams(a.unused_g) }} {{ gramUnit() }} {{ a.what }}
-        </li>
-        <li v-if="formula.pieces.edges_g >= 0.5">
-          {{ grams(formula.pieces.edges_g) }} {{ gramUnit() }} edges and rest
-        </li>
+        <li>{{ goes.whole }} {{ gramUnit() }} put in</li>
+        <li v-for="p in goes.parts" :key="p.words">{{ p.shown }} {{ gramUnit() }} {{ p.words }}</li>
         <li>
-          <strong>{{ grams(formula.finished_g) }} {{ gramUnit() }} finished</strong>,
-          {{ percent(formula.composition.water_frac ?? 0) }} % of it water
+          <strong>{{ goes.finished }} {{ gramUnit() }} finished</strong>,
+          {{ percent(formula.composition.water_frac ?? 0) }} % of it water<template
+            v-if="formula.pieces.edges_g >= 0.5"
+            >, {{ grams(formula.pieces.edges_g) }} {{ gramUnit() }} of it edges and rest</template
+          >
         </li>
       </ul>
     </section>
@@ -149,7 +158,7 @@ dd {
   margin: 0;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   dl div {
     grid-template-columns: 1fr;
   }

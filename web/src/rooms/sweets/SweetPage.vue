@@ -5,7 +5,17 @@ import { answer, api, wordsOf } from '@/api/client'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { grams, gramUnit, number } from '@/units/format'
+import {
+  area,
+  areaUnit,
+  grams,
+  gramUnit,
+  millilitres,
+  millilitreUnit,
+  millimetres,
+  millimetreUnit,
+  number,
+} from '@/units/format'
 import AmountList from './AmountList.vue'
 import CompareMethods from './CompareMethods.vue'
 import CompositionBar from './CompositionBar.vue'
@@ -49,7 +59,7 @@ const measureNames = computed(() => [
   { key: 'g', name: 'Grams only' },
   ...cups.value.map((c) => ({
     key: String(c.id),
-    name: `${c.measure.name} ${number(c.measure.volume_ml)} ml`,
+    name: `${c.measure.name} ${millilitres(c.measure.volume_ml)} ${millilitreUnit()}`,
   })),
 ])
 const inCups = computed(() => text('cup') !== 'g')
@@ -57,9 +67,9 @@ const pieceWords = computed(() => {
   const p = f.value?.pieces
   if (!p) return ''
   if (p.sheet_cm2)
-    return `a sheet of ${number(p.sheet_cm2)} cm², ${number(p.thickness_mm ?? 0)} mm thick; pieces of ${grams(p.piece_g ?? 0)} ${gramUnit()}`
+    return `a sheet of ${area(p.sheet_cm2)} ${areaUnit()}, ${millimetres(p.thickness_mm ?? 0)} ${millimetreUnit()} thick; pieces of ${grams(p.piece_g ?? 0)} ${gramUnit()}`
   if (p.diameter_mm)
-    return `${grams(p.piece_g ?? 0)} ${gramUnit()} each, ${number(p.diameter_mm)} mm across`
+    return `${grams(p.piece_g ?? 0)} ${gramUnit()} each, ${millimetres(p.diameter_mm)} ${millimetreUnit()} across`
   if (p.piece_g) return `${grams(p.piece_g)} ${gramUnit()} each`
   return ''
 })
@@ -114,6 +124,9 @@ const exportLink = (format: string) =>
       <nav class="acts" aria-label="What to do with it">
         <router-link v-if="extra?.on_the_stove" class="key strong" :to="stoveLink"
           >Put it on the stove</router-link
+        >
+        <span v-else-if="extra" class="soft small not-yet"
+          >Not on the stove yet: cook it by its</span
         >
         <router-link class="key" :to="sheetLink">Step sheet</router-link>
         <router-link v-if="page.version" class="key" :to="`/sweets/${sweetKey}/edit`"
@@ -293,6 +306,10 @@ h1 {
   align-items: start;
 }
 
+.not-yet {
+  align-self: center;
+}
+
 .methods {
   display: flex;
   flex-wrap: wrap;
@@ -340,7 +357,7 @@ ol button {
   gap: var(--gap-1);
   align-items: baseline;
   width: 100%;
-  min-height: 2.25rem;
+  min-height: 2.75rem;
   padding: var(--gap-1) var(--gap-1) var(--gap-1) 0;
   border: 0;
   border-top: var(--line) solid var(--steel);
@@ -366,13 +383,13 @@ ol button.here {
   margin: 0;
 }
 
-@media (max-width: 1080px) {
+@container room (max-width: 65.5rem) {
   .page {
     grid-template-columns: minmax(0, 1fr);
   }
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   .walk {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -263,7 +263,7 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
 }
 
 .toggles.small .key {
-  min-height: 2.25rem;
+  min-height: 2.75rem;
   padding-block: 0;
 }
 

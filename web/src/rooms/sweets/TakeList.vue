@@ -85,7 +85,7 @@ li {
   align-items: end;
 }
 
-@media (max-width: 640px) {
+@container room (max-width: 38rem) {
   li {
     grid-template-columns: 1fr 1fr;
   }

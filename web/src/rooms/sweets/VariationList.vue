@@ -74,7 +74,7 @@ const structural = computed(() => props.taken.some((i) => props.offers[i]?.struc
 }
 
 .offers .key {
-  min-height: 2.5rem;
+  min-height: 2.75rem;
   padding: var(--gap-1) var(--gap-3);
 }
 

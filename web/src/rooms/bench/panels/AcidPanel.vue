@@ -114,7 +114,7 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
   display: flex;
   align-items: center;
   gap: var(--gap-2);
-  min-height: 2.5rem;
+  min-height: 2.75rem;
 }
 
 .tick input {

@@ -89,8 +89,9 @@ function choose(next: Kind): void {
       <AmountField
         v-else-if="kind === 'string'"
         v-model="value"
-        label="Length before it breaks"
-        unit="cm"
+        label="Length before it breaks, 0 for none"
+        kind="cm"
+        accepts="any"
       />
       <AmountField
         v-else-if="kind === 'refractometer'"
@@ -112,8 +113,11 @@ function choose(next: Kind): void {
           >{{ percent(at.solids_frac_low) }} – {{ percent(at.solids_frac_high) }} %</span
         >
       </p>
+      <p v-if="at.against === 'there'" class="display inside">
+        That is {{ kitchen.stageName(ask.stage) }}.
+      </p>
       <FigureValue
-        v-if="at.water_to_lose"
+        v-if="at.water_to_lose && at.against !== 'there'"
         label="still to boil off"
         size="figure"
         :value="grams(at.water_to_lose.mid_g)"
@@ -122,7 +126,7 @@ function choose(next: Kind): void {
         :high="grams(at.water_to_lose.high_g)"
       />
       <FigureValue
-        v-if="at.water_to_add"
+        v-if="at.water_to_add && at.against !== 'there'"
         label="went over: water to add"
         size="figure"
         :value="grams(at.water_to_add.mid_g)"
@@ -131,7 +135,7 @@ function choose(next: Kind): void {
         :high="grams(at.water_to_add.high_g)"
       />
       <FigureValue
-        v-if="at.heat"
+        v-if="at.heat && at.against !== 'there'"
         :label="at.water_to_add ? 'back to the boil, medium flame' : 'on a medium flame'"
         size="figure"
         :value="minutes(60 * at.heat.mid_min)"
@@ -139,7 +143,7 @@ function choose(next: Kind): void {
         :low="minutes(60 * at.heat.low_min)"
         :high="minutes(60 * at.heat.high_min)"
       />
-      <p v-if="at.water_to_add" class="caution">
+      <p v-if="at.water_to_add && at.against !== 'there'" class="caution">
         Water into hot syrup spits: hot water, slowly, down the side, at arm’s length.
       </p>
     </div>
