@@ -92,7 +92,7 @@ for (const way of WAYS) {
     await write(page, 'Boiling syrup, as shown', '103.7')
     await expect(answer).toContainText('one string')
     await ask(page, 'A string of')
-    await write(page, 'Length before it breaks', '3')
+    await write(page, 'Length before it breaks, 0 for none', '3')
     await expect(answer).toContainText('two strings')
   })
 

@@ -7,15 +7,20 @@ import { advance, batchState, expect, logged, test } from './kitchen'
 test('a cashew sheet, from the question to the notebook', async ({ page }) => {
   await page.goto('/')
   await page.getByRole('link', { name: 'Put something on', exact: true }).click()
+  // Found by its local name, with a plain syrup beside it.
+  await expect(page.getByRole('link', { name: /A plain syrup/ })).toBeVisible()
+  await page.getByRole('textbox', { name: 'Find a sweet' }).fill('kaju katli')
+  await page.getByRole('link', { name: /Cashew sheet/ }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cashew sheet')
-  await page.getByLabel('Cashew nuts').fill('400')
+  await expect(page.getByText('Last time', { exact: false }).first()).toBeVisible()
 
-  const weigh = page.getByRole('region', { name: 'Weigh' })
-  await expect(weigh).toContainText(/Sugar\s*260/)
-  await expect(weigh).toContainText(/Water\s*130/)
+  const measure = page.getByRole('region', { name: 'Measure' })
+  await expect(measure).toContainText(/260 g sugar\s*1⅔ Katori/)
+  await expect(measure).toContainText(/130 g water/)
   const signs = page.getByRole('region', { name: 'Signs of the stage' })
   await expect(signs).toContainText('one string, in this kitchen')
   await expect(signs).toContainText('2193')
+  await expect(signs).toContainText('coats evenly')
   await expect(signs).toContainText('the probe reads 0.8 °C high')
 
   await page.getByRole('button', { name: 'Put it on the stove' }).click()
@@ -56,6 +61,7 @@ test('a cashew sheet, from the question to the notebook', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Turn off now')
   await page.getByRole('button', { name: 'The flame is off' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Test a cooled drop')
+  await expect(page.getByRole('button', { name: 'Not yet' })).toBeVisible()
 
   // A reload shows the same sheet.
   await page.reload()
@@ -94,9 +100,8 @@ test('a power cut in the middle of a batch loses nothing', async ({ page }) => {
     await advance(page, 400)
     await page.getByRole('button', { name: 'All sugar has dissolved' }).click()
     await advance(page, 200)
-    await page.getByRole('button', { name: 'Weigh' }).click()
-    await page.getByLabel('Pan with everything in it').fill('1312')
-    await logged(page, () => page.keyboard.press('Enter'))
+    await page.getByRole('button', { name: 'Spoon or drop' }).click()
+    await logged(page, () => page.getByRole('button', { name: /^coating/ }).click())
     const before = await batchState(page, id)
     expect(before.log).toHaveLength(3)
 

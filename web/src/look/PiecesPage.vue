@@ -83,7 +83,7 @@ const kitchen = useKitchen()
 
 .ramp {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(6.5rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(6.5rem, 100%), 1fr));
 }
 
 .ramp div {

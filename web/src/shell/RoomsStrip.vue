@@ -59,6 +59,7 @@ const air = computed(() => {
 <style scoped>
 .strip {
   display: flex;
+  flex-wrap: wrap;
   align-items: stretch;
   gap: var(--gap-5);
   padding: 0 clamp(var(--gap-4), 3vw, var(--gap-7));
@@ -72,6 +73,9 @@ const air = computed(() => {
 }
 
 .name {
+  display: flex;
+  align-items: center;
+  min-height: 2.75rem;
   align-self: center;
   font-family: var(--display-face);
   font-size: 1.625rem;
@@ -83,6 +87,7 @@ const air = computed(() => {
 
 nav {
   display: flex;
+  flex-wrap: wrap;
   gap: var(--gap-4);
   margin-left: var(--gap-4);
 }
@@ -108,6 +113,8 @@ nav a.here {
 }
 
 .air {
+  flex: 0 1 auto;
+  min-width: 0;
   display: flex;
   flex-direction: column;
   justify-content: center;
@@ -151,8 +158,10 @@ nav a.here {
     right: 0;
     bottom: 0;
     margin: 0;
+    flex-wrap: nowrap;
     gap: 0;
-    justify-content: space-around;
+    justify-content: space-between;
+    overflow-x: auto;
     background: var(--well);
     border-top: var(--line) solid var(--steel-strong);
   }

@@ -176,6 +176,8 @@ figcaption {
 }
 
 .pull {
+  min-width: 4rem;
+  min-height: 2.75rem;
   padding: var(--gap-1) var(--gap-3);
   border: var(--line) solid var(--steel-strong);
   border-radius: var(--corner);

@@ -289,7 +289,7 @@ function keep(): void {
         <AmountField v-model="times" label="Fillings in that" unit="×" />
       </template>
       <template v-else-if="check.kind === 'pan'">
-        <AmountField v-model="tare_g" label="Empty weight" kind="mass" />
+        <AmountField v-model="tare_g" label="On the scale, empty" kind="mass" />
         <v-select v-model="metal" label="Made of" :items="METALS" />
       </template>
       <AmountField v-else v-model="boiling_c" label="Water boils at" kind="temperature" />
@@ -350,7 +350,7 @@ li {
 
 .entry {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(10rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(10rem, 100%), 1fr));
   gap: var(--gap-4) var(--gap-5);
   align-items: end;
 }

@@ -94,7 +94,7 @@ ol {
 
 li {
   display: grid;
-  grid-template-columns: 11rem 9rem;
+  grid-template-columns: minmax(0, 11rem) minmax(0, 9rem);
   gap: var(--gap-4);
   align-items: stretch;
 }

@@ -80,6 +80,7 @@ const drawn = computed((): { d: string; width: number }[] => {
 .drawing {
   display: block;
   width: 7.5rem;
+  max-width: 100%;
   height: 4.25rem;
 }
 

@@ -71,7 +71,8 @@ h2 {
   flex: 0 0 auto;
   justify-items: center;
   align-content: end;
-  width: 8.75rem;
+  width: min(8.75rem, 48%);
+  overflow-wrap: anywhere;
   min-height: 8rem;
   padding: var(--gap-1) var(--gap-1) var(--gap-2);
   border: 0;
@@ -102,7 +103,7 @@ h2 {
 }
 
 .more {
-  width: 6.5rem;
+  width: min(6.5rem, 48%);
   color: var(--ink-soft);
 }
 
@@ -114,6 +115,7 @@ h2 {
 @container room (max-width: 38rem) {
   .thing {
     width: calc(50% - var(--gap-2));
+    justify-items: center;
   }
 }
 </style>

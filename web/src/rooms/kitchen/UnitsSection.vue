@@ -55,7 +55,7 @@ h2 {
 
 .fields {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(11rem, 100%), 1fr));
   gap: var(--gap-4) var(--gap-5);
   align-items: end;
   margin-bottom: var(--gap-3);

@@ -292,7 +292,7 @@ ol {
 
 ol li {
   display: grid;
-  grid-template-columns: 4rem 1fr auto;
+  grid-template-columns: minmax(2.5rem, auto) minmax(0, 1fr) auto;
   gap: var(--gap-3);
   padding: var(--gap-1) 0;
   border-top: var(--line) solid var(--steel);

@@ -133,6 +133,9 @@ li .small {
 }
 
 .what a {
+  display: flex;
+  align-items: center;
+  min-height: 2.75rem;
   font-weight: 650;
 }
 

@@ -223,7 +223,7 @@ input::placeholder {
 
 .seen {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(15rem, 100%), 1fr));
   gap: var(--gap-2);
 }
 

@@ -136,7 +136,7 @@ li > .v-input {
 
 .parts > div {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(7rem, 100%), 1fr));
   gap: var(--gap-2) var(--gap-3);
 }
 </style>

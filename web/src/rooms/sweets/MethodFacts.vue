@@ -62,7 +62,7 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
 <style scoped>
 .facts {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(12rem, 100%), 1fr));
   gap: var(--gap-3) var(--gap-5);
 }
 

@@ -153,7 +153,7 @@ const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
 <style scoped>
 .size {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(8.5rem, 100%), 1fr));
   gap: var(--gap-3) var(--gap-4);
 }
 .there {

@@ -234,14 +234,13 @@ footer p {
 }
 
 @media print {
-  .acts,
-  footer {
+  .acts {
     display: none;
   }
 
   .sheet {
     max-width: none;
-    font-size: 9.5pt;
+    font-size: 10pt;
     line-height: 1.25;
   }
 
@@ -297,7 +296,14 @@ footer p {
     font-size: 8pt;
   }
 
+  footer {
+    margin-top: 0.2cm;
+  }
+
+  /* Backgrounds are not printed: a line says that it is a caution. */
   .caution {
+    border-left: 3pt double black;
+    padding-left: 0.25cm;
     padding-block: 0.05cm;
     font-size: 9pt;
   }

@@ -299,7 +299,7 @@ onKeyStroke('s', (event) => {
 
 .names {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(14rem, 100%), 1fr));
   gap: var(--gap-3) var(--gap-5);
 }
 

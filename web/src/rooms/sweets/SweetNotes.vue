@@ -110,7 +110,7 @@ const keeping = computed(() => {
 <style scoped>
 .notes {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(17rem, 100%), 1fr));
   gap: var(--gap-5) var(--gap-6);
 }
 

@@ -324,7 +324,7 @@ h1 {
 
 .times {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(9.5rem, 100%), 1fr));
   gap: var(--gap-3) var(--gap-5);
   margin-bottom: var(--gap-4);
 }

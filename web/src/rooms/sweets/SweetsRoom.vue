@@ -310,12 +310,15 @@ ul {
 
 li {
   display: grid;
-  padding: var(--gap-2) 0;
+  padding: 0 0 var(--gap-2);
   border-top: var(--line) solid var(--steel);
   line-height: 1.3;
 }
 
 li a {
+  display: flex;
+  align-items: end;
+  min-height: 2.75rem;
   font-size: var(--size-lead);
   font-family: var(--display-face);
   font-weight: 600;
