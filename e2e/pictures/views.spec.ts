@@ -71,8 +71,16 @@ async function sweets(page: Page): Promise<void> {
   await page.getByText('3 to settle').waitFor()
   await page.getByRole('button', { name: /1 cup by volume/ }).click()
   await page.getByText('2 to settle').waitFor()
-  await page.evaluate(() => scrollTo(0, 330))
   await picture(page, 'read-in')
+  const mine = await (await page.request.get('/api/v1/sweets/cashew-sheet')).json()
+  const made = await (
+    await page.request.post('/api/v1/sweets', {
+      data: { ...mine.sweet, name: 'Cashew sheet, my way' },
+    })
+  ).json()
+  await page.goto(`/sweets/${made.key}/edit`)
+  await page.getByRole('button', { name: /^3\. / }).click()
+  await picture(page, 'editor')
   await page.goto('/sweets/cashew-sheet/sheet?by=pieces&n=60')
   await page.getByText('Measure').first().waitFor()
   await picture(page, 'step-sheet')
@@ -80,9 +88,10 @@ async function sweets(page: Page): Promise<void> {
 
 test('every view', async ({ page }) => {
   test.setTimeout(120_000)
-  await page.goto('/stove/start?base_g=400')
+  await page.goto('/stove/start?sweet=cashew-sheet&by=pieces&n=60')
   await page.getByText('in this kitchen').waitFor()
   await picture(page, 'start')
+  await narrow(page, 'start-phone')
   await page.goto('/')
   await page.getByText('Left ring').waitFor()
   const id = await boilingSheet(page)
@@ -93,7 +102,6 @@ test('every view', async ({ page }) => {
   await page.goto('/')
   await page.getByText('still to boil off').waitFor()
   await picture(page, 'stove')
-  await narrow(page, 'stove-phone')
   await page.goto(`/stove/${id}`)
   const left = (await batchState(page, id)).state.syrup.turn_off_in_s.mid
   await advance(page, left + 2)
@@ -105,13 +113,8 @@ test('every view', async ({ page }) => {
   await page.getByText('Turn off after').waitFor()
   await picture(page, 'bench')
   await narrow(page, 'bench-phone')
-  const hill = 'part=300*sugar&water_g=200'
-  await page.goto(`/bench?${hill}&ask=terms`)
-  await page.getByRole('rowheader', { name: /soft ball/ }).waitFor()
-  await page.evaluate(() => scrollTo(0, document.body.scrollHeight - innerHeight - 60))
-  await picture(page, 'bench-words')
   await page.goto('/kitchen')
-  await page.getByText('Iron kadai').first().waitFor()
+  await page.getByRole('button', { name: /^Iron kadai/ }).click()
   await picture(page, 'kitchen')
   await sweets(page)
   await page.goto('/notebook')
