@@ -160,3 +160,16 @@ test('what cannot be is said in words and leaves the bench usable', async ({ pag
   await page.getByLabel('Pan with everything in it').fill('1900')
   await expect(page.getByRole('alert')).toContainText('Sugar does not boil away')
 })
+
+test('more sugar than the pan holds is said in words, and the last drawing stays', async ({
+  page,
+}) => {
+  await openBench(page)
+  const drawing = page.getByRole('slider', { name: /moment|cursor/i }).first()
+  await expect(drawing).toBeVisible()
+  await page.getByLabel('Granulated sugar', { exact: true }).first().fill('9000')
+  await expect(page.getByRole('alert').first()).toContainText('do not fit')
+  await expect(drawing).toBeVisible()
+  await page.getByLabel('Granulated sugar', { exact: true }).first().fill('300')
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})

@@ -27,7 +27,6 @@ const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
   padding-left: var(--gap-3);
   border-left: 4px solid var(--ink);
   font-size: var(--size-lead);
-  max-width: 60rem;
 }
 
 a {

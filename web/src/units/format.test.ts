@@ -1,7 +1,13 @@
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
 import {
   about,
+  aboutRange,
+  area,
+  areaUnit,
   aString,
+  millimetres,
+  millimetreUnit,
+  partsOf,
   celsius,
   celsiusFrom,
   celsiusInto,
@@ -69,5 +75,33 @@ describe('other units', () => {
       units.temperature = 'celsius'
     }
     expect([grams(283.5), celsius(100)]).toEqual(['284', '100.0'])
+  })
+})
+
+describe('sums as they are shown', () => {
+  afterEach(() => {
+    units.mass = 'metric'
+  })
+  it.each([
+    [808, [723.4, 80.6, 4]],
+    [100, [33.4, 33.3, 33.3]],
+    [10, [9.6, 0.4]],
+    [0.9, [0.5, 0.4]],
+  ])('of %d g come to the whole', (whole, parts) => {
+    const shown = partsOf(whole, parts).map(Number)
+    expect(shown.reduce((sum, n) => sum + n, 0)).toBe(Math.round(whole))
+  })
+  it('say a range once where both ends say the same', () => {
+    expect(aboutRange({ mid: 5, low: 4, high: 6 })).toBe('')
+    expect(aboutRange({ mid: 60, low: 45, high: 75 })).toBe('45 s – 1½ min')
+    expect(about(1)).toBe('now')
+    expect(about(5100)).toBe('85 min')
+    expect(about(5400)).toBe('1 h 30')
+  })
+  it('are in inches where she reads ounces', () => {
+    units.mass = 'us'
+    expect([millimetres(25.4), millimetreUnit()]).toEqual(['1.00', 'in'])
+    expect([area(64.516), areaUnit()]).toEqual(['10.0', 'in²'])
+    expect(stringLength(1)).toBe('0.39 in')
   })
 })

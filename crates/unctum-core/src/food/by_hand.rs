@@ -17,6 +17,8 @@ const MOST_PIECES: f64 = 12.0;
 const MOST_PINCHES: f64 = 5.0;
 /// Share of the amount that a second measure has to save to be worth taking up.
 const SECOND_COSTS: f64 = 0.025;
+/// And every spoonful of it.
+const SPOONFUL_COSTS: f64 = 0.015;
 /// The same for every spoonful after the fourth.
 const COUNTING_COSTS: f64 = 0.05;
 /// A spoon as it comes with every kitchen: its name, what it holds, ml, and the spread of the hand, ml.
@@ -104,7 +106,7 @@ fn best_way<'a>(volume_ml: f64, all: &'a [Measure]) -> Option<Way<'a>> {
             for m in spoons() {
                 let n = spoonfuls(rest_ml.abs() / m.volume_ml, m.volume_ml);
                 if (0.5..=3.0).contains(&n) {
-                    ways.push(Way { count, of, then: Some((rest_ml < 0.0, n, m)), cost: SECOND_COSTS });
+                    ways.push(Way { count, of, then: Some((rest_ml < 0.0, n, m)), cost: SECOND_COSTS + SPOONFUL_COSTS * n });
                 }
             }
         }

@@ -101,7 +101,7 @@ const words = computed(() => {
   position: absolute;
   left: calc(100% - 4.75rem - 2.6rem);
   right: 3.85rem;
-  border-top: 3px double var(--ink);
+  border-top: 3px double var(--on-pale-syrup);
 }
 
 .target::before {
@@ -109,6 +109,7 @@ const words = computed(() => {
   position: absolute;
   right: 1.2rem;
   bottom: 0;
+  color: var(--on-pale-syrup);
   font-size: var(--size-small);
 }
 

@@ -61,135 +61,141 @@ onKey('e', happened)
 <template>
   <TroubleNote v-if="trouble && !batch" :words="trouble" />
   <p v-else-if="!batch || !state || !setup || !said">Fetching the sheet…</p>
-  <div v-else class="sheet" :class="{ urgent: said.urgent, with_syrup: syrup }">
-    <OtherPans class="across" :but="id" />
-    <section class="at-hand" aria-live="polite">
-      <p class="label">
-        {{ setup.title }} · {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
-        <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
-      </p>
-      <template v-if="!over">
-        <h1>{{ said.headline }}</h1>
-        <p class="lead">{{ said.detail }}</p>
-      </template>
-      <template v-else>
-        <h1>{{ state.phase === 'done' ? 'Done' : 'Given up' }}</h1>
-        <p class="lead">
-          It is in the <router-link :to="`/notebook/${id}`">notebook</router-link>.
+  <div v-else class="cook">
+    <OtherPans :but="id" />
+    <div class="sheet" :class="{ urgent: said.urgent, with_syrup: syrup }">
+      <section class="at-hand" aria-live="polite">
+        <p class="label">
+          {{ setup.title }} · {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
+          <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
         </p>
-      </template>
-    </section>
+        <template v-if="!over">
+          <h1>{{ said.headline }}</h1>
+          <p class="lead">{{ said.detail }}</p>
+        </template>
+        <template v-else>
+          <h1>{{ state.phase === 'done' ? 'Done' : 'Given up' }}</h1>
+          <p class="lead">
+            It is in the <router-link :to="`/notebook/${id}`">notebook</router-link>.
+          </p>
+        </template>
+      </section>
 
-    <aside v-if="syrup" class="side" aria-label="Where the syrup stands">
-      <StageLadder
-        class="ladder"
-        :stages="kitchen.ladder"
-        :now="syrup.solids_frac"
-        :target="setup.target_solids_frac"
-        :from="0.6"
-        :to="0.86"
-      />
-    </aside>
-
-    <ul v-if="gates.length" class="gates" aria-label="Before the heat">
-      <li v-for="g in gates" :key="g.key">
-        <label class="gate">
-          <input type="checkbox" :checked="g.ticked" @change="tick(g.key, !g.ticked)" />
-          <span>{{ g.text }}</span>
-        </label>
-      </li>
-    </ul>
-    <p v-if="inHand.length && !syrup?.dissolved" class="in-hand">
-      <span class="label">Have in hand</span>
-      <span v-for="i in inHand" :key="i.name" class="figures"
-        ><strong>{{ i.first }}</strong> {{ i.name }}
-        <span v-if="i.beside" class="soft">({{ i.beside }})</span></span
-      >
-    </p>
-
-    <section v-if="!over" class="act">
-      <TroubleNote v-if="refused" :words="refused" />
-      <TestSaid
-        v-if="syrup?.last_test"
-        :test="syrup.last_test"
-        :advice="state.advice"
-        :stage="stage"
-        :has_scale="setup.has_scale !== false"
-      />
-      <div class="done" :class="{ two: canFail }">
-        <EventButton :words="bigWords" hotkey="E" :busy="busy" @happened="happened" />
-        <button
-          v-if="canFail"
-          type="button"
-          class="key not-yet"
-          :disabled="busy"
-          @click="read({ kind: 'not_yet' })"
-        >
-          Not yet <kbd>N</kbd>
-        </button>
-      </div>
-      <p v-if="missing" class="small soft">
-        {{ missing }} {{ missing === 1 ? 'thing is' : 'things are' }} not ticked yet.
-      </p>
-      <ReadingKeys
-        v-if="syrup"
-        ref="keys"
-        :ladder="kitchen.ladder"
-        :thermometer="setup.thermometer?.name"
-        :has_scale="setup.has_scale !== false"
-        :gross_g="syrup.gross_g"
-        :shown_c="syrup.shown_c"
-        :testing="testing"
-        @read="read"
-      />
-    </section>
-
-    <SyrupFigures v-if="syrup" class="figures" :setup="setup" :syrup="syrup" />
-    <p v-if="syrup?.surprise" class="caution surprise">
-      That reading is far from what the clock expected. If it was a slip, take it back; if not,
-      Unctum now trusts it.
-    </p>
-
-    <section v-if="!over" class="act">
-      <div v-if="state.phase === 'syrup'" class="flame">
-        <span class="label" aria-hidden="true">Flame</span>
-        <KeyRow
-          label="Flame"
-          :choices="flames"
-          :model-value="state.flame"
-          @update:model-value="setFlame"
+      <aside v-if="syrup" class="side" aria-label="Where the syrup stands">
+        <StageLadder
+          class="ladder"
+          :stages="kitchen.ladder"
+          :now="syrup.solids_frac"
+          :target="setup.target_solids_frac"
+          :from="0.6"
+          :to="0.86"
         />
-      </div>
-      <div class="quiet">
-        <button type="button" class="key" :disabled="state.can_undo == null" @click="undo">
+      </aside>
+
+      <ul v-if="gates.length" class="gates" aria-label="Before the heat">
+        <li v-for="g in gates" :key="g.key">
+          <label class="gate">
+            <input type="checkbox" :checked="g.ticked" @change="tick(g.key, !g.ticked)" />
+            <span>{{ g.text }}</span>
+          </label>
+        </li>
+      </ul>
+      <p v-if="inHand.length && !syrup?.dissolved" class="in-hand">
+        <span class="label">Have in hand</span>
+        <span v-for="i in inHand" :key="i.name" class="figures"
+          ><strong>{{ i.first }}</strong> {{ i.name }}
+          <span v-if="i.beside" class="soft">({{ i.beside }})</span></span
+        >
+      </p>
+
+      <section v-if="!over" class="act">
+        <TroubleNote v-if="refused" :words="refused" />
+        <TestSaid
+          v-if="syrup?.last_test"
+          :test="syrup.last_test"
+          :advice="state.advice"
+          :stage="stage"
+          :has_scale="setup.has_scale !== false"
+        />
+        <div class="done" :class="{ two: canFail }">
+          <EventButton :words="bigWords" hotkey="E" :busy="busy" @happened="happened" />
+          <button
+            v-if="canFail"
+            type="button"
+            class="key not-yet"
+            :disabled="busy"
+            @click="read({ kind: 'not_yet' })"
+          >
+            Not yet <kbd>N</kbd>
+          </button>
+        </div>
+        <p v-if="missing" class="small soft">
+          {{ missing }} {{ missing === 1 ? 'thing is' : 'things are' }} not ticked yet.
+        </p>
+        <ReadingKeys
+          v-if="syrup"
+          ref="keys"
+          :ladder="kitchen.ladder"
+          :thermometer="setup.thermometer?.name"
+          :has_scale="setup.has_scale !== false"
+          :gross_g="syrup.gross_g"
+          :shown_c="syrup.shown_c"
+          :testing="testing"
+          @read="read"
+        />
+      </section>
+
+      <SyrupFigures v-if="syrup" class="figures" :setup="setup" :syrup="syrup" />
+      <p v-if="syrup?.surprise" class="caution surprise">
+        That reading is far from what the clock expected. If it was a slip, take it back; if not,
+        Unctum now trusts it.
+      </p>
+
+      <section v-if="!over" class="act">
+        <div v-if="state.phase === 'syrup'" class="flame">
+          <span class="label" aria-hidden="true">Flame</span>
+          <KeyRow
+            label="Flame"
+            :choices="flames"
+            :model-value="state.flame"
+            @update:model-value="setFlame"
+          />
+        </div>
+        <div class="quiet">
+          <button type="button" class="key" :disabled="state.can_undo == null" @click="undo">
+            Take the last entry back <kbd>U</kbd>
+          </button>
+          <button type="button" class="key" :aria-pressed="sound" @click="sound = !sound">
+            {{ sound ? 'Sound is on' : 'Sound is off' }}
+          </button>
+          <button type="button" class="key" @click="sheet.giveUp">Give this batch up</button>
+        </div>
+      </section>
+
+      <template v-if="state.phase === 'done'">
+        <VerdictForm class="act" :verdict="batch.verdict" @judged="sheet.judge" />
+        <LessonSaid
+          v-if="batch.lesson && batch.verdict"
+          class="act"
+          :lesson="batch.lesson"
+          :has_scale="setup.has_scale !== false"
+        />
+      </template>
+      <div v-if="over" class="quiet act">
+        <button type="button" class="key" @click="undo">
           Take the last entry back <kbd>U</kbd>
         </button>
-        <button type="button" class="key" :aria-pressed="sound" @click="sound = !sound">
-          {{ sound ? 'Sound is on' : 'Sound is off' }}
-        </button>
-        <button type="button" class="key" @click="sheet.giveUp">Give this batch up</button>
       </div>
-    </section>
 
-    <template v-if="state.phase === 'done'">
-      <VerdictForm class="act" :verdict="batch.verdict" @judged="sheet.judge" />
-      <LessonSaid
-        v-if="batch.lesson && batch.verdict"
-        class="act"
-        :lesson="batch.lesson"
-        :has_scale="setup.has_scale !== false"
-      />
-    </template>
-    <div v-if="over" class="quiet act">
-      <button type="button" class="key" @click="undo">Take the last entry back <kbd>U</kbd></button>
-    </div>
-
-    <div class="why">
-      <p v-if="changes.length"><span class="label">Changed</span><br />{{ changes.join(', ') }}.</p>
-      <p v-if="allergens.length">
-        <span class="label">Contains</span><br />{{ allergens.join(', ') }}.
-      </p>
-      <StepSide :setup="setup" :state="state" :step="step" />
+      <div class="why">
+        <p v-if="changes.length">
+          <span class="label">Changed</span><br />{{ changes.join(', ') }}.
+        </p>
+        <p v-if="allergens.length">
+          <span class="label">Contains</span><br />{{ allergens.join(', ') }}.
+        </p>
+        <StepSide :setup="setup" :state="state" :step="step" />
+      </div>
     </div>
   </div>
 </template>
@@ -203,8 +209,10 @@ onKey('e', happened)
   align-items: start;
 }
 
-.across {
-  grid-column: 1 / -1;
+.cook {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--gap-4);
 }
 
 .at-hand,
@@ -218,7 +226,7 @@ onKey('e', happened)
 
 .side {
   grid-column: 2;
-  grid-row: 2 / span 5;
+  grid-row: 1 / span 5;
 }
 
 .sheet:not(.with_syrup) > :is(.at-hand, .gates, .in-hand, .act) {
@@ -227,7 +235,7 @@ onKey('e', happened)
 
 .why {
   grid-column: 3;
-  grid-row: 2 / span 8;
+  grid-row: 1 / span 8;
   padding-left: var(--gap-5);
   border-left: var(--line) solid var(--steel);
 }

@@ -127,7 +127,7 @@ const thermometer = computed(() => props.setup.thermometer)
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 15rem);
   gap: var(--gap-3) var(--gap-5);
-  align-items: end;
+  align-items: start;
 }
 
 .pan p {

@@ -11,6 +11,8 @@ const props = defineProps<{
   stage: string
   has_scale: boolean
 }>()
+/** A test by hand is answered; what an instrument read stands in the figures. */
+const BY_HAND = ['pull', 'string', 'seen', 'not_yet']
 const words = computed(() => {
   const { advice, test } = props
   switch (test.against) {
@@ -21,15 +23,18 @@ const words = computed(() => {
         ? `That is past ${props.stage}: ${poured(advice.water_g, props.has_scale)} of water brings it back.`
         : `That is past ${props.stage}.`
     case 'not_yet':
+      if (!BY_HAND.includes(test.reading.kind)) return ''
       if (advice.kind === 'back_on') return `Not yet: ${about(advice.heat_s)} more on the flame.`
       if (advice.kind === 'not_yet') return `Not yet: ${about(advice.more_s)} more.`
-      return 'Not yet. The hot pan still carries it on: pull another drop.'
+      return advice.kind === 'test'
+        ? 'Not yet. The hot pan still carries it on: pull another drop.'
+        : ''
   }
 })
 </script>
 
 <template>
-  <p class="said" :class="test.against" role="status">{{ words }}</p>
+  <p v-if="words" class="said" :class="test.against" role="status">{{ words }}</p>
 </template>
 
 <style scoped>
