@@ -106,7 +106,12 @@ fn best_way<'a>(volume_ml: f64, all: &'a [Measure]) -> Option<Way<'a>> {
             for m in spoons() {
                 let n = spoonfuls(rest_ml.abs() / m.volume_ml, m.volume_ml);
                 if (0.5..=3.0).contains(&n) {
-                    ways.push(Way { count, of, then: Some((rest_ml < 0.0, n, m)), cost: SECOND_COSTS + SPOONFUL_COSTS * n });
+                    ways.push(Way {
+                        count,
+                        of,
+                        then: Some((rest_ml < 0.0, n, m)),
+                        cost: SECOND_COSTS + SPOONFUL_COSTS * n,
+                    });
                 }
             }
         }
