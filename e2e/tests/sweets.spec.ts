@@ -246,6 +246,8 @@ test('the step sheet prints on paper, without the program round it', async ({ pa
   await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeHidden()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cashew sheet')
   await expect(page.getByText('Never test from the pan')).toBeVisible()
+  const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length
+  expect(pages(await page.pdf({ preferCSSPageSize: true })), 'one A4 page').toBe(1)
 })
 
 test('from the sweet to the stove, at the size that was chosen', async ({ page }) => {

@@ -145,7 +145,25 @@ pub fn list(c: &mut SqliteConnection) -> Result<Vec<Batch>> {
 /// # Errors
 /// Those of the database.
 pub fn going_on(c: &mut SqliteConnection) -> Result<Vec<Batch>> {
-    Ok(list(c)?.into_iter().filter(|b| !is_over(&b.setup, &b.log)).collect())
+    // What was judged is over, unless something was logged since: its log need not be read.
+    let last_ms = batch_event::table
+        .filter(batch_event::batch_id.eq(batch::id))
+        .select(diesel::dsl::max(batch_event::at_ms))
+        .single_value();
+    let ids: Vec<i32> = batch::table
+        .left_join(verdict::table)
+        .filter(verdict::at_ms.nullable().is_null().or(verdict::at_ms.nullable().lt(last_ms)))
+        .order((batch::started_ms.desc(), batch::id.desc()))
+        .select(batch::id)
+        .load(c)?;
+    let mut going_on = Vec::new();
+    for id in ids {
+        let found = load(c, id)?;
+        if !is_over(&found.setup, &found.log) {
+            going_on.push(found);
+        }
+    }
+    Ok(going_on)
 }
 
 /// The newest batch of a sweet that has a verdict.

@@ -19,6 +19,7 @@ mod component;
 mod doubt;
 mod effect;
 mod formula;
+mod kind;
 mod offers;
 mod order;
 mod rounding;
@@ -40,11 +41,12 @@ pub use effect::Effect;
 pub use formula::{
     ComponentNeed, Formula, FormulaLine, FormulaQuestion, LineUse, StepFigures, Tools, formula,
 };
+pub use kind::StepKind;
 pub use offers::{Offer, offers};
 pub use rounding::{Rounding, Strength};
 pub use size::{PieceFigures, Size, pieces_of, scaled, size_factor};
 pub use step::{
-    Attention, Entry, Gate, Minutes, Purpose, Step, StepKind, Take, Timing, Vessel, Window, plain_syrup_steps,
+    Attention, Entry, Gate, Minutes, Purpose, Step, Take, Timing, Vessel, Window, plain_syrup_steps,
 };
 pub use stove::{Measuring, SheetTake, StoveSheet, plain_sheet, stove_sheet};
 pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Setting, Shape, Sweet};

@@ -6,8 +6,8 @@ use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Texture, Verdict};
 use unctum_core::kitchen::{
-    Flame, KitchenDocument, Measure, NumberedMeasure, NumberedTray, Pan, PanMetal, Ring, RingKind,
-    TemperatureUnit, Tray,
+    Flame, KitchenDocument, Measure, NumberedMeasure, NumberedThermometer, NumberedTray, Pan, PanMetal, Ring,
+    RingKind, TemperatureUnit, Thermometer, Tray,
 };
 use unctum_core::process::plain_syrup_steps;
 use unctum_core::syrup::{Charge, Ladder, SCHOOLS, StageKey};
@@ -144,7 +144,9 @@ fn a_kitchen_comes_back_as_it_was_kept() {
     full.room.altitude_m = None;
     full.room.pressure_pa = Some(91_000.0);
     full.pans[0].pan.metal = Some(PanMetal::Brass);
-    full.thermometers[0].thermometer.ice_offset_k = Some(-0.4);
+    let spring = Thermometer { ice_offset_k: Some(-0.4), ..Thermometer::with_offset("Spring", 1.5) };
+    full.thermometers.push(NumberedThermometer { id: Some(5), thermometer: spring });
+    full.pans[0].pan.weighed = true;
     full.trays.push(NumberedTray {
         id: None,
         tray: Tray { name: "Tray".into(), length_cm: 30.0, width_cm: 20.0, height_cm: 2.5 },
@@ -259,4 +261,31 @@ fn a_batch_of_an_older_program_is_still_read() {
     let read = notebook.store.read(|c| batch::load(c, id)).expect("reads");
     assert!((read.setup.steps[0].inputs[0].amount_g - 150.0).abs() < 1e-9);
     assert!(read.setup.steps[1].inputs.is_empty());
+}
+
+#[test]
+fn a_kitchen_that_nobody_set_up_has_no_instruments_and_says_that_its_pan_is_a_guess() {
+    let notebook = Notebook::new();
+    let kitchen = notebook.kitchen();
+    assert!(kitchen.thermometers.is_empty() && kitchen.bench.scale_step_g.is_none());
+    assert!(!kitchen.pans[0].pan.weighed);
+    assert_eq!(notebook.store.read(kitchen::version).expect("version"), 1);
+}
+
+#[test]
+fn a_change_based_on_a_version_that_is_forgotten_is_asked_about() {
+    let notebook = Notebook::new();
+    let (mut mine, mut theirs) = (notebook.kitchen(), notebook.kitchen());
+    theirs.room.altitude_m = Some(900.0);
+    mine.name = "Mine".into();
+    notebook.store.write(|c| kitchen::save(c, &theirs, "theirs", 1)).expect("kept");
+    let over = |version, mine_stands| {
+        let based_on = kitchen::BasedOn { version, mine_stands };
+        notebook.store.write(|c| kitchen::save_over(c, based_on, &mine, "mine", 2))
+    };
+    assert!(matches!(over(77, false), Err(StoreError::BothChanged { .. })));
+    assert_eq!(notebook.kitchen().room.altitude_m, Some(900.0));
+    over(1, false).expect("both stay");
+    let both = notebook.kitchen();
+    assert_eq!((both.name.as_str(), both.room.altitude_m), ("Mine", Some(900.0)));
 }

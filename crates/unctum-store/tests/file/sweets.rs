@@ -168,3 +168,23 @@ fn cards_stand_by_name_and_can_be_searched() {
         (Some(12), None, None)
     );
 }
+
+#[test]
+fn unfinished_work_is_kept_beside_the_sweet_until_it_is_left() {
+    let folder = tempfile::tempdir().expect("folder");
+    let store = Store::open(&folder.path().join("notebook.db")).expect("store");
+    let (sweet, card) = named("Mine");
+    let own = store.write(|c| sweet::create(c, &sweet, &card, ("Made", 1))).expect("made");
+    let key = sweet::key_of(own.id);
+    assert_eq!(store.read(|c| sweet::unfinished(c, &key)).expect("none"), None);
+    let mut work = sweet.clone();
+    work.methods[0].steps[0].cue = String::new();
+    for at_ms in [2, 3] {
+        store.write(|c| sweet::keep_unfinished(c, &key, &work, at_ms)).expect("kept");
+    }
+    let kept = store.read(|c| sweet::unfinished(c, &key)).expect("there").expect("work");
+    assert_eq!((kept.at_ms, kept.sweet), (3, work));
+    assert_eq!(store.read(|c| sweet::load(c, own.id)).expect("sweet").version, 1, "the sweet itself stands");
+    store.write(|c| sweet::drop_unfinished(c, &key)).expect("left");
+    assert_eq!(store.read(|c| sweet::unfinished(c, &key)).expect("none"), None);
+}

@@ -5,8 +5,7 @@ use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
 use serde::Serialize;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, BatchSummary, Lesson, Logged, Verdict, is_over, lesson, state_at,
-    summary,
+    BatchEvent, BatchSetup, BatchState, BatchSummary, Lesson, Logged, Verdict, lesson, state_at, summary,
 };
 use unctum_store::SqliteConnection;
 use unctum_store::batch::{self as rows, Batch};
@@ -177,9 +176,12 @@ pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPl
 #[get("/batches?<going_on>")]
 pub async fn batches(app: &State<App>, going_on: Option<bool>) -> Answer<Json<Vec<BatchLine>>> {
     let now_ms = app.clock.now_ms();
-    let wanted = move |b: &Batch| !going_on.unwrap_or(false) || !is_over(&b.setup, &b.log);
+    let only_going_on = going_on.unwrap_or(false);
     let lines = app
-        .read(move |c| rows::list(c)?.into_iter().filter(wanted).map(|b| line(b, now_ms)).collect())
+        .read(move |c| {
+            let found = if only_going_on { rows::going_on(c)? } else { rows::list(c)? };
+            found.into_iter().map(|b| line(b, now_ms)).collect()
+        })
         .await?;
     Ok(Json(lines))
 }

@@ -61,3 +61,25 @@ fn two_tabs_keep_both_their_changes_or_are_asked() {
     server.ok(&format!("/api/v1/kitchen/history/{undone}/undo"), &json!(null));
     assert_eq!(server.get("/api/v1/kitchen").1["kitchen"], before["kitchen"]);
 }
+
+#[test]
+fn a_weight_that_is_cleared_is_a_guess_and_says_so() {
+    let server = Server::lantern_steps();
+    let view = server.get("/api/v1/kitchen").1;
+    let mut cleared = view["kitchen"].clone();
+    cleared["pans"][0]["pan"]["weighed"] = json!(false);
+    let saved = server.put_kitchen("", &view["version"], &cleared).1;
+    let pan = &saved["kitchen"]["pans"][0]["pan"];
+    assert_eq!(
+        (&pan["weighed"], &saved["words"]["pans"][0]["known"]),
+        (&json!(false), &json!("never weighed"))
+    );
+    assert!(
+        pan["tare_g"].as_f64() != view["kitchen"]["pans"][0]["pan"]["tare_g"].as_f64(),
+        "guessed from its make"
+    );
+    let mut wider = saved["kitchen"].clone();
+    wider["pans"][0]["pan"]["diameter_cm"] = json!(30);
+    let wider = server.put_kitchen("", &saved["version"], &wider).1;
+    assert!(wider["kitchen"]["pans"][0]["pan"]["tare_g"].as_f64() > pan["tare_g"].as_f64());
+}

@@ -158,3 +158,22 @@ fn no_string_at_all_is_an_answer() {
     let view = log(json!({"event":"reading","reading":{"kind":"pull","pull":"centimetre"}}));
     assert_eq!(view["state"]["advice"]["kind"], "that_is_it");
 }
+
+#[test]
+fn what_was_judged_is_over_until_something_is_taken_back() {
+    let server = Server::lantern_steps();
+    let ask = json!({"charge":{"sucrose_g":300,"water_g":150},"stage":"one-string","pan_id":1,"ring_id":1});
+    let id = server.ok("/api/v1/batches", &ask)["id"].clone();
+    let log = |event: Value| server.ok(&format!("/api/v1/batches/{id}/events"), &event);
+    let going_on = || server.get("/api/v1/batches?going_on=true").1.as_array().map_or(0, Vec::len);
+    for step in ["dissolve", "boil", "use"] {
+        assert_eq!(going_on(), 1, "before {step}");
+        log(json!({"event":"step_done","step":step}));
+    }
+    assert_eq!(going_on(), 0);
+    let (status, _) = server.put(&format!("/api/v1/batches/{id}/verdict"), &json!({"texture":"right"}));
+    assert_eq!((status.code, going_on()), (200, 0));
+    server.ok("/api/v1/clock", &json!({"advance_s": 60}));
+    log(json!({"event":"undone","undone_seq":3}));
+    assert_eq!(going_on(), 1, "taken back after the verdict: it goes on");
+}

@@ -5,6 +5,7 @@ import { useAnswer } from '@/live/useAnswer'
 import AmountField from '@/look/pieces/AmountField.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import ChoiceKeys from './ChoiceKeys.vue'
 import CupsCheck from './CupsCheck.vue'
 import { useKitchenEdit } from './useKitchenEdit'
 
@@ -34,18 +35,18 @@ const CUPS: readonly { key: Api<'FirstCup'>; name: string }[] = [
   { key: 'measuring_cup', name: 'Measuring cup' },
 ]
 /** A hand-span, thumb to little finger, cm. */
-const SPANS = [
+const SPANS: readonly { key: number; name: string }[] = [
   { key: 18, name: 'under a span' },
   { key: 20, name: 'a span' },
   { key: 24, name: 'a span and a bit' },
   { key: 30, name: 'a span and a half' },
-] as const
-const PLACES = [
+]
+const PLACES: readonly { key: number; name: string }[] = [
   { key: 50, name: 'By the sea, plains' },
   { key: 500, name: 'Low hills' },
   { key: 1000, name: 'Hills' },
   { key: 1800, name: 'Mountains' },
-] as const
+]
 
 const a = reactive<Api<'FirstAnswers'>>({
   ring: 'gas_medium',
@@ -83,77 +84,24 @@ const guesses = computed(() => found.value?.guesses ?? [])
         <h1>Your kitchen, in four questions</h1>
         <p class="soft">What you do not know may stay as it is. Everything can be changed later.</p>
       </header>
-      <fieldset>
-        <legend>Which ring do you boil on?</legend>
-        <div class="keys">
-          <button
-            v-for="r in RINGS"
-            :key="r.key"
-            type="button"
-            class="key"
-            :aria-pressed="a.ring === r.key"
-            @click="a.ring = r.key"
-          >
-            {{ r.name }}
-          </button>
-        </div>
-      </fieldset>
-      <fieldset>
-        <legend>Which pan, and how wide inside?</legend>
-        <div class="keys">
-          <button
-            v-for="p in PANS"
-            :key="p.key"
-            type="button"
-            class="key"
-            :aria-pressed="a.pan === p.key"
-            @click="a.pan = p.key"
-          >
-            {{ p.name }}
-          </button>
-        </div>
-        <div class="keys">
-          <button
-            v-for="s in SPANS"
-            :key="s.key"
-            type="button"
-            class="key"
-            :aria-pressed="a.width_cm === s.key"
-            @click="a.width_cm = s.key"
-          >
-            {{ s.name }}
-          </button>
-          <AmountField v-model="a.width_cm" class="number" label="or in cm" kind="cm" />
-        </div>
-      </fieldset>
-      <fieldset>
-        <legend>Which cup do you measure with?</legend>
-        <div class="keys">
-          <button
-            v-for="c in CUPS"
-            :key="c.key"
-            type="button"
-            class="key"
-            :aria-pressed="a.cup === c.key"
-            @click="a.cup = c.key"
-          >
-            {{ c.name }}
-          </button>
-        </div>
-      </fieldset>
-      <fieldset>
-        <legend>How high do you live?</legend>
-        <div class="keys">
-          <button
-            v-for="p in PLACES"
-            :key="p.key"
-            type="button"
-            class="key"
-            :aria-pressed="a.altitude_m === p.key"
-            @click="a.altitude_m = p.key"
-          >
-            {{ p.name }}
-          </button>
+      <section>
+        <h2>Which ring do you boil on?</h2>
+        <ChoiceKeys v-model="a.ring" question="Ring" :choices="RINGS" />
+      </section>
+      <section>
+        <h2>Which pan, and how wide inside?</h2>
+        <ChoiceKeys v-model="a.pan" question="Pan" :choices="PANS" />
+        <ChoiceKeys v-model="a.width_cm" question="Width" :choices="SPANS">
+          <AmountField v-model="a.width_cm" class="number" label="or measured" kind="cm" />
+        </ChoiceKeys>
+      </section>
+      <section>
+        <h2>Which cup do you measure with?</h2>
+        <ChoiceKeys v-model="a.cup" question="Cup" :choices="CUPS" />
+      </section>
+      <section>
+        <h2>How high do you live?</h2>
+        <ChoiceKeys v-model="a.altitude_m" question="Height" :choices="PLACES">
           <AmountField
             v-model="a.altitude_m"
             class="number"
@@ -161,8 +109,8 @@ const guesses = computed(() => found.value?.guesses ?? [])
             unit="m"
             accepts="any"
           />
-        </div>
-      </fieldset>
+        </ChoiceKeys>
+      </section>
       <div class="keys" role="group" aria-label="Instruments, if there are any">
         <button
           type="button"
@@ -230,19 +178,14 @@ header p {
   font-size: var(--size-lead);
 }
 
-fieldset {
+section {
   display: grid;
   gap: var(--gap-2);
-  margin: 0;
-  padding: 0;
-  border: 0;
 }
 
-legend {
-  padding: 0 0 var(--gap-1);
-  font-family: var(--display-face);
+h2 {
+  margin: 0;
   font-size: 1.375rem;
-  font-weight: 600;
 }
 
 .keys {
