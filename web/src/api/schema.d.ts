@@ -4,8417 +4,8240 @@
  */
 
 export interface paths {
-  '/api/v1/batches': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * All batches, newest first; only those going on, if so asked.
-     * @description # Errors
-     *     Those of the store.
-     */
-    get: operations['batches']
-    put?: never
-    /**
-     * Starts a batch.
-     * @description # Errors
-     *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422; nothing is stored then.
-     */
-    post: operations['start']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/batches/plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * What a start would be. Nothing is stored.
-     * @description # Errors
-     *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422.
-     */
-    post: operations['plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/batches/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * One batch at this moment.
-     * @description # Errors
-     *     404.
-     */
-    get: operations['batch']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/batches/{id}/events': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Logs that something happened.
-     * @description # Errors
-     *     404; 400, 413 or 422 with what to do instead; nothing is logged then.
-     */
-    post: operations['log_event']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/batches/{id}/verdict': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /**
-     * Writes down how a batch turned out.
-     * @description # Errors
-     *     404; 400, 413 or 422; nothing is changed then.
-     */
-    put: operations['judge']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/clock': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The program's time. */
-    get: operations['clock']
-    put?: never
-    /**
-     * Moves the simulated clock on.
-     * @description # Errors
-     *     422 when the clock is real or the move out of range.
-     */
-    post: operations['move_clock']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/health': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Whether the program is up. */
-    get: operations['health']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/ingredients': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All ingredients. */
-    get: operations['ingredients']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * The kitchen.
-     * @description # Errors
-     *     Those of the store.
-     */
-    get: operations['kitchen']
-    /**
-     * Replaces the kitchen and keeps what it was; batches keep the copies they started with. What others
-     *     changed since the version named in `If-Match` is kept too.
-     * @description # Errors
-     *     412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
-     *     code. Nothing is changed then.
-     */
-    put: operations['save_kitchen']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/measure': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Volume of a cup or spoon from the water in it. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['check_measure']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/pan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Tare and stored heat of a pan from one weighing. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['check_pan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/pressure': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Air pressure from boiling water and a trusted thermometer. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['check_pressure']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/ring-boil-off': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Efficiency of a ring from what boils off in a counted time. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['ring_boil_off']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/ring-cups': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Efficiency of a ring from cups of cold water brought to the boil. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['ring_cups']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/ring-heating': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Efficiency of a ring from water heated between two temperatures. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['ring_heating']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/calibrations/thermometer': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Error of a thermometer from boiling water, and ice water if given. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['check_thermometer']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/first': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * The kitchen that follows from four plain answers. Nothing is stored.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['first']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/history': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * The changes that can be taken back, newest first.
-     * @description # Errors
-     *     Those of the store.
-     */
-    get: operations['history']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/history/{id}/undo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Takes the newest change back.
-     * @description # Errors
-     *     422 when there is none, or it is not the newest; nothing is changed then.
-     */
-    post: operations['undo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/kitchen/schools': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The schools: where their followers place the stages. */
-    get: operations['schools']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/live': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A stream of server-sent events, each a [`Change`]. */
-    get: operations['live']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/measures/convert': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Cups, spoons, pieces and grams into each other.
-     * @description # Errors
-     *     400, 413 or 422.
-     */
-    post: operations['convert']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/openapi.json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * This description.
-     * @description # Errors
-     *     None in practice.
-     */
-    get: operations['openapi']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/schemas/sweet': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The JSON Schema of a sweet. */
-    get: operations['sweet_schema']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Sweets of the catalogue and of the cook.
-     * @description # Errors
-     *     422 for an unknown family.
-     */
-    get: operations['sweets']
-    put?: never
-    /**
-     * Keeps a new sweet; its key is given.
-     * @description # Errors
-     *     400, 413 or 422; nothing is stored then.
-     */
-    post: operations['create']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/check': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Everything that is wrong with a sweet, with the place, and what is doubtful.
-     * @description # Errors
-     *     400, 413 or 422 for what is no sweet at all.
-     */
-    post: operations['check']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Reads a recipe, shows what was understood, and stores it once nothing is doubtful any more.
-     * @description # Errors
-     *     400 or 422 for what cannot be read; 413; 422 with code `doubts-open` for a commit with open doubts.
-     *     Nothing is stored then.
-     */
-    post: operations['import']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * One sweet.
-     * @description # Errors
-     *     404.
-     */
-    get: operations['sweet']
-    /**
-     * Saves a change of an own sweet over the version named in `If-Match`.
-     * @description # Errors
-     *     404; 412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
-     */
-    put: operations['save']
-    post?: never
-    /**
-     * Takes an own sweet off the shelf. Its versions stay, and it can be put back.
-     * @description # Errors
-     *     404, 412, 422, 428.
-     */
-    delete: operations['remove']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}/compare': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Two methods of one sweet side by side.
-     * @description # Errors
-     *     404 for an unknown sweet, pan or ring; 400, 413 or 422.
-     */
-    post: operations['compare_methods']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}/export': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * A sweet as a file: `format=unctum` without loss, `format=json_ld` as schema.org Recipe.
-     * @description # Errors
-     *     404; 422 for an unknown format or method.
-     */
-    get: operations['export']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}/formula': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Amounts, balance, weights and times of a method at a size.
-     * @description # Errors
-     *     404 for an unknown sweet, cup, pan, ring or thermometer; 400, 413 or 422.
-     */
-    post: operations['formula']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}/history': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * All versions of an own sweet, newest first.
-     * @description # Errors
-     *     404, 422.
-     */
-    get: operations['versions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Puts an earlier version back, as a new one.
-     * @description # Errors
-     *     404, 412, 422, 428.
-     */
-    post: operations['restore']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/sweets/{key}/unfinished': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * The unfinished work on an own sweet.
-     * @description # Errors
-     *     404.
-     */
-    get: operations['unfinished']
-    /**
-     * Keeps work on an own sweet as it is, finished or not, until it is saved or left.
-     * @description # Errors
-     *     404; 400, 413 or 422 for what is no sweet at all.
-     */
-    put: operations['keep_unfinished']
-    post?: never
-    /**
-     * Leaves unfinished work on an own sweet.
-     * @description # Errors
-     *     404.
-     */
-    delete: operations['drop_unfinished']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/acid': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Acid at the start, at the boil, near the end or off the heat, compared.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['acid']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/boil-down': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * A whole boil: series, events, stages, turn-off, carry-over and spread.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['boil_down']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/charge': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * What sweeteners and water make in the pan.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['charge']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/clock': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * What a clock rule gives, and its minutes for the pan at hand.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['clock_rule']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/correct': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Water back, minutes on, two into one, warm again: puts a syrup right.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['correct']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/graining': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Whether a syrup will grain as it cools, and what would hold it back.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['graining']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/invert': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * How much of the sugar acid and heat split.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['invert']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/locate': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Where a reading puts the syrup.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['locate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/milk': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Milk boiling down, held back where it would scorch.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['milk']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/properties': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * What a syrup is like.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['properties']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/stages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The usual ladder of stages. */
-    get: operations['stages']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/string': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * The string of a syrup, or the syrup of a string.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['string']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/sweeteners': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The sweeteners with their analyses. */
-    get: operations['sweeteners']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/syrup/terms': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Every stage in every school's terms, for this syrup in this pan.
-     * @description # Errors
-     *     400, 413 or 422 with a sentence and a code.
-     */
-    post: operations['terms']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/v1/verbs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The verbs of the work, each with the step that it begins. */
-    get: operations['step_verbs']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-}
-export type webhooks = Record<string, never>
-export interface components {
-  schemas: {
-    /**
-     * @description Acid for a boil.
-     * @example {
-     *       "acid": "citrus_juice",
-     *       "acid_g": 5,
-     *       "boil": {
-     *         "charge": {
-     *           "sucrose_g": 500,
-     *           "water_g": 400
-     *         },
-     *         "flame": "medium",
-     *         "pan": {
-     *           "diameter_cm": 24,
-     *           "heat_capacity_j_k": 560,
-     *           "name": "Pan",
-     *           "tare_g": 1100,
-     *           "wall_height_cm": 9
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Left",
-     *           "rated_power_w": 1800
-     *         }
-     *       },
-     *       "cooled_c": 30
-     *     }
-     */
-    AcidAsk: {
-      /** @description The acid. */
-      acid: components['schemas']['AcidKind']
-      /**
-       * Format: double
-       * @description How much of it, g.
-       */
-      acid_g: number
-      /** @description The boil. */
-      boil: components['schemas']['BoilDownAsk']
-      /**
-       * Format: double
-       * @description Temperature the syrup cools to, °C.
-       */
-      cooled_c?: number
-      /** @description What may set graining off. */
-      provocation?: components['schemas']['Provocation']
-    }
-    /**
-     * @description An acid of the kitchen.
-     * @enum {string}
-     */
-    AcidKind: 'citrus_juice' | 'citric_acid' | 'cream_of_tartar' | 'vinegar' | 'yoghurt'
-    /** @description One moment to add the acid, and what comes of it. */
-    AcidMoment: {
-      /**
-       * Format: double
-       * @description The moment, s from heat on.
-       */
-      at_s: number
-      /** @description Risk of graining with it. */
-      graining: components['schemas']['Graining']
-      /**
-       * Format: double
-       * @description Share of the sucrose split by the time the heat goes off, 0–1.
-       */
-      inverted_at_off_frac: number
-      /**
-       * Format: double
-       * @description The same a quarter of an hour later, 0–1.
-       */
-      inverted_frac: number
-      /**
-       * Format: double
-       * @description pH of the syrup at that moment.
-       */
-      ph: number
-      /** @description The moment in words. */
-      when: string
-    }
-    /** @description The one next thing to do. */
-    Advice:
-      | {
-          /** @enum {string} */
-          kind: 'do_step'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'heat_on'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'dissolve'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'keep_boiling'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'not_yet'
-          /**
-           * Format: double
-           * @description Seconds until the next test.
-           */
-          more_s: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'read_now'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'turn_off_now'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'look_now'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'test'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'that_is_it'
-        }
-      | {
-          /**
-           * Format: double
-           * @description Seconds of heat.
-           */
-          heat_s: number
-          /** @enum {string} */
-          kind: 'back_on'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'add_water'
-          /**
-           * Format: double
-           * @description Water, g.
-           */
-          water_g: number
-        }
-    /**
-     * @description A test against the stage it was made for.
-     * @enum {string}
-     */
-    Against: 'not_yet' | 'there' | 'past'
-    /** @description The air as the pan model needs it. */
-    Air: {
-      /**
-       * Format: double
-       * @description Relative humidity, 0–1.
-       */
-      humidity_frac: number
-      /**
-       * Format: double
-       * @description Air pressure, Pa.
-       */
-      pressure_pa: number
-      /**
-       * Format: double
-       * @description Room temperature, °C.
-       */
-      room_c: number
-    }
-    /** @description What a sweetener is made of. The rest up to 1 is other dissolved solids. */
-    Analysis: {
-      /** @description Minerals. */
-      ash: components['schemas']['Share']
-      /** @description Grit, fibre and dust, which stay in the sieve. */
-      insoluble: components['schemas']['Share']
-      /** @description Glucose and fructose. */
-      reducing: components['schemas']['Share']
-      /** @description Sucrose. */
-      sucrose: components['schemas']['Share']
-      /** @description Water. */
-      water: components['schemas']['Share']
-    }
-    /** @description Something that leaves the mass under a name. */
-    Aside: {
-      /**
-       * Format: double
-       * @description How much leaves, g.
-       */
-      mass_g: number
-      /** @description What that is made of. */
-      parts: components['schemas']['Parts']
-      /** @description The step it leaves at. */
-      step: string
-      /**
-       * Format: double
-       * @description How much of it no later step takes up, g.
-       */
-      unused_g: number
-      /** @description What it is called. */
-      what: string
-    }
-    /**
-     * @description How much of the cook a step needs.
-     * @enum {string}
-     */
-    Attention: 'constant' | 'now_and_then' | 'none'
-    /** @description Something that happened. */
-    BatchEvent:
-      | {
-          /** @enum {string} */
-          event: 'gate'
-          /** @description Key of the gate. */
-          gate: string
-          /** @description Key of the step. */
-          step: string
-          /** @description Whether it is done. */
-          ticked: boolean
-        }
-      | {
-          /** @enum {string} */
-          event: 'flame'
-          /** @description To what. */
-          flame: components['schemas']['Flame']
-        }
-      | {
-          /** @enum {string} */
-          event: 'step_done'
-          /** @description Key of the step. */
-          step: string
-        }
-      | {
-          /** @enum {string} */
-          event: 'reading'
-          /** @description What. */
-          reading: components['schemas']['SeenReading']
-        }
-      | {
-          /** @enum {string} */
-          event: 'water_added'
-          /**
-           * Format: double
-           * @description How much, g.
-           */
-          water_g: number
-        }
-      | {
-          /** @enum {string} */
-          event: 'undone'
-          /**
-           * Format: int32
-           * @description Its number. (Older logs call it `seq`, as the number of the entry itself is called.)
-           */
-          undone_seq: number
-        }
-      | {
-          /** @enum {string} */
-          event: 'given_up'
-        }
-    /** @description A batch as a line of the notebook. */
-    BatchLine: {
-      /**
-       * Format: int32
-       * @description Its number.
-       */
-      id: number
-      /** @description Name of the pan. */
-      pan_name: string
-      /**
-       * Format: int32
-       * @description Number of the ring, if it is known.
-       */
-      ring_id?: number | null
-      /** @description Name of the ring. */
-      ring_name: string
-      /**
-       * Format: int64
-       * @description When it was started, ms since 1970.
-       */
-      started_ms: number
-      state?: components['schemas']['BatchState'] | null
-      /** @description Planned against real. */
-      summary: components['schemas']['BatchSummary']
-      /** @description The sweet, if it is one of the catalogue. */
-      sweet_key?: string | null
-      /** @description What the cook calls it. */
-      title: string
-      verdict?: components['schemas']['Verdict'] | null
-    }
-    /**
-     * @description Everything a batch needs to know, copied when it starts so that later changes to the kitchen leave
-     *     its history alone.
-     */
-    BatchSetup: {
-      /** @description The air. */
-      air: components['schemas']['Air']
-      /** @description Allergens in it. */
-      allergens?: string[]
-      /** @description The syrup as it goes on the ring. */
-      charge: components['schemas']['Charge']
-      /** @description What was chosen on the sweet's page. */
-      chosen?: components['schemas']['Chosen']
-      /** @description Whether there is a scale. */
-      has_scale?: boolean
-      /** @description The cook's ladder. */
-      ladder?: components['schemas']['Ladder']
-      /** @description The measured list. */
-      lines: components['schemas']['Line'][]
-      /** @description The pan. */
-      pan: components['schemas']['Pan']
-      /** @description The ring. */
-      ring: components['schemas']['Ring']
-      /** @description Stage to land on. */
-      stage: components['schemas']['StageKey']
-      /** @description The steps. */
-      steps: components['schemas']['Step'][]
-      /** @description The sweet, if it is one of the catalogue. */
-      sweet_key?: string | null
-      /** @description What goes in at each step, in grams and in her measures. */
-      takes?: components['schemas']['SheetTake'][]
-      /**
-       * Format: double
-       * @description Strength to land on, 0–1.
-       */
-      target_solids_frac: number
-      thermometer?: components['schemas']['Thermometer'] | null
-      /** @description What the cook calls it. */
-      title: string
-    }
-    /** @description The batch at one moment. */
-    BatchState: {
-      /** @description The one next thing to do. */
-      advice: components['schemas']['Advice']
-      /** @description Key of the step that ends with the syrup at its stage, while the syrup is on. */
-      boil_step?: string | null
-      /**
-       * Format: int32
-       * @description Number of the event that undo would take back.
-       */
-      can_undo?: number | null
-      /** @description Key of the current step. */
-      current_step?: string | null
-      /** @description The flame. */
-      flame: components['schemas']['Flame']
-      /**
-       * Format: int64
-       * @description When it was last set.
-       */
-      flame_set_ms?: number | null
-      /**
-       * Format: int64
-       * @description The moment, ms since 1970.
-       */
-      now_ms: number
-      /** @description Where it stands. */
-      phase: components['schemas']['Phase']
-      /** @description All steps. */
-      steps: components['schemas']['StepState'][]
-      syrup?: components['schemas']['SyrupState'] | null
-      /** @description Numbers of the events that were taken back. */
-      undone: number[]
-    }
-    /** @description Planned against real. */
-    BatchSummary: {
-      /** @description Whether it was given up. */
-      given_up: boolean
-      /**
-       * Format: int64
-       * @description When the last thing happened, ms since 1970.
-       */
-      last_ms: number
-      /**
-       * Format: double
-       * @description Strength by the last reading, 0–1.
-       */
-      last_solids_frac?: number | null
-      last_stage?: components['schemas']['StageKey'] | null
-      /** @description Whether nothing more is to be done. */
-      over: boolean
-      /**
-       * Format: double
-       * @description Latest (80 %) of the same.
-       */
-      planned_high_min?: number | null
-      /**
-       * Format: double
-       * @description Earliest (80 %) of the same.
-       */
-      planned_low_min?: number | null
-      /**
-       * Format: double
-       * @description Minutes from heat on to turn-off, as reckoned from the ring's plate.
-       */
-      planned_min?: number | null
-      /** @description The readings that stand. */
-      readings: components['schemas']['ReadingMade'][]
-      /**
-       * Format: double
-       * @description Minutes from first heat on to the last turn-off.
-       */
-      real_min?: number | null
-      /** @description Stage aimed for. */
-      stage: components['schemas']['StageKey']
-      /**
-       * Format: double
-       * @description Strength aimed for, 0–1.
-       */
-      target_solids_frac: number
-      /**
-       * Format: double
-       * @description Water poured back in, g.
-       */
-      water_added_g: number
-    }
-    /** @description A batch with everything that follows from its log. */
-    BatchView: {
-      /**
-       * Format: int32
-       * @description Its number.
-       */
-      id: number
-      lesson?: components['schemas']['Lesson'] | null
-      /** @description What happened. */
-      log: components['schemas']['Logged'][]
-      /** @description How it was set up. */
-      setup: components['schemas']['BatchSetup']
-      /**
-       * Format: int64
-       * @description When it was started, ms since 1970.
-       */
-      started_ms: number
-      /** @description The state at this moment. */
-      state: components['schemas']['BatchState']
-      /** @description Planned against real. */
-      summary: components['schemas']['BatchSummary']
-      verdict?: components['schemas']['Verdict'] | null
-    }
-    /** @description Scale, refractometer, and the units she reads. */
-    Bench: {
-      /**
-       * @description How masses are written.
-       * @default metric
-       */
-      mass_unit: components['schemas']['MassUnit']
-      /**
-       * Format: double
-       * @description How much too high the refractometer reads, °Brix; none without one.
-       * @default null
-       */
-      refractometer_offset_brix: number | null
-      /**
-       * Format: double
-       * @description Step of the kitchen scale, g; none without a scale.
-       * @default 1
-       */
-      scale_step_g: number | null
-      /**
-       * @description How temperatures are written.
-       * @default celsius
-       */
-      temperature_unit: components['schemas']['TemperatureUnit']
-    }
-    /** @description The answer. */
-    BoilDown: {
-      boils_at?: components['schemas']['Moment'] | null
-      /**
-       * Format: double
-       * @description When the last grain of sugar is gone, s; none if the water never takes it all.
-       */
-      dissolved_at_s?: number | null
-      /** @description Whether the froth may come over the rim. */
-      may_boil_over: boolean
-      /**
-       * Format: double
-       * @description Net heat into the pan, W.
-       */
-      net_power_w: number
-      /**
-       * Format: double
-       * @description Air pressure computed with, Pa.
-       */
-      pressure_pa: number
-      /** @description From heat on to somewhat past the target, as if the heat stayed on. */
-      series: components['schemas']['Point'][]
-      /** @description Stages reached after the start, in order. */
-      stages: components['schemas']['StageReached'][]
-      /** @description From turn-off to landing. */
-      tail: components['schemas']['Point'][]
-      /**
-       * Format: double
-       * @description Strength asked for, 0–1.
-       */
-      target_frac: number
-      /** @description When to turn off. */
-      turn_off: components['schemas']['TurnOff']
-    }
-    /** @description A whole boil, and what went into it. */
-    BoilDownAnswer: components['schemas']['BoilDown'] & {
-      /** @description What is in the pan at the start, after straining. */
-      charge: components['schemas']['Charge']
-      straining?: components['schemas']['Straining'] | null
-    }
-    /**
-     * @description A whole boil.
-     * @example {
-     *       "charge": {
-     *         "sucrose_g": 260,
-     *         "water_g": 130
-     *       },
-     *       "flame": "medium",
-     *       "pan": {
-     *         "diameter_cm": 24,
-     *         "heat_capacity_j_k": 850,
-     *         "name": "Kadai",
-     *         "tare_g": 1850,
-     *         "wall_height_cm": 9
-     *       },
-     *       "ring": {
-     *         "efficiency_frac": 0.42,
-     *         "efficiency_sd": 0.08,
-     *         "kind": "gas",
-     *         "name": "Left",
-     *         "rated_power_w": 1800
-     *       },
-     *       "room": {
-     *         "altitude_m": 1480,
-     *         "room_c": 24
-     *       },
-     *       "target_stage": "one-string"
-     *     }
-     */
-    BoilDownAsk: {
-      charge?: components['schemas']['Charge'] | null
-      contents?: components['schemas']['Contents'] | null
-      flame?: components['schemas']['Flame'] | null
-      /**
-       * Format: double
-       * @description Share of the full flame, 0–1; wins over the word.
-       */
-      flame_frac?: number | null
-      /** @description The cook's ladder; the usual one if left out. */
-      ladder?: components['schemas']['Ladder']
-      /**
-       * Format: int32
-       * @description Most points in a series, 2–2,000.
-       */
-      max_points?: number | null
-      /** @description The pan. */
-      pan: components['schemas']['Pan']
-      /** @description Flame, lid, spoon and jug over time; wins over a steady flame. */
-      program?: components['schemas']['HobChange'][] | null
-      /** @description The ring. */
-      ring: components['schemas']['Ring']
-      /** @description The room. */
-      room?: components['schemas']['Room']
-      /**
-       * Format: double
-       * @description Strength to land on, 0–1; wins over the stage.
-       */
-      target_solids_frac?: number | null
-      target_stage?: components['schemas']['StageKey'] | null
-      thermometer?: components['schemas']['Thermometer'] | null
-    }
-    /**
-     * @description A check of a ring by boiling water off, in a room.
-     * @example {
-     *       "check": {
-     *         "flame_frac": 1,
-     *         "gross_after_g": 2236,
-     *         "gross_before_g": 2400,
-     *         "pan": {
-     *           "diameter_cm": 22,
-     *           "heat_capacity_j_k": 450,
-     *           "name": "Pan",
-     *           "tare_g": 900,
-     *           "wall_height_cm": 9
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Left",
-     *           "rated_power_w": 1800
-     *         },
-     *         "took_s": 600
-     *       },
-     *       "room": {
-     *         "altitude_m": 1480,
-     *         "room_c": 24
-     *       }
-     *     }
-     */
-    BoilOffAsk: {
-      /** @description What was measured. */
-      check: components['schemas']['BoilOffCheck']
-      /** @description The room. */
-      room?: components['schemas']['Room']
-    }
-    /** @description Water boiled off a ring in a counted time. */
-    BoilOffCheck: {
-      /**
-       * Format: double
-       * @description Share of the full flame, 0–1.
-       */
-      flame_frac: number
-      /**
-       * Format: double
-       * @description The same at the end, g.
-       */
-      gross_after_g: number
-      /**
-       * Format: double
-       * @description Pan and boiling water on the scale at the start, g.
-       */
-      gross_before_g: number
-      /** @description The pan it stands in. */
-      pan: components['schemas']['Pan']
-      /** @description The ring. */
-      ring: components['schemas']['Ring']
-      /**
-       * Format: double
-       * @description Time at a rolling boil between the two, s.
-       */
-      took_s: number
-    }
-    /** @description Mass of a level volume. */
-    BulkDensity: {
-      /**
-       * Format: double
-       * @description Grams in a millilitre.
-       */
-      g_per_ml: number
-      /**
-       * Format: double
-       * @description Standard deviation from hand to hand, as a share of it.
-       */
-      sd_frac?: number
-    }
-    /** @description A sweet in brief. */
-    Card: {
-      /** @description One sentence about it. */
-      about: string
-      /** @description Other names. */
-      aliases: string[]
-      /** @description Allergens of the method that carries most of them. */
-      allergens: string[]
-      /** @description Who can eat it. */
-      diet: components['schemas']['Diet']
-      /**
-       * Format: int32
-       * @description Its easiest method: 1–3.
-       */
-      easiest?: number
-      /** @description Its family. */
-      family: components['schemas']['Family']
-      /**
-       * Format: double
-       * @description Time with hands on it of that method, min.
-       */
-      hands_min: number
-      /** @description Keys of all ingredients of all methods. */
-      ingredients: string[]
-      /** @description Whether a method can be judged without instruments. */
-      instrument_free: boolean
-      /** @description Its key. */
-      key: string
-      /**
-       * Format: int32
-       * @description How hard that method is: 1–3.
-       */
-      level: number
-      /** @description The ingredient that it makes, if it is a component. */
-      makes?: string | null
-      /** @description Names of its methods. */
-      methods: string[]
-      /** @description Plain name. */
-      name: string
-      /** @description Whether a method boils a syrup to a stage, to be followed on the stove. */
-      on_the_stove: boolean
-      /** @description Whether it is the cook's own. */
-      own: boolean
-      /**
-       * Format: double
-       * @description Time of its quickest method, min.
-       */
-      quickest_min?: number
-      /**
-       * Format: double
-       * @description Time from start to end of the method its page opens with, min.
-       */
-      total_min: number
-    }
-    /** @description Something changed that a screen may show. */
-    Change:
-      | {
-          /**
-           * Format: int32
-           * @description Its number.
-           */
-          id: number
-          /** @enum {string} */
-          kind: 'batch'
-        }
-      | {
-          /**
-           * Format: int32
-           * @description Its number.
-           */
-          id: number
-          /** @enum {string} */
-          kind: 'sweet'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'kitchen'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'clock'
-        }
-    /**
-     * @description The contents of a pan, g each. Ash counts as dissolved; insolubles (grit, fibre) weigh but do not
-     *     sweeten, and do not count in the strength.
-     */
-    Charge: {
-      /**
-       * Format: double
-       * @description Dissolved minerals, g.
-       */
-      ash_g?: number
-      /**
-       * Format: double
-       * @description What stays in the sieve, g.
-       */
-      insoluble_g?: number
-      /**
-       * Format: double
-       * @description Other dissolved solids, g: gums of jaggery, longer sugars of liquid glucose, milk sugar.
-       */
-      other_g?: number
-      /**
-       * Format: double
-       * @description Glucose and fructose together, g.
-       */
-      reducing_g?: number
-      /**
-       * Format: double
-       * @description Sucrose, g.
-       */
-      sucrose_g: number
-      /**
-       * Format: double
-       * @description Water, g.
-       */
-      water_g: number
-    }
-    /** @description What is wrong with a sweet, and what is doubtful. */
-    Checked: {
-      /** @description Amounts that look wrong: asked about, not refused. */
-      doubts: components['schemas']['Doubt'][]
-      /** @description What is wrong, with the place; with any of these it cannot be saved. */
-      faults: components['schemas']['Fault'][]
-    }
-    /** @description What was chosen when a batch was started: enough to say it, and to make it again. */
-    Chosen: {
-      /**
-       * @description The same in words: “with peanuts”.
-       * @default []
-       */
-      changes: string[]
-      /**
-       * Format: int32
-       * @description Number of the cup it was measured with.
-       * @default null
-       */
-      cup_id: number | null
-      /**
-       * @description The method.
-       * @default null
-       */
-      method_key: string | null
-      /**
-       * @description Its name.
-       * @default null
-       */
-      method_name: string | null
-      /**
-       * Format: int32
-       * @description Number of the pan in the kitchen.
-       * @default null
-       */
-      pan_id: number | null
-      /**
-       * Format: int32
-       * @description Number of the ring in the kitchen.
-       * @default null
-       */
-      ring_id: number | null
-      /** @default null */
-      size: components['schemas']['Size'] | null
-      /**
-       * @description What was changed.
-       * @default []
-       */
-      variation: components['schemas']['Variation'][]
-    }
-    /**
-     * @description A clock rule, where it was learnt and where it is to serve.
-     * @example {
-     *       "here": {
-     *         "charge": {
-     *           "sucrose_g": 1440,
-     *           "water_g": 960
-     *         },
-     *         "flame": "high",
-     *         "pan": {
-     *           "diameter_cm": 28,
-     *           "heat_capacity_j_k": 500,
-     *           "name": "Large",
-     *           "tare_g": 1500,
-     *           "wall_height_cm": 12
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Left",
-     *           "rated_power_w": 2143
-     *         }
-     *       },
-     *       "learnt": {
-     *         "charge": {
-     *           "sucrose_g": 480,
-     *           "water_g": 320
-     *         },
-     *         "flame": "high",
-     *         "pan": {
-     *           "diameter_cm": 24,
-     *           "heat_capacity_j_k": 500,
-     *           "name": "Small",
-     *           "tare_g": 900,
-     *           "wall_height_cm": 9
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Left",
-     *           "rated_power_w": 2143
-     *         }
-     *       },
-     *       "minutes": 8,
-     *       "zero": "boil"
-     *     }
-     */
-    ClockAsk: {
-      here?: components['schemas']['BoilDownAsk'] | null
-      /** @description Pan, flame and batch it was learnt on. */
-      learnt: components['schemas']['BoilDownAsk']
-      /**
-       * Format: double
-       * @description The minutes of the rule.
-       */
-      minutes: number
-      /** @description From when they count. */
-      zero: components['schemas']['ClockZero']
-    }
-    /** @description A strength told by a clock. */
-    ClockStrength: {
-      /**
-       * Format: double
-       * @description Most likely, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Upper end of the 80 % interval.
-       */
-      solids_frac_high: number
-      /**
-       * Format: double
-       * @description Lower end of the 80 % interval.
-       */
-      solids_frac_low: number
-      /** @description Stage at the most likely strength. */
-      stage: components['schemas']['StageKey']
-    }
-    /**
-     * @description From when the minutes count.
-     * @enum {string}
-     */
-    ClockZero: 'heat_on' | 'dissolved' | 'boil'
-    /** @description Two methods side by side. */
-    CompareAnswer: {
-      /** @description Step by step, number by number. */
-      comparison: components['schemas']['Comparison']
-      /** @description The first worked out. */
-      left: components['schemas']['Formula']
-      /** @description The second worked out. */
-      right: components['schemas']['Formula']
-    }
-    /**
-     * @description Which two methods, at which size.
-     * @example {
-     *       "left": "syrup",
-     *       "right": "one-pan",
-     *       "size": {
-     *         "finished_g": 800,
-     *         "kind": "mass"
-     *       }
-     *     }
-     */
-    CompareAsk: {
-      /** @description Key of the first method. */
-      left: string
-      /**
-       * Format: int32
-       * @description Pan; the first of the kitchen if left out.
-       */
-      pan_id?: number | null
-      /** @description Key of the second. */
-      right: string
-      /**
-       * Format: int32
-       * @description Ring; the first of the kitchen if left out.
-       */
-      ring_id?: number | null
-      /** @description How much of each. */
-      size: components['schemas']['Size']
-    }
-    /** @description Two methods side by side. */
-    Comparison: {
-      /** @description Number by number. */
-      numbers: components['schemas']['NumberPair'][]
-      /** @description Ingredients that only the first has. */
-      only_left: string[]
-      /** @description Ingredients that only the second has. */
-      only_right: string[]
-      /** @description Step by step. */
-      steps: components['schemas']['StepPair'][]
-    }
-    /** @description A component that can be bought or made. */
-    ComponentNeed: {
-      /** @description What to make it from. */
-      from: components['schemas']['FormulaLine'][]
-      /** @description Key of the ingredient. */
-      ingredient: string
-      /**
-       * Format: double
-       * @description How long before, minutes.
-       */
-      lead_min: number
-      /** @description Its name. */
-      name: string
-      /**
-       * Format: double
-       * @description How much is needed, g.
-       */
-      needed_g: number
-      /** @description Key of the sweet that makes it. */
-      sweet_key: string
-      /**
-       * Format: double
-       * @description What it yields: g of it for each g put in.
-       */
-      yield_frac: number
-    }
-    /** @description Mass fractions of a food; they add up to 1. */
-    Composition: {
-      /**
-       * Format: double
-       * @description Minerals.
-       * @default 0
-       */
-      ash_frac: number
-      /**
-       * Format: double
-       * @description Fat.
-       * @default 0
-       */
-      fat_frac: number
-      /**
-       * Format: double
-       * @description Fibre, and grit where there is any.
-       * @default 0
-       */
-      fibre_frac: number
-      /**
-       * Format: double
-       * @description Gums and other dissolved solids that are no sugar.
-       * @default 0
-       */
-      gums_frac: number
-      /**
-       * Format: double
-       * @description Milk sugar.
-       * @default 0
-       */
-      lactose_frac: number
-      /**
-       * Format: double
-       * @description Protein.
-       * @default 0
-       */
-      protein_frac: number
-      /**
-       * Format: double
-       * @description Glucose and fructose.
-       * @default 0
-       */
-      reducing_frac: number
-      /**
-       * Format: double
-       * @description Starch.
-       * @default 0
-       */
-      starch_frac: number
-      /**
-       * Format: double
-       * @description Cane sugar.
-       * @default 0
-       */
-      sucrose_frac: number
-      /**
-       * Format: double
-       * @description Water.
-       * @default 0
-       */
-      water_frac: number
-    }
-    /** @description Sweeteners and water for one syrup. */
-    Contents: {
-      /** @description The sweeteners. */
-      parts: components['schemas']['Part'][]
-      /** @description Whether it is strained once everything has dissolved. */
-      strained?: boolean
-      /**
-       * Format: double
-       * @description Water, g.
-       */
-      water_g: number
-    }
-    /** @description What it comes to. */
-    ConvertAnswer: {
-      /**
-       * Format: double
-       * @description How many of the unit asked for.
-       */
-      count: number
-      in_this_kitchen?: components['schemas']['Measured'] | null
-      /** @description What it weighs. */
-      mass: components['schemas']['MassRange']
-    }
-    /**
-     * @description What to convert.
-     * @example {
-     *       "count": 1.5,
-     *       "from": {
-     *         "kind": "volume",
-     *         "volume_ml": 180
-     *       },
-     *       "ingredient": "gram-flour",
-     *       "state": "sifted",
-     *       "to": {
-     *         "kind": "gram"
-     *       }
-     *     }
-     */
-    ConvertAsk: {
-      /**
-       * Format: double
-       * @description How many, 0–100,000.
-       */
-      count: number
-      /** @description Of what. */
-      from: components['schemas']['Unit']
-      /** @description Key of the ingredient. */
-      ingredient: string
-      /** @description State it is measured in; its usual one if left out. */
-      state?: string | null
-      /** @description Into what. */
-      to: components['schemas']['Unit']
-    }
-    /** @description What puts it right. */
-    CorrectAnswer:
-      | (components['schemas']['Correction'] & {
-          /** @enum {string} */
-          kind: 'to_strength'
-        })
-      | {
-          /** @description The mixture. */
-          charge: components['schemas']['Charge']
-          /** @enum {string} */
-          kind: 'mix'
-          /** @description What it is like at 20 °C. */
-          properties: components['schemas']['Properties']
-          /**
-           * Format: double
-           * @description What it weighs, g.
-           */
-          total_g: number
-        }
-      | (components['schemas']['Warmed'] & {
-          /** @enum {string} */
-          kind: 'warm'
-        })
-    /**
-     * @description A syrup to put right.
-     * @example {
-     *       "charge": {
-     *         "sucrose_g": 300,
-     *         "water_g": 150
-     *       },
-     *       "hob": {
-     *         "pan": {
-     *           "diameter_cm": 20,
-     *           "heat_capacity_j_k": 560,
-     *           "name": "Pan",
-     *           "tare_g": 1100,
-     *           "wall_height_cm": 9
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Left",
-     *           "rated_power_w": 1800
-     *         }
-     *       },
-     *       "kind": "to_strength",
-     *       "reading": {
-     *         "gross_g": 1475,
-     *         "kind": "weight",
-     *         "tare_g": 1100
-     *       },
-     *       "target_stage": "one-string"
-     *     }
-     */
-    CorrectAsk:
-      | {
-          /** @description What is dissolved in it, and its water if no reading tells the strength. */
-          charge: components['schemas']['Charge']
-          /**
-           * Format: double
-           * @description Its temperature, °C; boiling if left out.
-           */
-          from_c?: number | null
-          /** @description Where. */
-          hob: components['schemas']['HobAsk']
-          /** @description The errors of her instruments, if the reading still has them in it. */
-          instruments?: components['schemas']['Instruments']
-          /** @enum {string} */
-          kind: 'to_strength'
-          /** @description The cook's ladder; the usual one if left out. */
-          ladder?: components['schemas']['Ladder']
-          reading?: components['schemas']['Reading'] | null
-          /**
-           * Format: double
-           * @description Strength to come to, 0–1; wins over the stage.
-           */
-          target_solids_frac?: number | null
-          target_stage?: components['schemas']['StageKey'] | null
-        }
-      | {
-          /** @description One. */
-          a: components['schemas']['Charge']
-          /** @description The other. */
-          b: components['schemas']['Charge']
-          /** @enum {string} */
-          kind: 'mix'
-          /** @description The cook's ladder; the usual one if left out. */
-          ladder?: components['schemas']['Ladder']
-          /** @description The room. */
-          room?: components['schemas']['Room']
-        }
-      | {
-          /** @description The syrup. */
-          charge: components['schemas']['Charge']
-          /**
-           * Format: double
-           * @description From, °C.
-           */
-          from_c: number
-          /** @description Where. */
-          hob: components['schemas']['HobAsk']
-          /** @enum {string} */
-          kind: 'warm'
-          /** @description The cook's ladder; the usual one if left out. */
-          ladder?: components['schemas']['Ladder']
-          /**
-           * Format: double
-           * @description To, °C, below its boil.
-           */
-          to_c: number
-        }
-    /** @description What brings a syrup to its strength. */
-    Correction: {
-      against?: components['schemas']['Against'] | null
-      heat?: components['schemas']['MinuteRange'] | null
-      /**
-       * Format: double
-       * @description Strength now, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Upper end of its 80 % interval.
-       */
-      solids_frac_high: number
-      /**
-       * Format: double
-       * @description Lower end of its 80 % interval.
-       */
-      solids_frac_low: number
-      /** @description Stage now. */
-      stage: components['schemas']['StageKey']
-      /**
-       * Format: double
-       * @description The syrup when it is right, g.
-       */
-      syrup_g: number
-      /**
-       * Format: double
-       * @description Strength to come to, 0–1.
-       */
-      target_solids_frac: number
-      water_to_add?: components['schemas']['GramRange'] | null
-      water_to_lose?: components['schemas']['GramRange'] | null
-    }
-    /** @description What cups and spoons hold where the text was written. */
-    CupSizes: {
-      /**
-       * Format: double
-       * @description A cup, ml.
-       * @default 240
-       */
-      cup_ml: number
-      /**
-       * Format: double
-       * @description A tablespoon, ml.
-       * @default 15
-       */
-      tablespoon_ml: number
-      /**
-       * Format: double
-       * @description A teaspoon, ml.
-       * @default 5
-       */
-      teaspoon_ml: number
-    }
-    /** @description A check of a ring with cups of cold water, in a room. */
-    CupsAsk: {
-      /** @description What was done. */
-      check: components['schemas']['CupsCheck']
-      /** @description The room. */
-      room?: components['schemas']['Room']
-    }
-    /** @description Cups of cold water heated to the boil. */
-    CupsCheck: {
-      /** @description The cup. */
-      cup: components['schemas']['Measure']
-      /**
-       * Format: double
-       * @description How many cups of cold water (½–20).
-       */
-      cups: number
-      /**
-       * Format: double
-       * @description Share of the full flame, 0–1.
-       */
-      flame_frac: number
-      /** @description The pan it stands in. */
-      pan: components['schemas']['Pan']
-      /** @description The ring. */
-      ring: components['schemas']['Ring']
-      /**
-       * Format: double
-       * @description From the flame on to the boil, s.
-       */
-      took_s: number
-    }
-    /**
-     * @description Who can eat it.
-     * @enum {string}
-     */
-    Diet: 'vegan' | 'vegetarian' | 'with_egg' | 'from_animals'
-    /** @description A doubt about an amount. */
-    Doubt: {
-      /** @description Why. */
-      kind: components['schemas']['DoubtKind']
-      /** @description The line, counted from 0. */
-      line: number
-      /** @description The ways it can be read. */
-      ways: components['schemas']['Way'][]
-      /** @description What to ask. */
-      words: string
-    }
-    /**
-     * @description Why an amount is doubted.
-     * @enum {string}
-     */
-    DoubtKind:
-      | 'weight_against_volume'
-      | 'two_readings'
-      | 'unknown_unit'
-      | 'missing_amount'
-      | 'far_outside'
-      | 'unknown_ingredient'
-    /** @description A line as understood. */
-    DraftLine: {
-      /** @description Key of the ingredient. */
-      ingredient?: string | null
-      /**
-       * Format: double
-       * @description How much it is, g; none if that is not known.
-       */
-      mass_g?: number | null
-      /** @description Its name. */
-      name?: string | null
-      /** @description Whether the cook settled it. */
-      settled: boolean
-      /** @description State it is measured in. */
-      state?: string | null
-      /** @description As it was written. */
-      text: string
-    }
-    /** @description One thing that becomes of the mass of a step. */
-    Effect:
-      | {
-          /** @enum {string} */
-          kind: 'boil_to_stage'
-          /** @description The stage. */
-          stage: components['schemas']['StageKey']
-        }
-      | {
-          /** @enum {string} */
-          kind: 'dry_to'
-          /**
-           * Format: double
-           * @description Share of water at the end, 0–1.
-           */
-          water_frac: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'reduce_to'
-          /**
-           * Format: double
-           * @description Share of the mass at the end, 0–1.
-           */
-          ratio_frac: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'lose'
-          /**
-           * Format: double
-           * @description Share, 0–1.
-           */
-          share_frac: number
-          /** @description What it is called. */
-          what: string
-        }
-      | {
-          /** @description Shares held back, by component. */
-          holds: components['schemas']['Composition']
-          /** @enum {string} */
-          kind: 'sieve'
-          /**
-           * Format: double
-           * @description Share of everything that stays wet in the sieve, 0–1.
-           */
-          wet_frac: number
-          /** @description What stays behind. */
-          what: string
-        }
-      | {
-          /** @description Shares kept, by component; water is set by `water_frac`. */
-          keeps: components['schemas']['Composition']
-          /** @enum {string} */
-          kind: 'separate'
-          /**
-           * Format: double
-           * @description Share of water of what is kept, 0–1.
-           */
-          water_frac: number
-          /** @description What runs off. */
-          what: string
-        }
-      | {
-          /** @enum {string} */
-          kind: 'press'
-          /**
-           * Format: double
-           * @description Share of water at the end, 0–1.
-           */
-          water_frac: number
-          /** @description What runs off. */
-          what: string
-        }
-      | {
-          /**
-           * Format: double
-           * @description Gain, g for each g of the mass.
-           */
-          gain_frac: number
-          /** @enum {string} */
-          kind: 'take_up'
-          /** @description What is left. */
-          what: string
-        }
-    /** @description One effect of a variation. */
-    EffectNote: {
-      /**
-       * Format: double
-       * @description The number after.
-       */
-      after?: number | null
-      /**
-       * Format: double
-       * @description The number before, if there is one.
-       */
-      before?: number | null
-      /**
-       * @description `structure`, `yield`, `left`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
-       *     `keeping`.
-       */
-      topic: string
-      /** @description What happens. */
-      words: string
-    }
-    /** @description An amount of an ingredient that goes in at a step. */
-    Entry: {
-      /**
-       * Format: double
-       * @description Amount, g.
-       */
-      amount_g: number
-      /** @description Key in the larder. */
-      ingredient: string
-      /** @description What it is for. */
-      purpose?: components['schemas']['Purpose']
-      /** @description State it is measured in; the ingredient's usual one if left out. */
-      state?: string | null
-    }
-    /** @description Amounts told in equal measures of one cup. */
-    EqualMeasures: {
-      /**
-       * Format: double
-       * @description The cup that the amounts in the steps were worked out for, ml.
-       */
-      cup_ml: number
-      /** @description Cups of each ingredient. */
-      cups: {
-        [key: string]: number
-      }
-    }
-    /**
-     * @description What kind of sweet it is.
-     * @enum {string}
-     */
-    Family:
-      | 'syrup_bound'
-      | 'one_pan'
-      | 'roasted'
-      | 'jaggery'
-      | 'fried_soaked'
-      | 'chhena'
-      | 'spooned'
-      | 'filled'
-      | 'spread'
-      | 'component'
-    /** @description One thing that is wrong, with its place. */
-    Fault: {
-      /** @description Field. */
-      field: string
-      /** @description Key of the method. */
-      method?: string | null
-      /** @description Key of the step. */
-      step?: string | null
-      /** @description What is wrong and what to do. */
-      words: string
-    }
-    /** @description A string as it is pulled. */
-    Filament: {
-      /**
-       * Format: double
-       * @description Time since the fingers parted, s.
-       */
-      elapsed_s: number
-      /**
-       * Format: double
-       * @description Length then, cm.
-       */
-      length_cm: number
-      /**
-       * Format: double
-       * @description Thickness then, mm.
-       */
-      thickness_mm: number
-    }
-    /** @description The four answers, and which instruments there are. */
-    FirstAnswers: {
-      /**
-       * Format: double
-       * @description Height of the place above the sea, m.
-       */
-      altitude_m: number
-      /** @description Which cup. */
-      cup: components['schemas']['FirstCup']
-      /** @description Whether there is a kitchen scale. */
-      has_scale?: boolean
-      /** @description Whether there is a thermometer. */
-      has_thermometer?: boolean
-      /** @description Which pan. */
-      pan: components['schemas']['FirstPan']
-      /** @description Which ring. */
-      ring: components['schemas']['FirstRing']
-      /**
-       * Format: double
-       * @description How wide it is inside, cm (12–60).
-       */
-      width_cm: number
-    }
-    /**
-     * @description Which cup.
-     * @enum {string}
-     */
-    FirstCup: 'tea_cup' | 'katori' | 'glass' | 'measuring_cup'
-    /** @description A kitchen guessed from the first answers. */
-    FirstKitchen: {
-      /** @description What in it is a guess. */
-      guesses: components['schemas']['Guess'][]
-      /** @description It; nothing is stored. */
-      kitchen: components['schemas']['KitchenDocument']
-    }
-    /**
-     * @description Which pan.
-     * @enum {string}
-     */
-    FirstPan: 'thin' | 'heavy' | 'cast_iron' | 'wide'
-    /**
-     * @description Which ring.
-     * @enum {string}
-     */
-    FirstRing:
-      'gas_small' | 'gas_medium' | 'gas_large' | 'coil' | 'plate' | 'induction' | 'multi_cooker'
-    /**
-     * @description A flame in the cook's words.
-     * @enum {string}
-     */
-    Flame: 'off' | 'low' | 'medium' | 'high'
-    /** @description Where the words for the flame stand on a dial from 0 to 1. */
-    FlameDial: {
-      /**
-       * Format: double
-       * @description High.
-       */
-      high: number
-      /**
-       * Format: double
-       * @description Low.
-       */
-      low: number
-      /**
-       * Format: double
-       * @description Medium.
-       */
-      medium: number
-    }
-    /** @description Everything that follows from a method at one size. */
-    Formula: {
-      /** @description Allergens. */
-      allergens: string[]
-      /** @description What left the mass. */
-      asides: components['schemas']['Aside'][]
-      /** @description Components that can be bought or made. */
-      components: components['schemas']['ComponentNeed'][]
-      /** @description What it is made of. */
-      composition: components['schemas']['Composition']
-      /** @description Who can eat it. */
-      diet: components['schemas']['Diet']
-      /**
-       * Format: double
-       * @description Steam, g.
-       */
-      evaporated_g: number
-      /**
-       * Format: double
-       * @description Times the method as written.
-       */
-      factor: number
-      /**
-       * Format: double
-       * @description The finished sweet, g.
-       */
-      finished_g: number
-      /** @description The measured list. */
-      lines: components['schemas']['FormulaLine'][]
-      /** @description Key of the method. */
-      method: string
-      /** @description Pieces. */
-      pieces: components['schemas']['PieceFigures']
-      /**
-       * Format: double
-       * @description All that went in, g.
-       */
-      put_in_g: number
-      /** @description What rounding does. */
-      rounding: components['schemas']['Rounding']
-      /** @description Name of the ingredient that runs out first, where the size goes by what is in stock. */
-      runs_out_first?: string | null
-      /**
-       * Format: double
-       * @description Into how many pans or rounds it has to be split.
-       */
-      split: number
-      /** @description The steps, in working order. */
-      steps: components['schemas']['StepFigures'][]
-      /** @description How long it takes. */
-      times: components['schemas']['Times']
-      /** @description What to look out for at this size. */
-      warnings: string[]
-    }
-    /** @description Everything that follows from a method at a size. */
-    FormulaAnswer: {
-      /** @description The ingredient that the cook starts from, at this size. */
-      base: components['schemas']['Line']
-      /** @description Words of the cautions that its steps name. */
-      cautions: {
-        [key: string]: string
-      }
-      /** @description What the changes do. */
-      effects: components['schemas']['EffectNote'][]
-      /** @description Amounts, balance, weights, times, warnings. */
-      formula: components['schemas']['Formula']
-      /** @description The method as it was worked out: with the changes, at the size it is written for. */
-      method: components['schemas']['Method']
-      syrup?: components['schemas']['SyrupSigns'] | null
-      /** @description What it is called with its changes. */
-      title: string
-    }
-    /**
-     * @description How much, how, and with what.
-     * @example {
-     *       "pan_id": 1,
-     *       "ring_id": 1,
-     *       "size": {
-     *         "count": 24,
-     *         "kind": "pieces"
-     *       },
-     *       "variation": []
-     *     }
-     */
-    FormulaAsk: {
-      /**
-       * Format: int32
-       * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
-       */
-      cup_id?: number | null
-      /** @description Method; the first if left out. */
-      method_key?: string | null
-      /**
-       * Format: int32
-       * @description Pan; the first of the kitchen if left out.
-       */
-      pan_id?: number | null
-      /**
-       * Format: int32
-       * @description Ring; the first of the kitchen if left out.
-       */
-      ring_id?: number | null
-      /** @description How much. */
-      size: components['schemas']['Size']
-      /**
-       * Format: int32
-       * @description Thermometer; none if left out.
-       */
-      thermometer_id?: number | null
-      /** @description What to change first. */
-      variation?: components['schemas']['Variation'][]
-    }
-    /** @description One ingredient of the measured list. */
-    FormulaLine: {
-      /** @description Allergens. */
-      allergens: string[]
-      /**
-       * Format: double
-       * @description Exact amount, g.
-       */
-      amount_g: number
-      /** @description Key in the larder. */
-      ingredient: string
-      measured?: components['schemas']['Measured'] | null
-      /** @description Name. */
-      name: string
-      /** @description Where it goes in. */
-      uses: components['schemas']['LineUse'][]
-      /**
-       * Format: double
-       * @description Amount rounded for the scale, g.
-       */
-      weigh_g: number
-    }
-    /** @description Something that has to be done before the step begins. */
-    Gate: {
-      /** @description Key within the step. */
-      key: string
-      /** @description What to have done. */
-      text: string
-    }
-    /** @description The risk and what it comes from. */
-    Graining: {
-      /**
-       * Format: double
-       * @description Share of the dissolved sugars that are reducing, 0–1.
-       */
-      reducing_frac: number
-      /** @description What would lower it, best first. */
-      remedies: components['schemas']['Remedy'][]
-      /**
-       * Format: double
-       * @description Risk that it grains before it is used, 0–1: a judgement.
-       */
-      risk_frac: number
-      /**
-       * Format: double
-       * @description Supersaturation at the temperature it cools to; above 1 it wants to grain.
-       */
-      supersaturation: number
-    }
-    /**
-     * @description A syrup that cools.
-     * @example {
-     *       "charge": {
-     *         "sucrose_g": 300,
-     *         "water_g": 96
-     *       },
-     *       "cooled_c": 30,
-     *       "provocation": {
-     *         "stirred": true
-     *       }
-     *     }
-     */
-    GrainingAsk: {
-      /** @description The syrup. */
-      charge: components['schemas']['Charge']
-      /**
-       * Format: double
-       * @description Temperature it cools to, °C.
-       */
-      cooled_c: number
-      /** @description What may set it off. */
-      provocation?: components['schemas']['Provocation']
-    }
-    /** @description Grams with their 80 % interval. */
-    GramRange: {
-      /**
-       * Format: double
-       * @description Upper end, g.
-       */
-      high_g: number
-      /**
-       * Format: double
-       * @description Lower end, g.
-       */
-      low_g: number
-      /**
-       * Format: double
-       * @description Most likely, g.
-       */
-      mid_g: number
-    }
-    /** @description A figure that was guessed, and what makes it known. */
-    Guess: {
-      /** @description How it becomes known. */
-      better: string
-      /** @description The figure. */
-      words: string
-    }
-    /** @description That the program is up. */
-    Health: {
-      /** @description `ok`. */
-      status: string
-      /** @description Version of the program. */
-      version: string
-    }
-    /**
-     * @description A check of a ring by heating water, in a room.
-     * @example {
-     *       "check": {
-     *         "flame_frac": 1,
-     *         "from_c": 30,
-     *         "pan": {
-     *           "diameter_cm": 22,
-     *           "heat_capacity_j_k": 450,
-     *           "name": "Pan",
-     *           "tare_g": 900,
-     *           "wall_height_cm": 9
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Left",
-     *           "rated_power_w": 1800
-     *         },
-     *         "to_c": 70,
-     *         "took_s": 260,
-     *         "water_g": 1000
-     *       },
-     *       "room": {
-     *         "altitude_m": 1480,
-     *         "room_c": 24
-     *       }
-     *     }
-     */
-    HeatingAsk: {
-      /** @description What was measured. */
-      check: components['schemas']['HeatingCheck']
-      /** @description The room. */
-      room?: components['schemas']['Room']
-    }
-    /** @description Water heated on a ring from one temperature to another. */
-    HeatingCheck: {
-      /**
-       * Format: double
-       * @description Share of the full flame, 0–1.
-       */
-      flame_frac: number
-      /**
-       * Format: double
-       * @description True temperature at the start, °C.
-       */
-      from_c: number
-      /** @description The pan it stands in. */
-      pan: components['schemas']['Pan']
-      /** @description The ring. */
-      ring: components['schemas']['Ring']
-      /**
-       * Format: double
-       * @description True temperature at the end, below the boil, °C.
-       */
-      to_c: number
-      /**
-       * Format: double
-       * @description Time between the two, s.
-       */
-      took_s: number
-      /**
-       * Format: double
-       * @description Water in the pan, g.
-       */
-      water_g: number
-    }
-    /** @description A pan on a ring in a room. */
-    HobAsk: {
-      flame?: components['schemas']['Flame'] | null
-      /** @description The pan. */
-      pan: components['schemas']['Pan']
-      /** @description The ring. */
-      ring: components['schemas']['Ring']
-      /** @description The room. */
-      room?: components['schemas']['Room']
-    }
-    /** @description One change at the hob, and what holds from then on. */
-    HobChange: {
-      /**
-       * Format: double
-       * @description Share of the full flame from then on, 0–1.
-       */
-      flame_frac: number
-      /**
-       * Format: double
-       * @description When, s from the start.
-       */
-      from_s: number
-      /** @description Whether a lid is on. */
-      lid?: boolean
-      /** @description Whether it is stirred. */
-      stirring?: boolean
-      /**
-       * Format: double
-       * @description Water poured in at that moment, g.
-       */
-      water_added_g?: number
-    }
-    /** @description What was understood. */
-    ImportAnswer: {
-      /** @description What has to be settled before it can be stored. */
-      doubts: components['schemas']['Doubt'][]
-      /** @description What else is wrong with it. */
-      faults: components['schemas']['Fault'][]
-      /** @description The ingredients, line by line; empty for our own files. */
-      lines: components['schemas']['DraftLine'][]
-      /** @description What else the cook should know of how it was read. */
-      notes: string[]
-      /** @description Every line of the text with what it was taken for; empty for our own files. */
-      parts: components['schemas']['ReadPart'][]
-      /** @description The key it was stored under. */
-      stored_key?: string | null
-      /** @description The sweet as far as it is understood. */
-      sweet: components['schemas']['Sweet']
-    }
-    /**
-     * @description What to read.
-     * @example {
-     *       "commit": false,
-     *       "content": "Gram flour ladoo\n2 cups besan\n1 cup ghee\n11/2 cups sugar\nRoast until it smells.",
-     *       "format": "text"
-     *     }
-     */
-    ImportAsk: {
-      /** @description Whether to store it; otherwise it is only shown. */
-      commit?: boolean
-      /** @description It. */
-      content: string
-      /** @description What cups and spoons hold there. */
-      cups?: components['schemas']['CupSizes']
-      /** @description How it is written. */
-      format: components['schemas']['RecipeFormat']
-      /** @description What the cook says about doubtful lines. */
-      settled?: components['schemas']['Settled'][]
-    }
-    /**
-     * @description What a drop does in a bowl of cold water.
-     * @enum {string}
-     */
-    InWater: 'dissolves' | 'lies' | 'flat_ball' | 'firm_ball' | 'hard_ball' | 'threads'
-    /** @description One ingredient of the catalogue. */
-    Ingredient: {
-      /** @description What it is called elsewhere. */
-      aliases?: string[]
-      /** @description Allergens it carries. */
-      allergens?: string[]
-      /** @description What it is made of. */
-      composition: components['schemas']['Composition']
-      /**
-       * @description How heavy a level volume is, by state: `level`, `sifted`, `packed`, `whole`, `ground`,
-       *     `grated`, `chopped`, `liquid`.
-       */
-      densities: {
-        [key: string]: components['schemas']['BulkDensity']
-      }
-      /** @description Who can eat it. */
-      diet: components['schemas']['Diet']
-      /**
-       * Format: double
-       * @description Share of its fat that is free to flow, 0–1.
-       */
-      free_fat_frac?: number
-      /**
-       * Format: double
-       * @description Water its solids hold, g for each g of them.
-       */
-      holds_water_g_per_g?: number
-      /** @description Plain name. */
-      name: string
-      /** @description Things it is counted in: pod, clove, cube, egg. */
-      pieces?: {
-        [key: string]: components['schemas']['PieceMass']
-      }
-      /** @description Where it stands. */
-      shelf: components['schemas']['ShelfKind']
-      /** @description Where the figures come from. */
-      source: string
-      /** @description The state it is usually measured in. */
-      usual_state: string
-    }
-    /** @description The errors of the cook's own instruments, to be taken out of what they show. */
-    Instruments: {
-      /**
-       * Format: double
-       * @description How much too high her refractometer reads, °Brix.
-       * @default 0
-       */
-      refractometer_offset_brix: number
-      /** @default null */
-      thermometer: components['schemas']['Thermometer'] | null
-    }
-    /** @description What the acid did. */
-    InvertAnswer: {
-      /** @description The syrup afterwards. */
-      charge: components['schemas']['Charge']
-      /**
-       * Format: double
-       * @description Share of the sucrose split, 0–1.
-       */
-      inverted_frac: number
-      /**
-       * Format: double
-       * @description pH computed with.
-       */
-      ph: number
-      /**
-       * Format: double
-       * @description Rate, 1/s.
-       */
-      rate_per_s: number
-    }
-    /**
-     * @description A syrup held hot with acid in it.
-     * @example {
-     *       "charge": {
-     *         "sucrose_g": 700,
-     *         "water_g": 300
-     *       },
-     *       "duration_s": 300,
-     *       "ph": 3.5,
-     *       "temperature_c": 100
-     *     }
-     */
-    InvertAsk: {
-      acid?: components['schemas']['AcidKind'] | null
-      /**
-       * Format: double
-       * @description How much of the acid, g.
-       */
-      acid_g?: number | null
-      /** @description The syrup. */
-      charge: components['schemas']['Charge']
-      /**
-       * Format: double
-       * @description How long, s.
-       */
-      duration_s: number
-      /**
-       * Format: double
-       * @description Its pH, if known.
-       */
-      ph?: number | null
-      /**
-       * Format: double
-       * @description Its temperature, °C.
-       */
-      temperature_c: number
-    }
-    /** @description How long it keeps. */
-    Keeping: {
-      /**
-       * Format: double
-       * @description Days in a refrigerator.
-       */
-      cold_days: number
-      /** @description Why, and what to watch. */
-      note: string
-      /**
-       * Format: double
-       * @description Days in a cool dry room, in a closed box; 0 if it must be cold.
-       */
-      room_days: number
-    }
-    /** @description An ingredient with its key. */
-    KeyedIngredient: {
-      /** @description It. */
-      ingredient: components['schemas']['Ingredient']
-      /** @description Its key. */
-      key: string
-    }
-    /** @description A change of the kitchen that can be taken back. */
-    KitchenChange: {
-      /**
-       * Format: int64
-       * @description When, ms since 1970.
-       */
-      at_ms: number
-      /**
-       * Format: int32
-       * @description Its number.
-       */
-      id: number
-      /** @description What was done. */
-      reason: string
-    }
-    /** @description The whole kitchen. */
-    KitchenDocument: {
-      /** @description Scale, refractometer, units. */
-      bench?: components['schemas']['Bench']
-      /** @description The cook's own edges of the stages. */
-      ladder?: components['schemas']['Ladder']
-      /** @description Its cups and spoons. */
-      measures?: components['schemas']['NumberedMeasure'][]
-      /** @description What the cook calls it. */
-      name: string
-      /** @description Its pans. */
-      pans: components['schemas']['NumberedPan'][]
-      /** @description Its rings. */
-      rings: components['schemas']['NumberedRing'][]
-      /** @description The air in it. */
-      room: components['schemas']['Room']
-      /** @description Its thermometers. */
-      thermometers: components['schemas']['NumberedThermometer'][]
-      /** @description Its trays. */
-      trays?: components['schemas']['NumberedTray'][]
-    }
-    /** @description The kitchen with what follows from it. */
-    KitchenView: {
-      /** @description What each pan holds to its rim, ml, in the order of the pans. */
-      capacities_ml: number[]
-      /** @description Where the words for the flame stand. */
-      flame_dial: components['schemas']['FlameDial']
-      /** @description As the cook set it up. */
-      kitchen: components['schemas']['KitchenDocument']
-      /**
-       * Format: double
-       * @description Air pressure computed with, Pa.
-       */
-      pressure_pa: number
-      /** @description What is taken for a ring of each kind that was never checked. */
-      ring_kinds: components['schemas']['UsualRing'][]
-      /** @description The stages at the cook's own edges. */
-      stages: components['schemas']['Stage'][]
-      /**
-       * Format: int32
-       * @description The version it stands at; 1 is a kitchen that nobody has set up.
-       */
-      version: number
-      /**
-       * Format: double
-       * @description Boiling point of water here, °C.
-       */
-      water_boil_c: number
-      /** @description Its things in words. */
-      words: components['schemas']['KitchenWords']
-    }
-    /** @description All things of a kitchen in words, each list in the order of the kitchen. */
-    KitchenWords: {
-      /** @description The cups and spoons. */
-      measures: components['schemas']['ThingWords'][]
-      /** @description The pans. */
-      pans: components['schemas']['ThingWords'][]
-      /** @description The rings. */
-      rings: components['schemas']['ThingWords'][]
-      /** @description The thermometers. */
-      thermometers: components['schemas']['ThingWords'][]
-    }
-    /**
-     * @description A cook's own ladder: the edges between its ten stages, weakest first. Practitioners place “one
-     *     string” anywhere from about 104 to 110 °C at sea level; which school a cook follows is her setting.
-     */
-    Ladder: {
-      /** @description Strength (0–1) at which each stage after the first begins. */
-      edges_frac: number[]
-    }
-    /** @description How a sweet turned out the last time it was made, and what to change. */
-    LastTime: {
-      /**
-       * Format: int32
-       * @description Number of the batch.
-       */
-      id: number
-      /** @description What it teaches. */
-      lesson: components['schemas']['Lesson']
-      /**
-       * Format: int64
-       * @description When it was started, ms since 1970.
-       */
-      started_ms: number
-      /** @description What it was called. */
-      title: string
-      /** @description The verdict. */
-      verdict: components['schemas']['Verdict']
-    }
-    /** @description What a verdict teaches. */
-    Lesson: {
-      /** @description For the next one. */
-      next: components['schemas']['NextTime']
-      /** @description For this batch. */
-      now: components['schemas']['Mend']
-    }
-    /** @description An ingredient with everything that is asked of it. */
-    Line: {
-      /** @description Key in the larder. */
-      ingredient: string
-      /**
-       * Format: double
-       * @description Amount, g.
-       */
-      mass_g: number
-      measured?: components['schemas']['Measured'] | null
-      /** @description Name. */
-      name: string
-    }
-    /** @description A part of a line that goes in at one step. */
-    LineUse: {
-      /**
-       * Format: double
-       * @description How much, g.
-       */
-      amount_g: number
-      measured?: components['schemas']['Measured'] | null
-      /** @description What it is for. */
-      purpose: components['schemas']['Purpose']
-      /** @description Key of the step. */
-      step: string
-      /** @description Title of the step. */
-      title: string
-      /**
-       * Format: double
-       * @description How much, rounded for the scale, g; all parts of a line together are its `weigh_g`.
-       */
-      weigh_g: number
-    }
-    /**
-     * @description A charge, one reading, and where to go.
-     * @example {
-     *       "altitude_m": 1480,
-     *       "reading": {
-     *         "gross_g": 2210,
-     *         "kind": "weight",
-     *         "tare_g": 1850
-     *       },
-     *       "sucrose_g": 260,
-     *       "target_stage": "one-string",
-     *       "water_g": 130
-     *     }
-     */
-    LocateQuestion: {
-      /**
-       * Format: double
-       * @description Altitude, m; sea level if neither it nor the pressure is given.
-       */
-      altitude_m?: number | null
-      /**
-       * Format: double
-       * @description Dissolved minerals, g.
-       */
-      ash_g?: number
-      /**
-       * Format: double
-       * @description What stays in the sieve, g.
-       */
-      insoluble_g?: number
-      /** @description The errors of her instruments, if the reading still has them in it. */
-      instruments?: components['schemas']['Instruments']
-      /** @description The cook's ladder; the usual one if left out. */
-      ladder?: components['schemas']['Ladder']
-      /**
-       * Format: double
-       * @description Other dissolved solids, g.
-       */
-      other_g?: number
-      /**
-       * Format: double
-       * @description Station pressure, Pa; wins over the altitude.
-       */
-      pressure_pa?: number | null
-      /** @description What was read. */
-      reading: components['schemas']['Reading']
-      /**
-       * Format: double
-       * @description Glucose and fructose, g.
-       */
-      reducing_g?: number
-      /**
-       * Format: double
-       * @description Sucrose, g.
-       */
-      sucrose_g: number
-      /**
-       * Format: double
-       * @description Strength to go to, 0–1; wins over the stage.
-       */
-      target_solids_frac?: number | null
-      target_stage?: components['schemas']['StageKey'] | null
-      /**
-       * Format: double
-       * @description Accepted with the rest of a charge; a reading needs no other temperature.
-       */
-      temperature_c?: number | null
-      /**
-       * Format: double
-       * @description Water at the start, g.
-       */
-      water_g: number
-    }
-    /** @description The answer to a reading: strength with its 80 % interval, and the way to the target. */
-    Location: {
-      against?: components['schemas']['Against'] | null
-      /**
-       * Format: double
-       * @description Most likely strength, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Upper end of the 80 % interval.
-       */
-      solids_frac_high: number
-      /**
-       * Format: double
-       * @description Lower end of the 80 % interval.
-       */
-      solids_frac_low: number
-      /** @description Stage at the most likely strength. */
-      stage: components['schemas']['StageKey']
-      /**
-       * Format: double
-       * @description Strength asked for, if any.
-       */
-      target_solids_frac?: number | null
-      /**
-       * Format: double
-       * @description Water in the pan now, g.
-       */
-      water_g: number
-      /**
-       * Format: double
-       * @description Water to boil away to reach the target, g; negative: to add.
-       */
-      water_to_lose_g?: number | null
-      /**
-       * Format: double
-       * @description The same at the weak end of the interval (most grams to lose).
-       */
-      water_to_lose_high_g?: number | null
-      /**
-       * Format: double
-       * @description The same at the strong end of the interval (fewest grams to lose).
-       */
-      water_to_lose_low_g?: number | null
-    }
-    /** @description An event with its place in the log. */
-    Logged: components['schemas']['BatchEvent'] & {
-      /**
-       * Format: int64
-       * @description When, ms since 1970.
-       */
-      at_ms: number
-      /**
-       * Format: int32
-       * @description Number within the batch, from 1.
-       */
-      seq: number
-    }
-    /** @description A mass with its 80 % interval. */
-    MassRange: {
-      /**
-       * Format: double
-       * @description High end, g.
-       */
-      high_g: number
-      /**
-       * Format: double
-       * @description Low end, g.
-       */
-      low_g: number
-      /**
-       * Format: double
-       * @description Most likely, g.
-       */
-      mass_g: number
-    }
-    /**
-     * @description How masses and volumes are written.
-     * @enum {string}
-     */
-    MassUnit: 'metric' | 'us'
-    /** @description A cup, katori, glass or spoon that she measures with. */
-    Measure: {
-      /** @description What the cook calls it. */
-      name: string
-      /**
-       * Format: double
-       * @description What it holds, level, ml.
-       */
-      volume_ml: number
-      /**
-       * Format: double
-       * @description Standard deviation of one measuring with it, ml.
-       */
-      volume_sd_ml?: number
-    }
-    /** @description A cup or spoon weighed empty and full of water. */
-    MeasureCheck: {
-      /**
-       * Format: double
-       * @description Weight empty, g.
-       */
-      empty_g: number
-      /**
-       * Format: double
-       * @description Weight full of water to where she fills it, g.
-       */
-      full_g: number
-      /** @description The cup or spoon. */
-      measure: components['schemas']['Measure']
-      /**
-       * Format: int32
-       * @description How often it was emptied into the same bowl; one for a cup, ten for a spoon.
-       */
-      times?: number
-      /**
-       * Format: double
-       * @description Temperature of the water, °C.
-       */
-      water_c: number
-    }
-    /** @description What a check of a cup found. */
-    MeasureFound: {
-      /** @description The cup as it is known now. */
-      measure: components['schemas']['Measure']
-      /** @description Volume, ml. */
-      volume_ml: components['schemas']['Narrowed']
-    }
-    /** @description An amount as her hand can measure it. */
-    Measured: {
-      /**
-       * Format: double
-       * @description How many: cups in quarters and thirds, spoons in halves, whole pieces.
-       */
-      count: number
-      /** @description What that comes to. */
-      mass: components['schemas']['MassRange']
-      /** @description Of what: the name of her measure, or the kind of piece. */
-      of: string
-      /** @description State it is measured in, where it matters. */
-      state?: string | null
-      then?: components['schemas']['Spoonful'] | null
-    }
-    /** @description What can be done with the batch now. */
-    Mend:
-      | {
-          /** @enum {string} */
-          kind: 'nothing'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'back_in_the_pan'
-          /**
-           * Format: double
-           * @description Water to lose, g.
-           */
-          lose_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'work_in'
-          /**
-           * Format: double
-           * @description Water to add, g.
-           */
-          water_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'dissolve_again'
-          /**
-           * Format: double
-           * @description Water to add, g.
-           */
-          water_g: number
-        }
-    /** @description A way of making a sweet. */
-    Method: {
-      /** @description What is particular about it. */
-      about?: string
-      /** @description What the finished sweet is to be made of; what is not named is not aimed at. */
-      aims?: components['schemas']['Composition']
-      equal_measures?: components['schemas']['EqualMeasures'] | null
-      /** @description Whether it can be judged without thermometer and scale. */
-      instrument_free?: boolean
-      /** @description How long it keeps. */
-      keeping: components['schemas']['Keeping']
-      /** @description Key within the sweet. */
-      key: string
-      /**
-       * Format: int32
-       * @description How hard it is: 1 for a first try, 2, 3.
-       */
-      level: number
-      /** @description Name of the school. */
-      name: string
-      /** @description What it ends up as. */
-      shape: components['schemas']['Shape']
-      /** @description The steps. */
-      steps: components['schemas']['Step'][]
-      /** @description Ingredients whose amount carries the set, not only the taste. */
-      structure?: string[]
-    }
-    /** @description What a method's page shows beside it. */
-    MethodExtra: {
-      /** @description The ingredient that the cook starts from. */
-      base: components['schemas']['Line']
-      /** @description Its key. */
-      key: string
-      /** @description Variations that work out. */
-      offers: components['schemas']['Offer'][]
-      /** @description Whether it can be followed on the stove. */
-      on_the_stove: boolean
-    }
-    /** @description Milk to reduce. */
-    Milk: {
-      /**
-       * Format: double
-       * @description Fat, share of its mass, 0–0.12.
-       */
-      fat_frac: number
-      /**
-       * Format: double
-       * @description How much, g.
-       */
-      mass_g: number
-      /**
-       * Format: double
-       * @description Solids that are not fat, share of its mass, 0.05–0.15.
-       */
-      solids_not_fat_frac?: number
-    }
-    /**
-     * @description Milk to reduce.
-     * @example {
-     *       "hob": {
-     *         "flame": "medium",
-     *         "pan": {
-     *           "diameter_cm": 28,
-     *           "heat_capacity_j_k": 950,
-     *           "name": "Milk pan",
-     *           "tare_g": 1920,
-     *           "wall_height_cm": 12
-     *         },
-     *         "ring": {
-     *           "efficiency_frac": 0.42,
-     *           "efficiency_sd": 0.08,
-     *           "kind": "gas",
-     *           "name": "Right",
-     *           "rated_power_w": 3000
-     *         }
-     *       },
-     *       "milk": {
-     *         "fat_frac": 0.045,
-     *         "mass_g": 2000
-     *       },
-     *       "ratio": 0.333
-     *     }
-     */
-    MilkAsk: {
-      /** @description Where. */
-      hob: components['schemas']['HobAsk']
-      /** @description The milk. */
-      milk: components['schemas']['Milk']
-      /**
-       * Format: double
-       * @description Share of its mass to reduce it to, 0.1–0.95.
-       */
-      ratio: number
-    }
-    /** @description Minutes with their 80 % interval. */
-    MinuteRange: {
-      /**
-       * Format: double
-       * @description Upper end, min.
-       */
-      high_min: number
-      /**
-       * Format: double
-       * @description Lower end, min.
-       */
-      low_min: number
-      /**
-       * Format: double
-       * @description Most likely, min.
-       */
-      mid_min: number
-    }
-    /** @description A span of time, minutes. */
-    Minutes: {
-      /**
-       * Format: double
-       * @description Most.
-       */
-      high_min: number
-      /**
-       * Format: double
-       * @description Least.
-       */
-      low_min: number
-      /**
-       * Format: double
-       * @description Expected.
-       */
-      mid_min: number
-    }
-    /** @description What goes wrong, and what to do. */
-    Mistake: {
-      /** @description Where it comes from. */
-      cause: string
-      /** @description What to do next time. */
-      next_time: string
-      /** @description What to do now. */
-      now: string
-      /** @description What is seen. */
-      sign: string
-    }
-    /** @description A time with its 80 % interval, s. */
-    Moment: {
-      /**
-       * Format: double
-       * @description Late end, s.
-       */
-      high_s: number
-      /**
-       * Format: double
-       * @description Early end, s.
-       */
-      low_s: number
-      /**
-       * Format: double
-       * @description Expected, s.
-       */
-      mid_s: number
-    }
-    /** @description A move of the simulated clock. */
-    MoveClock: {
-      /**
-       * Format: double
-       * @description Seconds to go on, up to a week.
-       */
-      advance_s: number
-    }
-    /** @description A value before and after a check. */
-    Narrowed: {
-      /**
-       * Format: double
-       * @description What was taken for it before.
-       */
-      before: number
-      /**
-       * Format: double
-       * @description Standard deviation of that.
-       */
-      before_sd: number
-      /**
-       * Format: double
-       * @description Its standard deviation.
-       */
-      sd: number
-      /**
-       * Format: double
-       * @description The value found.
-       */
-      value: number
-    }
-    /** @description What to change the next time. */
-    NextTime:
-      | {
-          /** @enum {string} */
-          kind: 'same'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'further'
-          /**
-           * Format: double
-           * @description The string then, cm.
-           */
-          string_cm: number
-          /**
-           * Format: double
-           * @description Water more to boil off, g.
-           */
-          water_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'earlier'
-          /**
-           * Format: double
-           * @description The string then, cm.
-           */
-          string_cm: number
-          /**
-           * Format: double
-           * @description Water less to boil off, g.
-           */
-          water_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'clearer'
-        }
-    /** @description One number of each. */
-    NumberPair: {
-      /**
-       * Format: double
-       * @description Of the first method; none where it has none.
-       */
-      left?: number | null
-      /**
-       * Format: double
-       * @description Of the second.
-       */
-      right?: number | null
-      /** @description Its unit: `g`, `min`, `share`, `days`, `pieces`, `level`, `steps`. */
-      unit: string
-      /** @description What it is. */
-      what: string
-    }
-    /** @description A cup or spoon with its number. */
-    NumberedMeasure: {
-      /**
-       * Format: int32
-       * @description Its number; left out for a new one.
-       */
-      id?: number | null
-      /** @description It. */
-      measure: components['schemas']['Measure']
-    }
-    /** @description A pan with its number. */
-    NumberedPan: {
-      /**
-       * Format: int32
-       * @description Its number; left out for a new one.
-       */
-      id?: number | null
-      /** @description It. */
-      pan: components['schemas']['Pan']
-    }
-    /** @description A ring with its number. */
-    NumberedRing: {
-      /**
-       * Format: int32
-       * @description Its number; left out for a new one.
-       */
-      id?: number | null
-      /** @description It. */
-      ring: components['schemas']['Ring']
-    }
-    /** @description A thermometer with its number. */
-    NumberedThermometer: {
-      /**
-       * Format: int32
-       * @description Its number; left out for a new one.
-       */
-      id?: number | null
-      /** @description It. */
-      thermometer: components['schemas']['Thermometer']
-    }
-    /** @description A tray with its number. */
-    NumberedTray: {
-      /**
-       * Format: int32
-       * @description Its number; left out for a new one.
-       */
-      id?: number | null
-      /** @description It. */
-      tray: components['schemas']['Tray']
-    }
-    /** @description A variation that can be asked for. */
-    Offer: {
-      /** @description The changes. */
-      changes: components['schemas']['Variation'][]
-      /** @description What it is called. */
-      name: string
-      /** @description Whether it changes something that carries the set. */
-      structural: boolean
-    }
-    /** @description A pan, weighed once. */
-    Pan: {
-      /**
-       * Format: double
-       * @description Inner diameter, cm.
-       */
-      diameter_cm: number
-      /**
-       * Format: double
-       * @description Heat capacity of base and wall together, J/K.
-       */
-      heat_capacity_j_k: number
-      metal?: components['schemas']['PanMetal'] | null
-      /** @description What the cook calls it. */
-      name: string
-      /**
-       * Format: double
-       * @description Weight of the empty pan, g.
-       */
-      tare_g: number
-      /**
-       * Format: double
-       * @description Height of the wall, cm.
-       */
-      wall_height_cm: number
-      /** @description Whether its weight was read from a scale; otherwise weight and heat are guesses. */
-      weighed?: boolean
-    }
-    /** @description A pan weighed once. */
-    PanCheck: {
-      /**
-       * Format: double
-       * @description Share of its weight in handles and rim, which stay cool, 0–0.6.
-       */
-      cool_frac?: number
-      /** @description What it is made of. */
-      metal: components['schemas']['PanMetal']
-      /** @description The pan. */
-      pan: components['schemas']['Pan']
-      /**
-       * Format: double
-       * @description Empty weight without lid, g.
-       */
-      tare_g: number
-    }
-    /** @description What a weighing of a pan found. */
-    PanFound: {
-      /** @description Heat the wall holds, J/K: what carries the syrup on. */
-      heat_capacity_j_k: components['schemas']['Narrowed']
-      /** @description The pan as it is known now. */
-      pan: components['schemas']['Pan']
-    }
-    /**
-     * @description What a pan is made of, for its heat capacity.
-     * @enum {string}
-     */
-    PanMetal: 'iron' | 'steel' | 'clad' | 'aluminium' | 'copper' | 'brass' | 'clay'
-    /** @description So much of one sweetener. */
-    Part: {
-      analysis?: components['schemas']['Analysis'] | null
-      /**
-       * Format: double
-       * @description How much, g.
-       */
-      mass_g: number
-      /** @description Key of a sweetener that ships with the program. */
-      sweetener: string
-    }
-    /** @description Grams of each component of what is in a vessel. */
-    Parts: {
-      /**
-       * Format: double
-       * @description Minerals.
-       * @default 0
-       */
-      ash_g: number
-      /**
-       * Format: double
-       * @description Fat.
-       * @default 0
-       */
-      fat_g: number
-      /**
-       * Format: double
-       * @description Fibre, and grit where there is any.
-       * @default 0
-       */
-      fibre_g: number
-      /**
-       * Format: double
-       * @description Gums and other dissolved solids that are no sugar.
-       * @default 0
-       */
-      gums_g: number
-      /**
-       * Format: double
-       * @description Milk sugar.
-       * @default 0
-       */
-      lactose_g: number
-      /**
-       * Format: double
-       * @description Protein.
-       * @default 0
-       */
-      protein_g: number
-      /**
-       * Format: double
-       * @description Glucose and fructose.
-       * @default 0
-       */
-      reducing_g: number
-      /**
-       * Format: double
-       * @description Starch.
-       * @default 0
-       */
-      starch_g: number
-      /**
-       * Format: double
-       * @description Cane sugar.
-       * @default 0
-       */
-      sucrose_g: number
-      /**
-       * Format: double
-       * @description Water.
-       * @default 0
-       */
-      water_g: number
-    }
-    /**
-     * @description Where the batch stands as a whole.
-     * @enum {string}
-     */
-    Phase: 'ready' | 'syrup' | 'mass' | 'done' | 'given_up'
-    /** @description What the finished sweet comes to in pieces. */
-    PieceFigures: {
-      /**
-       * Format: double
-       * @description Whole pieces; none where it is used by weight.
-       */
-      count?: number | null
-      /**
-       * Format: double
-       * @description Diameter of a ball, mm.
-       */
-      diameter_mm?: number | null
-      /**
-       * Format: double
-       * @description Edges left over, g.
-       */
-      edges_g: number
-      /**
-       * Format: double
-       * @description Mass of one, g.
-       */
-      piece_g?: number | null
-      /**
-       * Format: double
-       * @description Area of the sheet, cm².
-       */
-      sheet_cm2?: number | null
-      /**
-       * Format: double
-       * @description Thickness of the sheet, mm.
-       */
-      thickness_mm?: number | null
-      /**
-       * Format: double
-       * @description Volume of the whole, ml.
-       */
-      volume_ml: number
-    }
-    /** @description Mass of one piece. */
-    PieceMass: {
-      /**
-       * Format: double
-       * @description Grams of the part that is used.
-       */
-      mass_g: number
-      /**
-       * Format: double
-       * @description Standard deviation from piece to piece, g.
-       */
-      sd_g: number
-    }
-    /** @description One point of the boil. */
-    Point: {
-      /**
-       * Format: double
-       * @description What a refractometer shows for a cooled drop, °Brix; none beyond what one reads.
-       */
-      brix?: number | null
-      /**
-       * Format: double
-       * @description See `elapsed_low_s`.
-       */
-      elapsed_high_s: number
-      /**
-       * Format: double
-       * @description Earliest and latest (80 %) this strength is reached, s.
-       */
-      elapsed_low_s: number
-      /**
-       * Format: double
-       * @description Time since the heat went on, s.
-       */
-      elapsed_s: number
-      /**
-       * Format: double
-       * @description Pan and contents on the scale, g.
-       */
-      gross_g: number
-      /**
-       * Format: double
-       * @description Temperature of the syrup, °C.
-       */
-      liquid_c: number
-      /**
-       * Format: double
-       * @description What the thermometer shows then, °C.
-       */
-      shown_c: number
-      /**
-       * Format: double
-       * @description Strength, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Length of the string between two fingers, cm.
-       */
-      string_cm: number
-      /**
-       * Format: double
-       * @description Volume of the syrup, hot, ml.
-       */
-      volume_ml: number
-    }
-    /** @description What that makes in the pan. */
-    Poured: {
-      /** @description What is in the pan, after straining. */
-      charge: components['schemas']['Charge']
-      straining?: components['schemas']['Straining'] | null
-      /**
-       * Format: double
-       * @description Standard deviation of the water the sweeteners bring, g.
-       */
-      water_sd_g: number
-    }
-    /**
-     * @description The boil of water by a trusted thermometer.
-     * @example {
-     *       "true_boil_c": 95.1
-     *     }
-     */
-    PressureAsk: {
-      /**
-       * Format: double
-       * @description True temperature of boiling water, °C.
-       */
-      true_boil_c: number
-    }
-    /** @description The air pressure that tells. */
-    PressureFound: {
-      /**
-       * Format: double
-       * @description Altitude at which the standard atmosphere presses so, m.
-       */
-      altitude_m: number
-      /**
-       * Format: double
-       * @description Air pressure, Pa.
-       */
-      pressure_pa: number
-      /**
-       * Format: double
-       * @description Its standard deviation, Pa.
-       */
-      sd_pa: number
-    }
-    /** @description Problem details. */
-    Problem: {
-      /** @description Stable code. */
-      code: string
-      /** @description What is wrong and what to do. */
-      detail: string
-      /**
-       * Format: int32
-       * @description HTTP status.
-       */
-      status: number
-      /** @description A few words. */
-      title: string
-      /** @description `urn:unctum:problem:` and the code. */
-      type: string
-    }
-    /** @description The properties of a syrup at a temperature and an air pressure. */
-    Properties: {
-      /**
-       * Format: double
-       * @description Degrees Baumé at 20 °C.
-       */
-      baume: number
-      /**
-       * Format: double
-       * @description Boiling point at the air pressure, °C.
-       */
-      boil_c: number
-      /**
-       * Format: double
-       * @description What a sucrose refractometer shows for a cooled, clear drop, °Brix; none beyond 85.
-       */
-      brix_refractometer?: number | null
-      /**
-       * Format: double
-       * @description Density at the temperature asked for, kg/m³.
-       */
-      density_kg_m3: number
-      /**
-       * Format: double
-       * @description The air pressure computed with, Pa.
-       */
-      pressure_pa: number
-      /**
-       * Format: double
-       * @description Refractive index n_D at 20 °C; none beyond what a refractometer is followed to (85 °Brix).
-       */
-      refractive_index?: number | null
-      /**
-       * Format: double
-       * @description Strength, mass fraction of dissolved solids, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Sucrose in a saturated solution at that temperature (0–100 °C), mass fraction.
-       */
-      solubility_frac: number
-      /**
-       * Format: double
-       * @description Specific heat at that temperature, J/(kg·K).
-       */
-      specific_heat_j_kg_k: number
-      /** @description Stage of the ladder. */
-      stage: components['schemas']['StageKey']
-      /**
-       * Format: double
-       * @description Length of the string between two fingers, cm.
-       */
-      string_cm: number
-      /**
-       * Format: double
-       * @description Sucrose in water against saturation at that temperature; above 1 it wants to grain.
-       */
-      supersaturation: number
-      /**
-       * Format: double
-       * @description Viscosity at that temperature, mPa·s.
-       */
-      viscosity_mpa_s: number
-      /**
-       * Format: double
-       * @description Volume of the whole charge at that temperature, ml (insolubles counted at 1.5 g/ml).
-       */
-      volume_ml: number
-      /**
-       * Format: double
-       * @description Water activity, 0–1.
-       */
-      water_activity: number
-    }
-    /**
-     * @description A syrup at a temperature and an altitude.
-     * @example {
-     *       "altitude_m": 0,
-     *       "reducing_g": 0,
-     *       "sucrose_g": 700,
-     *       "temperature_c": 20,
-     *       "water_g": 300
-     *     }
-     */
-    PropertiesQuestion: {
-      /**
-       * Format: double
-       * @description Altitude, m; sea level if neither it nor the pressure is given.
-       */
-      altitude_m?: number | null
-      /**
-       * Format: double
-       * @description Dissolved minerals, g.
-       */
-      ash_g?: number
-      /**
-       * Format: double
-       * @description What stays in the sieve, g.
-       */
-      insoluble_g?: number
-      /** @description The cook's ladder; the usual one if left out. */
-      ladder?: components['schemas']['Ladder']
-      /**
-       * Format: double
-       * @description Other dissolved solids, g.
-       */
-      other_g?: number
-      /**
-       * Format: double
-       * @description Station pressure, Pa; wins over the altitude.
-       */
-      pressure_pa?: number | null
-      /**
-       * Format: double
-       * @description Glucose and fructose, g.
-       */
-      reducing_g?: number
-      /**
-       * Format: double
-       * @description Sucrose, g.
-       */
-      sucrose_g: number
-      /**
-       * Format: double
-       * @description Temperature, °C; 20 if left out.
-       */
-      temperature_c?: number | null
-      /**
-       * Format: double
-       * @description Water, g.
-       */
-      water_g: number
-    }
-    /** @description What may set graining off. */
-    Provocation: {
-      /**
-       * @description Crystals stick to the wall above the syrup.
-       * @default false
-       */
-      crystals_on_wall: boolean
-      /**
-       * @description It is stirred after the sugar has dissolved.
-       * @default false
-       */
-      stirred: boolean
-      /**
-       * @description It went to the boil before all sugar had dissolved.
-       * @default false
-       */
-      undissolved: boolean
-    }
-    /**
-     * @description What a cooled drop did between the fingers.
-     * @enum {string}
-     */
-    Pull: 'none' | 'snaps' | 'short' | 'centimetre' | 'long' | 'two' | 'holds'
-    /** @description The string of a syrup, pulled apart between two fingers until it breaks. */
-    PulledString: {
-      /**
-       * Format: double
-       * @description Time until it breaks, s.
-       */
-      break_s: number
-      /** @description The pull, from the start to the break. */
-      pull: components['schemas']['Filament'][]
-      /**
-       * Format: double
-       * @description Length at which it breaks, cm.
-       */
-      string_cm: number
-      /**
-       * Format: int32
-       * @description Strings side by side, 0–3.
-       */
-      strings: number
-    }
-    /**
-     * @description What an amount is for.
-     * @enum {string}
-     */
-    Purpose: 'mass' | 'medium' | 'frying' | 'greasing' | 'garnish'
-    /** @description A value with its 80 % interval. */
-    Range: {
-      /**
-       * Format: double
-       * @description Upper end.
-       */
-      high: number
-      /**
-       * Format: double
-       * @description Lower end.
-       */
-      low: number
-      /**
-       * Format: double
-       * @description Most likely.
-       */
-      mid: number
-    }
-    /** @description A line of somebody's text and what it was taken for. */
-    ReadPart: {
-      /** @description What it was taken for. */
-      taken: components['schemas']['TakenFor']
-      /** @description As it was written. */
-      text: string
-    }
-    /** @description One thing the cook saw, already corrected for her instrument's own error. */
-    Reading:
-      | {
-          /**
-           * Format: double
-           * @description Temperature of the boiling syrup, °C.
-           */
-          boil_c: number
-          /** @enum {string} */
-          kind: 'thermometer'
-        }
-      | {
-          /**
-           * Format: double
-           * @description Pan with contents, g.
-           */
-          gross_g: number
-          /** @enum {string} */
-          kind: 'weight'
-          /**
-           * Format: double
-           * @description The empty pan, g.
-           */
-          tare_g: number
-        }
-      | {
-          /**
-           * Format: double
-           * @description Shown strength, °Brix.
-           */
-          brix: number
-          /** @enum {string} */
-          kind: 'refractometer'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'string'
-          /**
-           * Format: double
-           * @description Length, cm.
-           */
-          string_cm: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'seen'
-          /** @description The stage it looked like. */
-          stage: components['schemas']['StageKey']
-        }
-      | {
-          /** @enum {string} */
-          kind: 'pull'
-          /** @description What it did. */
-          pull: components['schemas']['Pull']
-        }
-      | {
-          /** @enum {string} */
-          kind: 'below'
-          /** @description The stage it is not at yet. */
-          stage: components['schemas']['StageKey']
-        }
-    /** @description One reading with what it said. */
-    ReadingMade: {
-      /**
-       * Format: int64
-       * @description When, ms since 1970.
-       */
-      at_ms: number
-      /** @description The reading, instrument errors taken out. */
-      reading: components['schemas']['Reading']
-      /**
-       * Format: int32
-       * @description Number of the event.
-       */
-      seq: number
-      /**
-       * Format: double
-       * @description Strength it says, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Upper end of its 80 % interval.
-       */
-      solids_frac_high: number
-      /**
-       * Format: double
-       * @description Lower end of its 80 % interval.
-       */
-      solids_frac_low: number
-    }
-    /**
-     * @description How a recipe is written.
-     * @enum {string}
-     */
-    RecipeFormat: 'unctum' | 'json_ld' | 'text'
-    /** @description How far it was reduced and how long that takes. */
-    Reduction: {
-      /**
-       * Format: double
-       * @description Depth in this pan at the start, cm.
-       */
-      depth_cm: number
-      /**
-       * Format: double
-       * @description Depth in this pan at the end, cm.
-       */
-      end_depth_cm: number
-      /**
-       * Format: double
-       * @description Mass at the end, g.
-       */
-      end_g: number
-      /**
-       * Format: double
-       * @description The same at the end, 0–1.
-       */
-      end_safe_flame_frac: number
-      /**
-       * Format: double
-       * @description Total solids at the end, 0–1.
-       */
-      end_solids_frac: number
-      /**
-       * Format: double
-       * @description Latest (80 %), min.
-       */
-      high_min: number
-      /**
-       * Format: double
-       * @description Earliest (80 %), min.
-       */
-      low_min: number
-      /**
-       * Format: double
-       * @description Minutes in all, with the flame turned down where it would scorch.
-       */
-      mid_min: number
-      /**
-       * Format: double
-       * @description Highest share of the flame that does not scorch at the start, 0–1.
-       */
-      safe_flame_frac: number
-      /** @description Whether the flame asked for would scorch without being turned down. */
-      scorches: boolean
-      /**
-       * Format: double
-       * @description Total solids at the start, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Minutes to the boil.
-       */
-      to_boil_min: number
-      /**
-       * Format: double
-       * @description Water to boil away, g.
-       */
-      water_to_lose_g: number
-    }
-    /** @description Something that lowers the risk, and to what. */
-    Remedy: {
-      /**
-       * Format: double
-       * @description Risk that is left then, 0–1.
-       */
-      risk_frac: number
-      /** @description What to do. */
-      words: string
-    }
-    /**
-     * @description Which version to put back.
-     * @example {
-     *       "version": 1
-     *     }
-     */
-    RestoreAsk: {
-      /**
-       * Format: int32
-       * @description The version.
-       */
-      version: number
-    }
-    /** @description A rule learnt on one pan, for another. */
-    Retimed: {
-      here?: components['schemas']['Moment'] | null
-      /** @description What the rule gives where it was learnt. */
-      learnt: components['schemas']['ClockStrength']
-      /** @description What the same minutes give here. */
-      same_minutes_here: components['schemas']['ClockStrength']
-    }
-    /** @description A ring of the hob. */
-    Ring: {
-      /**
-       * Format: double
-       * @description Share of it that reaches the pan, 0–1.
-       */
-      efficiency_frac: number
-      /**
-       * Format: double
-       * @description Standard deviation of that share.
-       */
-      efficiency_sd: number
-      /** @description What heats. */
-      kind: components['schemas']['RingKind']
-      /** @description What the cook calls it. */
-      name: string
-      /**
-       * Format: double
-       * @description Power at full flame, W.
-       */
-      rated_power_w: number
-    }
-    /** @description What a check of a ring found. */
-    RingFound: {
-      /** @description Efficiency of the ring, 0–1. */
-      efficiency: components['schemas']['Narrowed']
-      /**
-       * Format: double
-       * @description Of which was lost to the room on the way, W.
-       */
-      lost_w: number
-      /**
-       * Format: double
-       * @description Heat that went into the pan, W.
-       */
-      net_power_w: number
-      /** @description The ring as it is known now. */
-      ring: components['schemas']['Ring']
-    }
-    /**
-     * @description What heats the pan.
-     * @enum {string}
-     */
-    RingKind: 'gas' | 'coil' | 'ceramic' | 'induction' | 'multi_cooker'
-    /** @description The air around the stove. */
-    Room: {
-      /**
-       * Format: double
-       * @description Height above the sea, m.
-       */
-      altitude_m?: number | null
-      /**
-       * Format: double
-       * @description Relative humidity, 0–1.
-       */
-      humidity_frac?: number
-      /**
-       * Format: double
-       * @description Measured station pressure, Pa; wins over the altitude.
-       */
-      pressure_pa?: number | null
-      /**
-       * Format: double
-       * @description Room temperature, °C.
-       */
-      room_c?: number
-    }
-    /** @description What rounding does. */
-    Rounding: {
-      /**
-       * Format: double
-       * @description Finished mass with the measured amounts, g; none if they do not work out.
-       */
-      measured_g?: number | null
-      /** @description Sugars in the finished sweet: exact, weighed, measured, 0–1. */
-      sugars_frac: number[]
-      /** @description The syrups. */
-      syrups: components['schemas']['Strength'][]
-      /**
-       * Format: double
-       * @description Finished mass with the rounded amounts, g; none if they do not work out.
-       */
-      weighed_g?: number | null
-    }
-    /** @description An own sweet as it was saved. */
-    Saved: {
-      /** @description Its key. */
-      key: string
-      /** @description It. */
-      sweet: components['schemas']['Sweet']
-      /**
-       * Format: int32
-       * @description Its version.
-       */
-      version: number
-    }
-    /** @description A school: where its followers place the stages. */
-    School: {
-      /** @description How its followers tell a string. */
-      about: string
-      /** @description Key. */
-      key: string
-      /** @description Its ladder. */
-      ladder: components['schemas']['Ladder']
-      /** @description Name in a few words. */
-      name: string
-    }
-    /** @description What the other schools see. */
-    Seen: {
-      /** @description What a drop in cold water does. */
-      in_water: components['schemas']['InWater']
-      /** @description What the pan shows. */
-      pan: string
-      /** @description What the spoon shows. */
-      spoon: string
-      /**
-       * Format: double
-       * @description Film left on a spoon held upright for three seconds, mm.
-       */
-      spoon_film_mm: number
-      /** @description The same in words. */
-      water: string
-    }
-    /** @description What the cook read, as her instrument showed it. */
-    SeenReading:
-      | {
-          /** @enum {string} */
-          kind: 'thermometer'
-          /**
-           * Format: double
-           * @description Shown temperature, °C.
-           */
-          shown_c: number
-        }
-      | {
-          /**
-           * Format: double
-           * @description Pan and contents, g.
-           */
-          gross_g: number
-          /** @enum {string} */
-          kind: 'weight'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'string'
-          /**
-           * Format: double
-           * @description Length before it breaks, cm.
-           */
-          string_cm: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'seen'
-          /** @description The stage. */
-          stage: components['schemas']['StageKey']
-        }
-      | {
-          /** @enum {string} */
-          kind: 'pull'
-          /** @description What it did. */
-          pull: components['schemas']['Pull']
-        }
-      | {
-          /** @enum {string} */
-          kind: 'not_yet'
-        }
-    /** @description What the cook says about a doubtful line. */
-    Settled: {
-      /** @description Key of the ingredient, if it was not known. */
-      ingredient?: string | null
-      /** @description Whether it is left out. */
-      leave_out?: boolean
-      /** @description The line, counted from 0. */
-      line: number
-      /**
-       * Format: double
-       * @description How much it is, g.
-       */
-      mass_g?: number | null
-    }
-    /** @description What it ends up as, and how the pieces are counted. */
-    Shape:
-      | {
-          /**
-           * Format: double
-           * @description Share of its volume that is air, 0–0.6.
-           */
-          air_frac?: number
-          /** @enum {string} */
-          kind: 'slab'
-          /**
-           * Format: double
-           * @description Area of one piece, cm².
-           */
-          piece_cm2: number
-          /**
-           * Format: double
-           * @description Thickness, mm.
-           */
-          thickness_mm: number
-        }
-      | {
-          /**
-           * Format: double
-           * @description Share of its volume that is air, 0–0.6.
-           */
-          air_frac?: number
-          /** @enum {string} */
-          kind: 'balls'
-          /**
-           * Format: double
-           * @description Mass of one when finished, g.
-           */
-          piece_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'pieces'
-          /**
-           * Format: double
-           * @description Mass of one when finished, g.
-           */
-          piece_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'spooned'
-          /**
-           * Format: double
-           * @description Mass of one, g.
-           */
-          piece_g: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'loose'
-        }
-    /** @description A mass fraction with its standard deviation. */
-    Share: {
-      /**
-       * Format: double
-       * @description Most likely, 0–1.
-       */
-      frac: number
-      /**
-       * Format: double
-       * @description Standard deviation.
-       */
-      sd?: number
-    }
-    /** @description What goes in at one step. */
-    SheetTake: {
-      /** @description Key in the larder. */
-      ingredient: string
-      /**
-       * Format: double
-       * @description How much, g.
-       */
-      mass_g: number
-      measured?: components['schemas']['Measured'] | null
-      /** @description Name. */
-      name: string
-      /** @description Key of the step. */
-      step: string
-    }
-    /** @description What was found. */
-    Shelf: {
-      /** @description Those of the catalogue, best first, then the cook's own by name; at most 60 of these. */
-      cards: components['schemas']['Card'][]
-      /** @description How many answer. */
-      total: number
-    }
-    /**
-     * @description Where an ingredient stands on the shelf.
-     * @enum {string}
-     */
-    ShelfKind:
-      | 'sugar'
-      | 'jaggery'
-      | 'fat'
-      | 'flour'
-      | 'pulse'
-      | 'grain'
-      | 'nut'
-      | 'dairy'
-      | 'coconut'
-      | 'egg'
-      | 'fruit'
-      | 'spice'
-      | 'acid'
-      | 'colour'
-      | 'water'
-    /** @description Signs of one strength. */
-    Sign: {
-      /**
-       * Format: double
-       * @description Pan with contents on the scale, g.
-       */
-      gross_g: number
-      /**
-       * Format: double
-       * @description What the thermometer shows, °C.
-       */
-      shown_c: number
-      /**
-       * Format: double
-       * @description Strength, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Length of the string, cm.
-       */
-      string_cm: number
-    }
-    /** @description How much to make. */
-    Size:
-      | {
-          /**
-           * Format: double
-           * @description 0.01–200.
-           */
-          factor: number
-          /** @enum {string} */
-          kind: 'times'
-        }
-      | {
-          /**
-           * Format: double
-           * @description 1–20,000.
-           */
-          count: number
-          /** @enum {string} */
-          kind: 'pieces'
-        }
-      | {
-          /**
-           * Format: double
-           * @description g.
-           */
-          finished_g: number
-          /** @enum {string} */
-          kind: 'mass'
-        }
-      | {
-          /**
-           * Format: double
-           * @description g.
-           */
-          amount_g: number
-          /** @description Its key. */
-          ingredient: string
-          /** @enum {string} */
-          kind: 'ingredient'
-        }
-      | {
-          /**
-           * Format: double
-           * @description Inner height, cm.
-           */
-          height_cm: number
-          /** @enum {string} */
-          kind: 'tray'
-          /**
-           * Format: double
-           * @description Inner length, cm.
-           */
-          length_cm: number
-          /**
-           * Format: double
-           * @description Thickness, mm; that of the method if left out.
-           */
-          thickness_mm?: number | null
-          /**
-           * Format: double
-           * @description Inner width, cm.
-           */
-          width_cm: number
-        }
-      | {
-          /**
-           * Format: double
-           * @description Volume of the pan to its rim, ml.
-           */
-          capacity_ml: number
-          /** @enum {string} */
-          kind: 'pan'
-        }
-      | {
-          /** @description What there is, g by ingredient; what is not named is not short. */
-          have_g: {
-            [key: string]: number
-          }
-          /** @enum {string} */
-          kind: 'stock'
-        }
-      | {
-          /**
-           * Format: double
-           * @description How many of them for one part.
-           */
-          count: number
-          /**
-           * Format: double
-           * @description The cup, ml.
-           */
-          cup_ml: number
-          /** @enum {string} */
-          kind: 'cups'
-        }
-    /** @description Spoons on top of a cup, or taken out of it. */
-    Spoonful: {
-      /**
-       * Format: double
-       * @description How many.
-       */
-      count: number
-      /** @description Whether they are taken out. */
-      less: boolean
-      /** @description Name of the spoon. */
-      of: string
-    }
-    /** @description One band of the ladder: from `low_frac` up to, but not including, `high_frac`. */
-    Stage: {
-      /**
-       * Format: double
-       * @description Upper edge, strength 0–1.
-       */
-      high_frac: number
-      /** @description Which stage. */
-      key: components['schemas']['StageKey']
-      /** @description What the kitchen calls it. */
-      local_name: string
-      /**
-       * Format: double
-       * @description Lower edge, strength 0–1.
-       */
-      low_frac: number
-      /** @description Plain name. */
-      name: string
-      /** @description What is seen and felt. */
-      sign: string
-    }
-    /**
-     * @description A stage of the ladder.
-     * @enum {string}
-     */
-    StageKey:
-      | 'thin'
-      | 'sticky'
-      | 'coating'
-      | 'one-string'
-      | 'two-string'
-      | 'three-string'
-      | 'soft-ball'
-      | 'firm-ball'
-      | 'hard-ball'
-      | 'crack'
-    /** @description When a stage begins. */
-    StageReached: {
-      /** @description When. */
-      at: components['schemas']['Moment']
-      /**
-       * Format: double
-       * @description Boiling temperature at its lower edge, °C.
-       */
-      boil_c: number
-      /**
-       * Format: double
-       * @description Pan and contents there, g.
-       */
-      gross_g: number
-      /**
-       * Format: double
-       * @description What the thermometer shows there, °C.
-       */
-      shown_c: number
-      /** @description Which. */
-      stage: components['schemas']['StageKey']
-    }
-    /** @description Signs of a stage: its edges and the strength to aim for. */
-    StageSigns: {
-      /** @description In its middle. */
-      aim: components['schemas']['Sign']
-      /** @description At its upper edge. */
-      high: components['schemas']['Sign']
-      /** @description At its lower edge. */
-      low: components['schemas']['Sign']
-      /** @description Which stage. */
-      stage: components['schemas']['StageKey']
-    }
-    /** @description One stage, as each school tells it. Lower edge and upper edge. */
-    StageTerms: {
-      /** @description Refractometer, °Brix; none beyond what one reads. */
-      brix: (number | null)[]
-      from_boil?: components['schemas']['Moment'] | null
-      /**
-       * Format: double
-       * @description From when the sugar has dissolved: when the stage begins, s.
-       */
-      from_dissolved_s?: number | null
-      /** @description Pan with contents on the scale, g: heaviest first. */
-      gross_g: number[]
-      /** @description Spoon, water and pan in the middle of the stage. */
-      seen: components['schemas']['Seen']
-      /** @description What the thermometer shows, °C. */
-      shown_c: number[]
-      /** @description Strength, 0–1. */
-      solids_frac: number[]
-      /** @description Which. */
-      stage: components['schemas']['StageKey']
-      /** @description Length of the string, cm. */
-      string_cm: number[]
-    }
-    /**
-     * @description What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
-     * @example {
-     *       "pan_id": 1,
-     *       "ring_id": 1,
-     *       "size": {
-     *         "amount_g": 400,
-     *         "ingredient": "cashew",
-     *         "kind": "ingredient"
-     *       },
-     *       "sweet_key": "cashew-sheet",
-     *       "thermometer_id": 1
-     *     }
-     */
-    StartAsk: {
-      charge?: components['schemas']['Charge'] | null
-      contents?: components['schemas']['Contents'] | null
-      /**
-       * Format: int32
-       * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
-       */
-      cup_id?: number | null
-      /** @description Its method; the first if left out. */
-      method_key?: string | null
-      /**
-       * Format: int32
-       * @description The pan.
-       */
-      pan_id?: number | null
-      /**
-       * Format: int32
-       * @description The ring.
-       */
-      ring_id?: number | null
-      size?: components['schemas']['Size'] | null
-      stage?: components['schemas']['StageKey'] | null
-      /** @description A sweet of the catalogue. */
-      sweet_key?: string | null
-      /**
-       * Format: int32
-       * @description The thermometer.
-       */
-      thermometer_id?: number | null
-      /** @description What to call it; the sweet's own name if left out. */
-      title?: string | null
-      /** @description What to change first. */
-      variation?: components['schemas']['Variation'][]
-    }
-    /** @description What a start would be: everything the sheet shows before the heat. */
-    StartPlan: {
-      last_time?: components['schemas']['LastTime'] | null
-      /** @description The batch as it would be set up. */
-      setup: components['schemas']['BatchSetup']
-      /** @description The stage on her instruments. */
-      syrup: components['schemas']['SyrupSigns']
-      /** @description Why it cannot go there now, if pan or ring are taken. */
-      taken?: string | null
-    }
-    /** @description One step of a method. */
-    Step: {
-      /** @description Steps that come before without handing anything over. */
-      after?: string[]
-      /** @description How much of the cook it needs. */
-      attention: components['schemas']['Attention']
-      /** @description What shows that it is done. */
-      cue: string
-      /** @description What becomes of the mass, in order. */
-      effects?: components['schemas']['Effect'][]
-      /** @description Words of the event that ends it, as the cook would say it. */
-      event: string
-      flame?: components['schemas']['Flame'] | null
-      /** @description What must be ready. */
-      gates?: components['schemas']['Gate'][]
-      /** @description What can hurt: keys of the usual cautions, or own words. */
-      hazards?: string[]
-      /**
-       * Format: double
-       * @description How hot it gets, °C.
-       */
-      heat_to_c?: number | null
-      /** @description What goes in anew. */
-      inputs?: components['schemas']['Entry'][]
-      /** @description Key within the method. */
-      key: string
-      /** @description Kind of work. */
-      kind: components['schemas']['StepKind']
-      minutes?: components['schemas']['Minutes'] | null
-      /** @description Why; empty where nobody told. */
-      reason?: string
-      /** @description What it takes over from earlier steps. */
-      takes?: components['schemas']['Take'][]
-      /** @description What to do, in a sentence. */
-      text: string
-      /** @description What that time follows. */
-      timing?: components['schemas']['Timing']
-      /** @description What to do, in a few words. */
-      title: string
-      /** @description What it happens in. */
-      vessel?: components['schemas']['Vessel']
-      /** @description How soon a later step has to follow. */
-      windows?: components['schemas']['Window'][]
-    }
-    /** @description One step in figures. */
-    StepFigures: {
-      /**
-       * Format: double
-       * @description Strength at the end, 0–1.
-       */
-      end_frac?: number | null
-      /**
-       * Format: double
-       * @description Mass at the end, g.
-       */
-      end_g: number
-      /**
-       * Format: double
-       * @description Steam, g.
-       */
-      evaporated_g: number
-      /**
-       * Format: double
-       * @description Share of the pan's volume that is full.
-       */
-      fill_frac?: number | null
-      /**
-       * Format: double
-       * @description What it lies in, g.
-       */
-      medium_g: number
-      /**
-       * Format: double
-       * @description What the pan weighs with it at the end, g.
-       */
-      pan_end_g?: number | null
-      /**
-       * Format: double
-       * @description What the pan weighs with it at the start, g; none where it is in no pan.
-       */
-      pan_start_g?: number | null
-      stage?: components['schemas']['StageKey'] | null
-      /**
-       * Format: double
-       * @description Strength of the syrup at the start, 0–1; none where it is no syrup.
-       */
-      start_frac?: number | null
-      /**
-       * Format: double
-       * @description Mass worked on at the start, g.
-       */
-      start_g: number
-      /** @description Key of the step. */
-      step: string
-      /** @description How long it takes. */
-      time: components['schemas']['StepTime']
-      /**
-       * Format: double
-       * @description Water in the mass at the end, 0–1.
-       */
-      water_frac: number
-    }
-    /**
-     * @description What kind of work a step is.
-     * @enum {string}
-     */
-    StepKind:
-      | 'make_ready'
-      | 'dissolve'
-      | 'boil_to_stage'
-      | 'strain'
-      | 'reduce'
-      | 'curdle'
-      | 'hang'
-      | 'knead'
-      | 'roast'
-      | 'grind'
-      | 'soak'
-      | 'ferment'
-      | 'extract_coconut_milk'
-      | 'combine'
-      | 'add_instalments'
-      | 'cook_till_leaves_sides'
-      | 'simmer'
-      | 'pour'
-      | 'press'
-      | 'roll'
-      | 'mark'
-      | 'cut'
-      | 'lift'
-      | 'fry'
-      | 'drain'
-      | 'poach'
-      | 'squeeze'
-      | 'steep'
-      | 'chill'
-      | 'pressure_cook'
-      | 'caramelise'
-      | 'water_bath'
-      | 'shape'
-      | 'rest'
-      | 'garnish'
-      | 'pack'
-      | 'use'
-    /** @description Steps that answer to each other; one side is empty where the other method has nothing like it. */
-    StepPair: {
-      /** @description Key of the step of the first method. */
-      left?: string | null
-      /** @description Key of the step of the second. */
-      right?: string | null
-    }
-    /** @description One step's place in the batch. */
-    StepState: {
-      /**
-       * Format: int64
-       * @description When it became the current one, ms since 1970.
-       */
-      began_ms?: number | null
-      /**
-       * Format: int64
-       * @description When it was done.
-       */
-      done_ms?: number | null
-      /** @description Key of the step. */
-      key: string
-      /** @description Gates ticked. */
-      ticked: string[]
-    }
-    /** @description How long one step takes. */
-    StepTime: {
-      /**
-       * Format: double
-       * @description When it begins, after the start, min: as late as the steps that wait for it allow.
-       */
-      begins_min: number
-      /** @description What the time follows. */
-      follows: components['schemas']['Timing']
-      /** @description Least, expected, most. */
-      minutes: components['schemas']['Minutes']
-      /**
-       * Format: double
-       * @description How often the pot is filled, where it is.
-       */
-      pots?: number | null
-      /** @description Key of the step. */
-      step: string
-    }
-    /** @description What straining a jaggery syrup takes away. */
-    Straining: {
-      /**
-       * Format: double
-       * @description Grit left in the sieve, dry, g.
-       */
-      grit_g: number
-      /**
-       * Format: double
-       * @description Syrup that clings to sieve and grit, g.
-       */
-      held_g: number
-      /** @description What goes on in the pan. */
-      strained: components['schemas']['Charge']
-    }
-    /** @description How strong a syrup starts. */
-    Strength: {
-      /**
-       * Format: double
-       * @description With the exact amounts, 0–1.
-       */
-      exact_frac: number
-      /**
-       * Format: double
-       * @description With the amounts measured in her cups, 0–1.
-       */
-      measured_frac: number
-      /** @description Key of the step. */
-      step: string
-      /** @description Title of the step. */
-      title: string
-      /**
-       * Format: double
-       * @description With the amounts rounded for the scale, 0–1.
-       */
-      weighed_frac: number
-    }
-    /** @description The string of a strength, with what the other schools see. */
-    StringAnswer: components['schemas']['PulledString'] & {
-      /** @description Spoon, water and pan. */
-      seen: components['schemas']['Seen']
-      /**
-       * Format: double
-       * @description Strength, 0–1.
-       */
-      solids_frac: number
-      /**
-       * Format: double
-       * @description Upper end of the same.
-       */
-      solids_frac_high: number
-      /**
-       * Format: double
-       * @description Lower end of the 80 % interval: a length is judged to within a factor of 1.6; the strength
-       *     itself if that was asked.
-       */
-      solids_frac_low: number
-      /** @description Stage. */
-      stage: components['schemas']['StageKey']
-    }
-    /**
-     * @description A string asked for by its strength, or a strength by its string.
-     * @example {
-     *       "string_cm": 1
-     *     }
-     */
-    StringAsk: {
-      /** @description The cook's ladder; the usual one if left out. */
-      ladder?: components['schemas']['Ladder']
-      /**
-       * Format: int32
-       * @description Moments of the pull to give, 2–200; 24 if left out.
-       */
-      max_points?: number | null
-      /**
-       * Format: double
-       * @description Strength, 0–1.
-       */
-      solids_frac?: number | null
-      /**
-       * Format: double
-       * @description Length at which it breaks, cm, as a cook judges it.
-       */
-      string_cm?: number | null
-    }
-    /**
-     * @description By what a swap is kept equal.
-     * @enum {string}
-     */
-    SwapBy: 'mass' | 'sweetness' | 'solids' | 'fat'
-    /** @description A sweet of the catalogue or of the cook's own. */
-    Sweet: {
-      /** @description One sentence about it. */
-      about: string
-      /** @description Other names. */
-      aliases?: string[]
-      /** @description Its family. */
-      family: components['schemas']['Family']
-      /** @description Key in the catalogue; given by the program to an own sweet. */
-      key?: string
-      /** @description The ingredient that it makes, if it is a component. */
-      makes?: string | null
-      /** @description Ways of making it. */
-      methods: components['schemas']['Method'][]
-      /** @description What goes wrong, and what to do. */
-      mistakes?: components['schemas']['Mistake'][]
-      /** @description Plain name. */
-      name: string
-    }
-    /** @description A sweet with what its page shows beside it. */
-    SweetPage: {
-      /** @description What each method starts from, and its variations. */
-      methods: components['schemas']['MethodExtra'][]
-      /** @description It. */
-      sweet: components['schemas']['Sweet']
-      /**
-       * Format: int32
-       * @description Its version, if it is the cook's own.
-       */
-      version?: number | null
-    }
-    /** @description A sweetener that ships with the program. */
-    Sweetener: {
-      /** @description Its analysis; every lump differs, so all of it can be edited. */
-      analysis: components['schemas']['Analysis']
-      /** @description Key. */
-      key: string
-      /** @description What the kitchen calls it. */
-      local_name: string
-      /** @description Plain name. */
-      name: string
-      /**
-       * Format: double
-       * @description Usual pH of its syrup.
-       */
-      ph: number
-    }
-    /** @description What the stage of the first syrup looks like on her own instruments. */
-    SyrupSigns: {
-      /** @description The syrup as it goes on the ring. */
-      charge: components['schemas']['Charge']
-      /**
-       * Format: double
-       * @description Share of the pan that it fills at the start.
-       */
-      fill_frac: number
-      /**
-       * Format: double
-       * @description Share that is safe to fill, with room for froth.
-       */
-      fill_limit_frac: number
-      /** @description Whether the froth may come over the rim. */
-      may_boil_over: boolean
-      /** @description What spoon, water and pan show there. */
-      seen: components['schemas']['Seen']
-      /** @description The stage on her scale and thermometer. */
-      signs: components['schemas']['StageSigns']
-      /** @description The stage. */
-      stage: components['schemas']['StageKey']
-      turn_off?: components['schemas']['TurnOff'] | null
-      /**
-       * Format: double
-       * @description Boiling point of water here, °C.
-       */
-      water_boil_c: number
-      /**
-       * Format: double
-       * @description Water to boil off, g.
-       */
-      water_to_lose_g: number
-    }
-    /** @description The syrup as believed now. */
-    SyrupState: {
-      /** @description Whether it boils. */
-      boiling: boolean
-      /** @description Whether all sugar is dissolved. */
-      dissolved: boolean
-      /**
-       * Format: double
-       * @description What her scale should show with the pan, g.
-       */
-      gross_g: number
-      /**
-       * Format: double
-       * @description How far that may be off (80 %), g.
-       */
-      gross_spread_g: number
-      /**
-       * Format: double
-       * @description Where the pan lands if the heat goes (or went) off now, 0–1.
-       */
-      landing_frac: number
-      last_test?: components['schemas']['TestSaid'] | null
-      /**
-       * Format: double
-       * @description True temperature, °C.
-       */
-      liquid_c: number
-      /**
-       * Format: double
-       * @description The ring's power against its nominal, as learnt from the readings.
-       */
-      power_factor: number
-      /**
-       * Format: double
-       * @description Standard deviation of that factor.
-       */
-      power_factor_sd: number
-      /**
-       * Format: double
-       * @description What her thermometer should show, °C.
-       */
-      shown_c: number
-      /** @description Strength, 0–1. */
-      solids_frac: components['schemas']['Range']
-      /** @description Stage at the most likely strength. */
-      stage: components['schemas']['StageKey']
-      /**
-       * Format: double
-       * @description Length of the string, cm.
-       */
-      string_cm: number
-      /** @description Whether the last reading contradicted what was believed. */
-      surprise: boolean
-      /**
-       * Format: double
-       * @description Strength at which to turn off, 0–1.
-       */
-      turn_off_frac: number
-      /**
-       * Format: double
-       * @description What her scale shows there, g.
-       */
-      turn_off_gross_g: number
-      turn_off_in_s?: components['schemas']['Range'] | null
-      /**
-       * Format: double
-       * @description What her thermometer shows there, °C.
-       */
-      turn_off_shown_c: number
-      /** @description Water still to lose to the target strength, g; negative: past it. */
-      water_to_lose_g: components['schemas']['Range']
-      /** @description Water still to lose before the heat goes off, g; negative: past it. */
-      water_to_turn_off_g: components['schemas']['Range']
-    }
-    /** @description What a step takes over from an earlier one. */
-    Take: {
-      /** @description Whether the mass lies in it rather than being mixed with it. */
-      medium?: boolean
-      /**
-       * Format: double
-       * @description Share of it, 0–1.
-       */
-      share_frac?: number
-      /** @description What was left over there under this name, rather than its product. */
-      side?: string | null
-      /** @description Key of the earlier step. */
-      step: string
-    }
-    /** @description What a line was taken for. */
-    TakenFor:
-      | {
-          /** @enum {string} */
-          kind: 'title'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'heading'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'yield'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'ingredient'
-          /** @description Number of the line among the ingredients, from 0. */
-          line: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'step'
-          /** @description Number of the step, from 0. */
-          step: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'unread'
-        }
-    /**
-     * @description How temperatures are written.
-     * @enum {string}
-     */
-    TemperatureUnit: 'celsius' | 'fahrenheit'
-    /** @description The last reading of the syrup, against the stage asked for. */
-    TestSaid: {
-      /** @description Where that stands against the stage. */
-      against: components['schemas']['Against']
-      /**
-       * Format: int64
-       * @description When, ms since 1970.
-       */
-      at_ms: number
-      /** @description What was read. */
-      reading: components['schemas']['SeenReading']
-      /**
-       * Format: double
-       * @description Strength it says, 0–1.
-       */
-      solids_frac: number
-    }
-    /**
-     * @description How the sweet felt.
-     * @enum {string}
-     */
-    Texture: 'too_soft' | 'right' | 'too_firm' | 'crumbly' | 'grainy'
-    /** @description A thermometer and its own error, which may change along its scale. */
-    Thermometer: {
-      /**
-       * Format: double
-       * @description How much too high it reads in ice water, K; the same as at 100 °C if not known.
-       */
-      ice_offset_k?: number | null
-      /** @description What the cook calls it. */
-      name: string
-      /**
-       * Format: double
-       * @description How much too high it reads at 100 °C, K.
-       */
-      offset_k: number
-      /**
-       * Format: double
-       * @description Standard deviation of a reading once its own error is taken out, K.
-       */
-      sd_k?: number
-    }
-    /**
-     * @description A check of a thermometer, in a room.
-     * @example {
-     *       "check": {
-     *         "boiling_shown_c": 95.9,
-     *         "ice_shown_c": 0.8,
-     *         "thermometer": {
-     *           "name": "Probe",
-     *           "offset_k": 0
-     *         }
-     *       },
-     *       "room": {
-     *         "altitude_m": 1480,
-     *         "room_c": 24
-     *       }
-     *     }
-     */
-    ThermometerAsk: {
-      /** @description What was read. */
-      check: components['schemas']['ThermometerCheck']
-      /** @description The room. */
-      room?: components['schemas']['Room']
-    }
-    /** @description A thermometer held in boiling water, and in ice water if there is some. */
-    ThermometerCheck: {
-      /**
-       * Format: double
-       * @description What it shows in boiling water, °C.
-       */
-      boiling_shown_c: number
-      /**
-       * Format: double
-       * @description What it shows in crushed ice and water, °C.
-       */
-      ice_shown_c?: number | null
-      /** @description The thermometer. */
-      thermometer: components['schemas']['Thermometer']
-    }
-    /** @description What a check of a thermometer found. */
-    ThermometerFound: {
-      /** @description Error at the boil, K; positive: reads high. */
-      offset_k: components['schemas']['Narrowed']
-      /** @description The thermometer as it is known now. */
-      thermometer: components['schemas']['Thermometer']
-      /**
-       * Format: double
-       * @description What boiling water really is here, °C.
-       */
-      water_boil_c: number
-    }
-    /** @description A thing in words. */
-    ThingWords: {
-      /** @description Whether its figures are guesses. */
-      guessed: boolean
-      /** @description How well that is known: “checked”, “never weighed”. */
-      known: string
-      /** @description What it is like: “strong”, “heavy”. */
-      like: string
-    }
-    /** @description The program's time. */
-    Time: {
-      /**
-       * Format: int64
-       * @description Milliseconds since 1970.
-       */
-      now_ms: number
-      /** @description Whether it stands still until it is moved. */
-      simulated: boolean
-    }
-    /** @description How long it all takes. */
-    Times: {
-      /**
-       * Format: double
-       * @description Minutes with hands on it.
-       */
-      hands_min: number
-      /** @description Step by step. */
-      steps: components['schemas']['StepTime'][]
-      /** @description From first to last step, what can go on side by side side by side. */
-      total: components['schemas']['Minutes']
-    }
-    /**
-     * @description What the time of a step follows.
-     * @enum {string}
-     */
-    Timing: 'fixed' | 'mass' | 'pieces' | 'pots' | 'heat'
-    /** @description A tray to set sweets in. */
-    Tray: {
-      /**
-       * Format: double
-       * @description Inner height, cm.
-       */
-      height_cm: number
-      /**
-       * Format: double
-       * @description Inner length, cm.
-       */
-      length_cm: number
-      /** @description What the cook calls it. */
-      name: string
-      /**
-       * Format: double
-       * @description Inner width, cm.
-       */
-      width_cm: number
-    }
-    /** @description When and at what to turn the heat off. */
-    TurnOff: {
-      /** @description When. */
-      at: components['schemas']['Moment']
-      /**
-       * Format: double
-       * @description True temperature then, °C.
-       */
-      boil_c: number
-      /**
-       * Format: double
-       * @description Pan and contents then, g.
-       */
-      gross_g: number
-      /**
-       * Format: double
-       * @description Strength the pan lands on, 0–1.
-       */
-      landing_frac: number
-      /**
-       * Format: double
-       * @description Weight after landing, g.
-       */
-      landing_gross_g: number
-      /**
-       * Format: double
-       * @description Upper end of the same.
-       */
-      landing_high_frac: number
-      /**
-       * Format: double
-       * @description Lower end (80 %) of the landing, if it is turned off at exactly this weight.
-       */
-      landing_low_frac: number
-      /**
-       * Format: double
-       * @description What the thermometer shows then, °C.
-       */
-      shown_c: number
-      /**
-       * Format: double
-       * @description Strength then, 0–1.
-       */
-      solids_frac: number
-    }
-    /** @description Unfinished work on an own sweet. */
-    UnfinishedView: {
-      /**
-       * Format: int64
-       * @description When it was kept, ms since 1970; none if there is none.
-       */
-      at_ms?: number | null
-      sweet?: components['schemas']['Sweet'] | null
-    }
-    /** @description What something is measured in. */
-    Unit:
-      | {
-          /** @enum {string} */
-          kind: 'gram'
-        }
-      | {
-          /** @description Whether it is heaped. */
-          heaped?: boolean
-          /** @enum {string} */
-          kind: 'volume'
-          /**
-           * Format: double
-           * @description What one holds, level, ml.
-           */
-          volume_ml: number
-          /**
-           * Format: double
-           * @description Standard deviation of one measuring, ml.
-           */
-          volume_sd_ml?: number
-        }
-      | {
-          /** @enum {string} */
-          kind: 'piece'
-          /** @description The kind: pod, clove, egg. */
-          piece: string
-        }
-      | {
-          /** @enum {string} */
-          kind: 'pinch'
-        }
-    /** @description A ring of a kind, as it is taken before it was checked. */
-    UsualRing: {
-      /**
-       * Format: double
-       * @description Share of its power that reaches the pan, 0–1.
-       */
-      efficiency_frac: number
-      /**
-       * Format: double
-       * @description Standard deviation of that share.
-       */
-      efficiency_sd: number
-      /** @description The kind. */
-      kind: components['schemas']['RingKind']
-    }
-    /** @description One change of a method. */
-    Variation:
-      | {
-          /** @description Its key. */
-          ingredient: string
-          /** @enum {string} */
-          kind: 'amount'
-          /**
-           * Format: double
-           * @description Times what is written, 0.2–5.
-           */
-          times: number
-        }
-      | {
-          /** @description What is kept equal. */
-          by: components['schemas']['SwapBy']
-          /** @description What is replaced. */
-          from: string
-          /** @enum {string} */
-          kind: 'swap'
-          /** @description What replaces it. */
-          to: string
-        }
-      | {
-          /** @description Its key. */
-          ingredient: string
-          /** @enum {string} */
-          kind: 'make'
-        }
-      | {
-          /** @enum {string} */
-          kind: 'stage'
-          /** @description The stage. */
-          stage: components['schemas']['StageKey']
-          /** @description Key of the step. */
-          step: string
-        }
-      | {
-          /** @enum {string} */
-          kind: 'water'
-          /** @description Key of the step. */
-          step: string
-          /**
-           * Format: double
-           * @description Share of water at its end, 0–1.
-           */
-          water_frac: number
-        }
-    /** @description A verb with the step that it begins. */
-    Verb: {
-      /** @description A step to begin with; its key is given where it goes in. */
-      step: components['schemas']['Step']
-      /** @description What the cook would say: “Roast”. */
-      verb: string
-    }
-    /** @description How the batch turned out. */
-    Verdict: {
-      /**
-       * Format: double
-       * @description The finished sweet on the scale, g.
-       */
-      finished_g?: number | null
-      /** @description What to remember. */
-      note?: string
-      /**
-       * Format: int32
-       * @description Pieces made.
-       */
-      pieces?: number | null
-      /** @description How it felt. */
-      texture: components['schemas']['Texture']
-    }
-    /** @description A version of an own sweet. */
-    VersionLine: {
-      /**
-       * Format: int64
-       * @description When it was saved, ms since 1970.
-       */
-      at_ms: number
-      /** @description What was done. */
-      reason: string
-      /**
-       * Format: int32
-       * @description The version, from 1.
-       */
-      version: number
-    }
-    /**
-     * @description What it happens in or on.
-     * @enum {string}
-     */
-    Vessel:
-      | 'board'
-      | 'bowl'
-      | 'pan'
-      | 'wide_pan'
-      | 'frying_pot'
-      | 'pressure_cooker'
-      | 'water_bath'
-      | 'tray'
-      | 'cloth'
-      | 'grinder'
-      | 'jar'
-      | 'refrigerator'
-    /** @description A cold syrup warmed for use. */
-    Warmed: {
-      /** @description Minutes on the heat. */
-      heat: components['schemas']['MinuteRange']
-      /**
-       * Format: double
-       * @description Strength when warm, 0–1.
-       */
-      solids_frac: number
-      /** @description Stage when warm. */
-      stage: components['schemas']['StageKey']
-      /**
-       * Format: double
-       * @description Water lost on the way, g: add as much to keep the strength.
-       */
-      water_lost_g: number
-    }
-    /** @description One way an amount can be read. */
-    Way: {
-      /**
-       * Format: double
-       * @description What that comes to, g.
-       */
-      mass_g: number
-      /**
-       * Format: double
-       * @description Share of the whole it would be, 0–1.
-       */
-      share_frac: number
-      /** @description How it is read. */
-      words: string
-    }
-    /** @description How soon a later step has to follow. */
-    Window: {
-      /**
-       * Format: double
-       * @description Not after, minutes after this one.
-       */
-      high_min: number
-      /**
-       * Format: double
-       * @description Not before, minutes after this one.
-       */
-      low_min: number
-      /** @description Key of the later step. */
-      to: string
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
-}
-export type $defs = Record<string, never>
-export interface operations {
-  batches: {
-    parameters: {
-      query?: {
-        /** @description Only those going on. */
-        going_on?: boolean
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchLine'][]
-        }
-      }
-    }
-  }
-  start: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StartAsk']
-      }
-    }
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchView']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  plan: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StartAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StartPlan']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchView']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  log_event: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BatchEvent']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchView']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  judge: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Verdict']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchView']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  clock: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Time']
-        }
-      }
-    }
-  }
-  move_clock: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MoveClock']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Time']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  health: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Health']
-        }
-      }
-    }
-  }
-  ingredients: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KeyedIngredient'][]
-        }
-      }
-    }
-  }
-  kitchen: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitchenView']
-        }
-      }
-    }
-  }
-  save_kitchen: {
-    parameters: {
-      query?: {
-        /** @description What was done, for the history. */
-        reason?: string
-        /** @description Whether this change stands where somebody changed the same thing. */
-        mine_stands?: boolean
-      }
-      header: {
-        /** @description The version this is based on. */
-        'If-Match': string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['KitchenDocument']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitchenView']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  check_measure: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MeasureCheck']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MeasureFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  check_pan: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PanCheck']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PanFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  check_pressure: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PressureAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PressureFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  ring_boil_off: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BoilOffAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RingFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  ring_cups: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CupsAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RingFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  ring_heating: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HeatingAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RingFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  check_thermometer: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ThermometerAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ThermometerFound']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  first: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FirstAnswers']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FirstKitchen']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  history: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitchenChange'][]
-        }
-      }
-    }
-  }
-  undo: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitchenView']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  schools: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['School'][]
-        }
-      }
-    }
-  }
-  live: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Server-sent events; each data line is a Change */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['Change']
-        }
-      }
-    }
-  }
-  convert: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ConvertAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConvertAnswer']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  openapi: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OpenAPI document */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': unknown
-        }
-      }
-    }
-  }
-  sweet_schema: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description JSON Schema, draft 2020-12. */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/schema+json': unknown
-        }
-      }
-    }
-  }
-  sweets: {
-    parameters: {
-      query?: {
-        /** @description Words: name, other name or ingredient. */
-        q?: string
-        /** @description Family. */
-        family?: string
-        /** @description Key of an ingredient that is in it. */
-        ingredient?: string
-        /** @description Allergens that are not in it, between commas. */
-        without?: string
-        /** @description Longest time from start to end, min. */
-        max_min?: number
-        /** @description Only what needs no instrument. */
-        instrument_free?: boolean
-        /** @description Only what suits a first try. */
-        beginner?: boolean
-        /** @description Only the cook's own. */
-        own?: boolean
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Shelf']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  create: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Sweet']
-      }
-    }
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Saved']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  check: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Sweet']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Checked']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  import: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ImportAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ImportAnswer']
-        }
-      }
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  sweet: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          /** @description Version of an own sweet. */
-          ETag?: string
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SweetPage']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  save: {
-    parameters: {
-      query?: never
-      header: {
-        /** @description The version this is based on. */
-        'If-Match': string
-      }
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Sweet']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Saved']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  remove: {
-    parameters: {
-      query?: never
-      header: {
-        /** @description The version this is based on. */
-        'If-Match': string
-      }
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  compare_methods: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CompareAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CompareAnswer']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  export: {
-    parameters: {
-      query?: {
-        /** @description `unctum` (default) or `json_ld`. */
-        format?: string
-        /** @description The method for json_ld; the first if left out. */
-        method?: string
-      }
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The file. */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': unknown
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  formula: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FormulaAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FormulaAnswer']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  versions: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['VersionLine'][]
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  restore: {
-    parameters: {
-      query?: never
-      header: {
-        /** @description The version this is based on. */
-        'If-Match': string
-      }
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RestoreAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Saved']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  unfinished: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['UnfinishedView']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  keep_unfinished: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Sweet']
-      }
-    }
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  drop_unfinished: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  acid: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AcidAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AcidMoment'][]
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  boil_down: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BoilDownAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BoilDownAnswer']
-        }
-      }
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  charge: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
+    "/api/v1/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         /**
+         * All batches, newest first; only those going on, if so asked.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["batches"];
+        put?: never;
+        /**
+         * Starts a batch.
+         * @description # Errors
+         *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422; nothing is stored then.
+         */
+        post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a start would be. Nothing is stored.
+         * @description # Errors
+         *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422.
+         */
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One batch at this moment.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["batch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Logs that something happened.
+         * @description # Errors
+         *     404; 400, 413 or 422 with what to do instead; nothing is logged then.
+         */
+        post: operations["log_event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Writes down how a batch turned out.
+         * @description # Errors
+         *     404; 400, 413 or 422; nothing is changed then.
+         */
+        put: operations["judge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The program's time. */
+        get: operations["clock"];
+        put?: never;
+        /**
+         * Moves the simulated clock on.
+         * @description # Errors
+         *     422 when the clock is real or the move out of range.
+         */
+        post: operations["move_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the program is up. */
+        get: operations["health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ingredients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All ingredients. */
+        get: operations["ingredients"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The kitchen.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["kitchen"];
+        /**
+         * Replaces the kitchen and keeps what it was; batches keep the copies they started with. What others
+         *     changed since the version named in `If-Match` is kept too.
+         * @description # Errors
+         *     412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
+         *     code. Nothing is changed then.
+         */
+        put: operations["save_kitchen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Volume of a cup or spoon from the water in it. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/pan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tare and stored heat of a pan from one weighing. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_pan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/pressure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Air pressure from boiling water and a trusted thermometer. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_pressure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/ring-boil-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Efficiency of a ring from what boils off in a counted time. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["ring_boil_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/ring-cups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Efficiency of a ring from cups of cold water brought to the boil. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["ring_cups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/ring-heating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Efficiency of a ring from water heated between two temperatures. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["ring_heating"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/calibrations/thermometer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Error of a thermometer from boiling water, and ice water if given. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["check_thermometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The kitchen that follows from four plain answers. Nothing is stored.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["first"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The changes that can be taken back, newest first.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/history/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes the newest change back.
+         * @description # Errors
+         *     422 when there is none, or it is not the newest; nothing is changed then.
+         */
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kitchen/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The schools: where their followers place the stages. */
+        get: operations["schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stream of server-sent events, each a [`Change`]. */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/measures/convert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cups, spoons, pieces and grams into each other.
+         * @description # Errors
+         *     400, 413 or 422.
+         */
+        post: operations["convert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/openapi.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * This description.
+         * @description # Errors
+         *     None in practice.
+         */
+        get: operations["openapi"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schemas/sweet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of a sweet. */
+        get: operations["sweet_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sweets of the catalogue and of the cook.
+         * @description # Errors
+         *     422 for an unknown family.
+         */
+        get: operations["sweets"];
+        put?: never;
+        /**
+         * Keeps a new sweet; its key is given.
+         * @description # Errors
+         *     400, 413 or 422; nothing is stored then.
+         */
+        post: operations["create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Everything that is wrong with a sweet, with the place, and what is doubtful.
+         * @description # Errors
+         *     400, 413 or 422 for what is no sweet at all.
+         */
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reads a recipe, shows what was understood, and stores it once nothing is doubtful any more.
+         * @description # Errors
+         *     400 or 422 for what cannot be read; 413; 422 with code `doubts-open` for a commit with open doubts.
+         *     Nothing is stored then.
+         */
+        post: operations["import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One sweet.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["sweet"];
+        /**
+         * Saves a change of an own sweet over the version named in `If-Match`.
+         * @description # Errors
+         *     404; 412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
+         */
+        put: operations["save"];
+        post?: never;
+        /**
+         * Takes an own sweet off the shelf. Its versions stay, and it can be put back.
+         * @description # Errors
+         *     404, 412, 422, 428.
+         */
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Two methods of one sweet side by side.
+         * @description # Errors
+         *     404 for an unknown sweet, pan or ring; 400, 413 or 422.
+         */
+        post: operations["compare_methods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A sweet as a file: `format=unctum` without loss, `format=json_ld` as schema.org Recipe.
+         * @description # Errors
+         *     404; 422 for an unknown format or method.
+         */
+        get: operations["export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Amounts, balance, weights and times of a method at a size.
+         * @description # Errors
+         *     404 for an unknown sweet, cup, pan, ring or thermometer; 400, 413 or 422.
+         */
+        post: operations["formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All versions of an own sweet, newest first.
+         * @description # Errors
+         *     404, 422.
+         */
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Puts an earlier version back, as a new one.
+         * @description # Errors
+         *     404, 412, 422, 428.
+         */
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sweets/{key}/unfinished": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The unfinished work on an own sweet.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["unfinished"];
+        /**
+         * Keeps work on an own sweet as it is, finished or not, until it is saved or left.
+         * @description # Errors
+         *     404; 400, 413 or 422 for what is no sweet at all.
+         */
+        put: operations["keep_unfinished"];
+        post?: never;
+        /**
+         * Leaves unfinished work on an own sweet.
+         * @description # Errors
+         *     404.
+         */
+        delete: operations["drop_unfinished"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/acid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Acid at the start, at the boil, near the end or off the heat, compared.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["acid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/boil-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A whole boil: series, events, stages, turn-off, carry-over and spread.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["boil_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/charge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What sweeteners and water make in the pan.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["charge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a clock rule gives, and its minutes for the pan at hand.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["clock_rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Water back, minutes on, two into one, warm again: puts a syrup right.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/graining": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whether a syrup will grain as it cools, and what would hold it back.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["graining"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/invert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How much of the sugar acid and heat split.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["invert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/locate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Where a reading puts the syrup.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["locate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/milk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Milk boiling down, held back where it would scorch.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["milk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/properties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a syrup is like.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["properties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The usual ladder of stages. */
+        get: operations["stages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/string": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The string of a syrup, or the syrup of a string.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["string"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/sweeteners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sweeteners with their analyses. */
+        get: operations["sweeteners"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/syrup/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Every stage in every school's terms, for this syrup in this pan.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["terms"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/verbs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The verbs of the work, each with the step that it begins. */
+        get: operations["step_verbs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+}
+export type webhooks = Record<string, never>;
+export interface components {
+    schemas: {
+        /**
+         * @description Acid for a boil.
          * @example {
-         *       "parts": [
-         *         {
-         *           "mass_g": 300,
-         *           "sweetener": "cane-jaggery"
+         *       "acid": "citrus_juice",
+         *       "acid_g": 5,
+         *       "boil": {
+         *         "charge": {
+         *           "sucrose_g": 500,
+         *           "water_g": 400
+         *         },
+         *         "flame": "medium",
+         *         "pan": {
+         *           "diameter_cm": 24,
+         *           "heat_capacity_j_k": 560,
+         *           "name": "Pan",
+         *           "tare_g": 1100,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
          *         }
-         *       ],
-         *       "strained": true,
-         *       "water_g": 120
+         *       },
+         *       "cooled_c": 30
          *     }
          */
-        'application/json': components['schemas']['Contents']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Poured']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  clock_rule: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClockAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Retimed']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  correct: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CorrectAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CorrectAnswer']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  graining: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['GrainingAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Graining']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  invert: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['InvertAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['InvertAnswer']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  locate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LocateQuestion']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Location']
-        }
-      }
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  milk: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MilkAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Reduction']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  properties: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PropertiesQuestion']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Properties']
-        }
-      }
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  stages: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Stage'][]
-        }
-      }
-    }
-  }
-  string: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StringAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StringAnswer']
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  sweeteners: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Sweetener'][]
-        }
-      }
-    }
-  }
-  terms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BoilDownAsk']
-      }
-    }
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StageTerms'][]
-        }
-      }
-      /** @description Empty, or no JSON. */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than any recipe. */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  step_verbs: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Verb'][]
-        }
-      }
-    }
-  }
+        AcidAsk: {
+            /** @description The acid. */
+            acid: components["schemas"]["AcidKind"];
+            /**
+             * Format: double
+             * @description How much of it, g.
+             */
+            acid_g: number;
+            /** @description The boil. */
+            boil: components["schemas"]["BoilDownAsk"];
+            /**
+             * Format: double
+             * @description Temperature the syrup cools to, °C.
+             */
+            cooled_c?: number;
+            /** @description What may set graining off. */
+            provocation?: components["schemas"]["Provocation"];
+        };
+        /**
+         * @description An acid of the kitchen.
+         * @enum {string}
+         */
+        AcidKind: "citrus_juice" | "citric_acid" | "cream_of_tartar" | "vinegar" | "yoghurt";
+        /** @description One moment to add the acid, and what comes of it. */
+        AcidMoment: {
+            /**
+             * Format: double
+             * @description The moment, s from heat on.
+             */
+            at_s: number;
+            /** @description Risk of graining with it. */
+            graining: components["schemas"]["Graining"];
+            /**
+             * Format: double
+             * @description Share of the sucrose split by the time the heat goes off, 0–1.
+             */
+            inverted_at_off_frac: number;
+            /**
+             * Format: double
+             * @description The same a quarter of an hour later, 0–1.
+             */
+            inverted_frac: number;
+            /**
+             * Format: double
+             * @description pH of the syrup at that moment.
+             */
+            ph: number;
+            /** @description The moment in words. */
+            when: string;
+        };
+        /** @description The one next thing to do. */
+        Advice: {
+            /** @enum {string} */
+            kind: "do_step";
+        } | {
+            /** @enum {string} */
+            kind: "heat_on";
+        } | {
+            /** @enum {string} */
+            kind: "dissolve";
+        } | {
+            /** @enum {string} */
+            kind: "keep_boiling";
+        } | {
+            /** @enum {string} */
+            kind: "not_yet";
+            /**
+             * Format: double
+             * @description Seconds until the next test.
+             */
+            more_s: number;
+        } | {
+            /** @enum {string} */
+            kind: "read_now";
+        } | {
+            /** @enum {string} */
+            kind: "turn_off_now";
+        } | {
+            /** @enum {string} */
+            kind: "look_now";
+        } | {
+            /** @enum {string} */
+            kind: "test";
+        } | {
+            /** @enum {string} */
+            kind: "that_is_it";
+        } | {
+            /**
+             * Format: double
+             * @description Seconds of heat.
+             */
+            heat_s: number;
+            /** @enum {string} */
+            kind: "back_on";
+        } | {
+            /** @enum {string} */
+            kind: "add_water";
+            /**
+             * Format: double
+             * @description Water, g.
+             */
+            water_g: number;
+        };
+        /**
+         * @description A test against the stage it was made for.
+         * @enum {string}
+         */
+        Against: "not_yet" | "there" | "past";
+        /** @description The air as the pan model needs it. */
+        Air: {
+            /**
+             * Format: double
+             * @description Relative humidity, 0–1.
+             */
+            humidity_frac: number;
+            /**
+             * Format: double
+             * @description Air pressure, Pa.
+             */
+            pressure_pa: number;
+            /**
+             * Format: double
+             * @description Room temperature, °C.
+             */
+            room_c: number;
+        };
+        /** @description What a sweetener is made of. The rest up to 1 is other dissolved solids. */
+        Analysis: {
+            /** @description Minerals. */
+            ash: components["schemas"]["Share"];
+            /** @description Grit, fibre and dust, which stay in the sieve. */
+            insoluble: components["schemas"]["Share"];
+            /** @description Glucose and fructose. */
+            reducing: components["schemas"]["Share"];
+            /** @description Sucrose. */
+            sucrose: components["schemas"]["Share"];
+            /** @description Water. */
+            water: components["schemas"]["Share"];
+        };
+        /** @description Something that leaves the mass under a name. */
+        Aside: {
+            /**
+             * Format: double
+             * @description How much leaves, g.
+             */
+            mass_g: number;
+            /** @description What that is made of. */
+            parts: components["schemas"]["Parts"];
+            /** @description The step it leaves at. */
+            step: string;
+            /**
+             * Format: double
+             * @description How much of it no later step takes up, g.
+             */
+            unused_g: number;
+            /** @description What it is called. */
+            what: string;
+        };
+        /**
+         * @description How much of the cook a step needs.
+         * @enum {string}
+         */
+        Attention: "constant" | "now_and_then" | "none";
+        /** @description Something that happened. */
+        BatchEvent: {
+            /** @enum {string} */
+            event: "gate";
+            /** @description Key of the gate. */
+            gate: string;
+            /** @description Key of the step. */
+            step: string;
+            /** @description Whether it is done. */
+            ticked: boolean;
+        } | {
+            /** @enum {string} */
+            event: "flame";
+            /** @description To what. */
+            flame: components["schemas"]["Flame"];
+        } | {
+            /** @enum {string} */
+            event: "step_done";
+            /** @description Key of the step. */
+            step: string;
+        } | {
+            /** @enum {string} */
+            event: "reading";
+            /** @description What. */
+            reading: components["schemas"]["SeenReading"];
+        } | {
+            /** @enum {string} */
+            event: "water_added";
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            event: "undone";
+            /**
+             * Format: int32
+             * @description Its number. (Older logs call it `seq`, as the number of the entry itself is called.)
+             */
+            undone_seq: number;
+        } | {
+            /** @enum {string} */
+            event: "given_up";
+        };
+        /** @description A batch as a line of the notebook. */
+        BatchLine: {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description Name of the pan. */
+            pan_name: string;
+            /**
+             * Format: int32
+             * @description Number of the ring, if it is known.
+             */
+            ring_id?: number | null;
+            /** @description Name of the ring. */
+            ring_name: string;
+            /**
+             * Format: int64
+             * @description When it was started, ms since 1970.
+             */
+            started_ms: number;
+            state?: components["schemas"]["BatchState"] | null;
+            /** @description Planned against real. */
+            summary: components["schemas"]["BatchSummary"];
+            /** @description The sweet, if it is one of the catalogue. */
+            sweet_key?: string | null;
+            /** @description What the cook calls it. */
+            title: string;
+            verdict?: components["schemas"]["Verdict"] | null;
+        };
+        /**
+         * @description Everything a batch needs to know, copied when it starts so that later changes to the kitchen leave
+         *     its history alone.
+         */
+        BatchSetup: {
+            /** @description The air. */
+            air: components["schemas"]["Air"];
+            /** @description Allergens in it. */
+            allergens?: string[];
+            /** @description The syrup as it goes on the ring. */
+            charge: components["schemas"]["Charge"];
+            /** @description What was chosen on the sweet's page. */
+            chosen?: components["schemas"]["Chosen"];
+            /** @description Whether there is a scale. */
+            has_scale?: boolean;
+            /** @description The cook's ladder. */
+            ladder?: components["schemas"]["Ladder"];
+            /** @description The measured list. */
+            lines: components["schemas"]["Line"][];
+            /** @description The pan. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /** @description Stage to land on. */
+            stage: components["schemas"]["StageKey"];
+            /** @description The steps. */
+            steps: components["schemas"]["Step"][];
+            /** @description The sweet, if it is one of the catalogue. */
+            sweet_key?: string | null;
+            /** @description What goes in at each step, in grams and in her measures. */
+            takes?: components["schemas"]["SheetTake"][];
+            /**
+             * Format: double
+             * @description Strength to land on, 0–1.
+             */
+            target_solids_frac: number;
+            thermometer?: components["schemas"]["Thermometer"] | null;
+            /** @description What the cook calls it. */
+            title: string;
+        };
+        /** @description The batch at one moment. */
+        BatchState: {
+            /** @description The one next thing to do. */
+            advice: components["schemas"]["Advice"];
+            /** @description Key of the step that ends with the syrup at its stage, while the syrup is on. */
+            boil_step?: string | null;
+            /**
+             * Format: int32
+             * @description Number of the event that undo would take back.
+             */
+            can_undo?: number | null;
+            /** @description Key of the current step. */
+            current_step?: string | null;
+            /** @description The flame. */
+            flame: components["schemas"]["Flame"];
+            /**
+             * Format: int64
+             * @description When it was last set.
+             */
+            flame_set_ms?: number | null;
+            /**
+             * Format: int64
+             * @description The moment, ms since 1970.
+             */
+            now_ms: number;
+            /** @description Where it stands. */
+            phase: components["schemas"]["Phase"];
+            /** @description All steps. */
+            steps: components["schemas"]["StepState"][];
+            syrup?: components["schemas"]["SyrupState"] | null;
+            /** @description Numbers of the events that were taken back. */
+            undone: number[];
+        };
+        /** @description Planned against real. */
+        BatchSummary: {
+            /** @description Whether it was given up. */
+            given_up: boolean;
+            /**
+             * Format: int64
+             * @description When the last thing happened, ms since 1970.
+             */
+            last_ms: number;
+            /**
+             * Format: double
+             * @description Strength by the last reading, 0–1.
+             */
+            last_solids_frac?: number | null;
+            last_stage?: components["schemas"]["StageKey"] | null;
+            /** @description Whether nothing more is to be done. */
+            over: boolean;
+            /**
+             * Format: double
+             * @description Latest (80 %) of the same.
+             */
+            planned_high_min?: number | null;
+            /**
+             * Format: double
+             * @description Earliest (80 %) of the same.
+             */
+            planned_low_min?: number | null;
+            /**
+             * Format: double
+             * @description Minutes from heat on to turn-off, as reckoned from the ring's plate.
+             */
+            planned_min?: number | null;
+            /** @description The readings that stand. */
+            readings: components["schemas"]["ReadingMade"][];
+            /**
+             * Format: double
+             * @description Minutes from first heat on to the last turn-off.
+             */
+            real_min?: number | null;
+            /** @description Stage aimed for. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Strength aimed for, 0–1.
+             */
+            target_solids_frac: number;
+            /**
+             * Format: double
+             * @description Water poured back in, g.
+             */
+            water_added_g: number;
+        };
+        /** @description A batch with everything that follows from its log. */
+        BatchView: {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            lesson?: components["schemas"]["Lesson"] | null;
+            /** @description What happened. */
+            log: components["schemas"]["Logged"][];
+            /** @description How it was set up. */
+            setup: components["schemas"]["BatchSetup"];
+            /**
+             * Format: int64
+             * @description When it was started, ms since 1970.
+             */
+            started_ms: number;
+            /** @description The state at this moment. */
+            state: components["schemas"]["BatchState"];
+            /** @description Planned against real. */
+            summary: components["schemas"]["BatchSummary"];
+            verdict?: components["schemas"]["Verdict"] | null;
+        };
+        /** @description Scale, refractometer, and the units she reads. */
+        Bench: {
+            /**
+             * @description How masses are written.
+             * @default metric
+             */
+            mass_unit: components["schemas"]["MassUnit"];
+            /**
+             * Format: double
+             * @description How much too high the refractometer reads, °Brix; none without one.
+             * @default null
+             */
+            refractometer_offset_brix: number | null;
+            /**
+             * Format: double
+             * @description Step of the kitchen scale, g; none without a scale.
+             * @default 1
+             */
+            scale_step_g: number | null;
+            /**
+             * @description How temperatures are written.
+             * @default celsius
+             */
+            temperature_unit: components["schemas"]["TemperatureUnit"];
+        };
+        /** @description The answer. */
+        BoilDown: {
+            boils_at?: components["schemas"]["Moment"] | null;
+            /**
+             * Format: double
+             * @description When the last grain of sugar is gone, s; none if the water never takes it all.
+             */
+            dissolved_at_s?: number | null;
+            /** @description Whether the froth may come over the rim. */
+            may_boil_over: boolean;
+            /**
+             * Format: double
+             * @description Net heat into the pan, W.
+             */
+            net_power_w: number;
+            /**
+             * Format: double
+             * @description Air pressure computed with, Pa.
+             */
+            pressure_pa: number;
+            /** @description From heat on to somewhat past the target, as if the heat stayed on. */
+            series: components["schemas"]["Point"][];
+            /** @description Stages reached after the start, in order. */
+            stages: components["schemas"]["StageReached"][];
+            /** @description From turn-off to landing. */
+            tail: components["schemas"]["Point"][];
+            /**
+             * Format: double
+             * @description Strength asked for, 0–1.
+             */
+            target_frac: number;
+            /** @description When to turn off. */
+            turn_off: components["schemas"]["TurnOff"];
+        };
+        /** @description A whole boil, and what went into it. */
+        BoilDownAnswer: components["schemas"]["BoilDown"] & {
+            /** @description What is in the pan at the start, after straining. */
+            charge: components["schemas"]["Charge"];
+            straining?: components["schemas"]["Straining"] | null;
+        };
+        /**
+         * @description A whole boil.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 260,
+         *         "water_g": 130
+         *       },
+         *       "flame": "medium",
+         *       "pan": {
+         *         "diameter_cm": 24,
+         *         "heat_capacity_j_k": 850,
+         *         "name": "Kadai",
+         *         "tare_g": 1850,
+         *         "wall_height_cm": 9
+         *       },
+         *       "ring": {
+         *         "efficiency_frac": 0.42,
+         *         "efficiency_sd": 0.08,
+         *         "kind": "gas",
+         *         "name": "Left",
+         *         "rated_power_w": 1800
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       },
+         *       "target_stage": "one-string"
+         *     }
+         */
+        BoilDownAsk: {
+            charge?: components["schemas"]["Charge"] | null;
+            contents?: components["schemas"]["Contents"] | null;
+            flame?: components["schemas"]["Flame"] | null;
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1; wins over the word.
+             */
+            flame_frac?: number | null;
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: int32
+             * @description Most points in a series, 2–2,000.
+             */
+            max_points?: number | null;
+            /** @description The pan. */
+            pan: components["schemas"]["Pan"];
+            /** @description Flame, lid, spoon and jug over time; wins over a steady flame. */
+            program?: components["schemas"]["HobChange"][] | null;
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+            /**
+             * Format: double
+             * @description Strength to land on, 0–1; wins over the stage.
+             */
+            target_solids_frac?: number | null;
+            target_stage?: components["schemas"]["StageKey"] | null;
+            thermometer?: components["schemas"]["Thermometer"] | null;
+        };
+        /**
+         * @description A check of a ring by boiling water off, in a room.
+         * @example {
+         *       "check": {
+         *         "flame_frac": 1,
+         *         "gross_after_g": 2236,
+         *         "gross_before_g": 2400,
+         *         "pan": {
+         *           "diameter_cm": 22,
+         *           "heat_capacity_j_k": 450,
+         *           "name": "Pan",
+         *           "tare_g": 900,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         },
+         *         "took_s": 600
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       }
+         *     }
+         */
+        BoilOffAsk: {
+            /** @description What was measured. */
+            check: components["schemas"]["BoilOffCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description Water boiled off a ring in a counted time. */
+        BoilOffCheck: {
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1.
+             */
+            flame_frac: number;
+            /**
+             * Format: double
+             * @description The same at the end, g.
+             */
+            gross_after_g: number;
+            /**
+             * Format: double
+             * @description Pan and boiling water on the scale at the start, g.
+             */
+            gross_before_g: number;
+            /** @description The pan it stands in. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /**
+             * Format: double
+             * @description Time at a rolling boil between the two, s.
+             */
+            took_s: number;
+        };
+        /** @description Mass of a level volume. */
+        BulkDensity: {
+            /**
+             * Format: double
+             * @description Grams in a millilitre.
+             */
+            g_per_ml: number;
+            /**
+             * Format: double
+             * @description Standard deviation from hand to hand, as a share of it.
+             */
+            sd_frac?: number;
+        };
+        /** @description A sweet in brief. */
+        Card: {
+            /** @description One sentence about it. */
+            about: string;
+            /** @description Other names. */
+            aliases: string[];
+            /** @description Allergens of the method that carries most of them. */
+            allergens: string[];
+            /** @description Who can eat it. */
+            diet: components["schemas"]["Diet"];
+            /**
+             * Format: int32
+             * @description Its easiest method: 1–3.
+             */
+            easiest?: number;
+            /** @description Its family. */
+            family: components["schemas"]["Family"];
+            /**
+             * Format: double
+             * @description Time with hands on it of that method, min.
+             */
+            hands_min: number;
+            /** @description Keys of all ingredients of all methods. */
+            ingredients: string[];
+            /** @description Whether a method can be judged without instruments. */
+            instrument_free: boolean;
+            /** @description Its key. */
+            key: string;
+            /**
+             * Format: int32
+             * @description How hard that method is: 1–3.
+             */
+            level: number;
+            /** @description The ingredient that it makes, if it is a component. */
+            makes?: string | null;
+            /** @description Names of its methods. */
+            methods: string[];
+            /** @description Plain name. */
+            name: string;
+            /** @description Whether a method boils a syrup to a stage, to be followed on the stove. */
+            on_the_stove: boolean;
+            /** @description Whether it is the cook's own. */
+            own: boolean;
+            /**
+             * Format: double
+             * @description Time of its quickest method, min.
+             */
+            quickest_min?: number;
+            /**
+             * Format: double
+             * @description Time from start to end of the method its page opens with, min.
+             */
+            total_min: number;
+        };
+        /** @description Something changed that a screen may show. */
+        Change: {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @enum {string} */
+            kind: "batch";
+        } | {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @enum {string} */
+            kind: "sweet";
+        } | {
+            /** @enum {string} */
+            kind: "kitchen";
+        } | {
+            /** @enum {string} */
+            kind: "clock";
+        };
+        /**
+         * @description The contents of a pan, g each. Ash counts as dissolved; insolubles (grit, fibre) weigh but do not
+         *     sweeten, and do not count in the strength.
+         */
+        Charge: {
+            /**
+             * Format: double
+             * @description Dissolved minerals, g.
+             */
+            ash_g?: number;
+            /**
+             * Format: double
+             * @description What stays in the sieve, g.
+             */
+            insoluble_g?: number;
+            /**
+             * Format: double
+             * @description Other dissolved solids, g: gums of jaggery, longer sugars of liquid glucose, milk sugar.
+             */
+            other_g?: number;
+            /**
+             * Format: double
+             * @description Glucose and fructose together, g.
+             */
+            reducing_g?: number;
+            /**
+             * Format: double
+             * @description Sucrose, g.
+             */
+            sucrose_g: number;
+            /**
+             * Format: double
+             * @description Water, g.
+             */
+            water_g: number;
+        };
+        /** @description What is wrong with a sweet, and what is doubtful. */
+        Checked: {
+            /** @description Amounts that look wrong: asked about, not refused. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description What is wrong, with the place; with any of these it cannot be saved. */
+            faults: components["schemas"]["Fault"][];
+        };
+        /** @description What was chosen when a batch was started: enough to say it, and to make it again. */
+        Chosen: {
+            /**
+             * @description The same in words: “with peanuts”.
+             * @default []
+             */
+            changes: string[];
+            /**
+             * Format: int32
+             * @description Number of the cup it was measured with.
+             * @default null
+             */
+            cup_id: number | null;
+            /**
+             * @description The method.
+             * @default null
+             */
+            method_key: string | null;
+            /**
+             * @description Its name.
+             * @default null
+             */
+            method_name: string | null;
+            /**
+             * Format: int32
+             * @description Number of the pan in the kitchen.
+             * @default null
+             */
+            pan_id: number | null;
+            /**
+             * Format: int32
+             * @description Number of the ring in the kitchen.
+             * @default null
+             */
+            ring_id: number | null;
+            /** @default null */
+            size: components["schemas"]["Size"] | null;
+            /**
+             * @description What was changed.
+             * @default []
+             */
+            variation: components["schemas"]["Variation"][];
+        };
+        /**
+         * @description A clock rule, where it was learnt and where it is to serve.
+         * @example {
+         *       "here": {
+         *         "charge": {
+         *           "sucrose_g": 1440,
+         *           "water_g": 960
+         *         },
+         *         "flame": "high",
+         *         "pan": {
+         *           "diameter_cm": 28,
+         *           "heat_capacity_j_k": 500,
+         *           "name": "Large",
+         *           "tare_g": 1500,
+         *           "wall_height_cm": 12
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 2143
+         *         }
+         *       },
+         *       "learnt": {
+         *         "charge": {
+         *           "sucrose_g": 480,
+         *           "water_g": 320
+         *         },
+         *         "flame": "high",
+         *         "pan": {
+         *           "diameter_cm": 24,
+         *           "heat_capacity_j_k": 500,
+         *           "name": "Small",
+         *           "tare_g": 900,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 2143
+         *         }
+         *       },
+         *       "minutes": 8,
+         *       "zero": "boil"
+         *     }
+         */
+        ClockAsk: {
+            here?: components["schemas"]["BoilDownAsk"] | null;
+            /** @description Pan, flame and batch it was learnt on. */
+            learnt: components["schemas"]["BoilDownAsk"];
+            /**
+             * Format: double
+             * @description The minutes of the rule.
+             */
+            minutes: number;
+            /** @description From when they count. */
+            zero: components["schemas"]["ClockZero"];
+        };
+        /** @description A strength told by a clock. */
+        ClockStrength: {
+            /**
+             * Format: double
+             * @description Most likely, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of the 80 % interval.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of the 80 % interval.
+             */
+            solids_frac_low: number;
+            /** @description Stage at the most likely strength. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /**
+         * @description From when the minutes count.
+         * @enum {string}
+         */
+        ClockZero: "heat_on" | "dissolved" | "boil";
+        /** @description Two methods side by side. */
+        CompareAnswer: {
+            /** @description Step by step, number by number. */
+            comparison: components["schemas"]["Comparison"];
+            /** @description The first worked out. */
+            left: components["schemas"]["Formula"];
+            /** @description The second worked out. */
+            right: components["schemas"]["Formula"];
+        };
+        /**
+         * @description Which two methods, at which size.
+         * @example {
+         *       "left": "syrup",
+         *       "right": "one-pan",
+         *       "size": {
+         *         "finished_g": 800,
+         *         "kind": "mass"
+         *       }
+         *     }
+         */
+        CompareAsk: {
+            /** @description Key of the first method. */
+            left: string;
+            /**
+             * Format: int32
+             * @description Pan; the first of the kitchen if left out.
+             */
+            pan_id?: number | null;
+            /** @description Key of the second. */
+            right: string;
+            /**
+             * Format: int32
+             * @description Ring; the first of the kitchen if left out.
+             */
+            ring_id?: number | null;
+            /** @description How much of each. */
+            size: components["schemas"]["Size"];
+        };
+        /** @description Two methods side by side. */
+        Comparison: {
+            /** @description Number by number. */
+            numbers: components["schemas"]["NumberPair"][];
+            /** @description Ingredients that only the first has. */
+            only_left: string[];
+            /** @description Ingredients that only the second has. */
+            only_right: string[];
+            /** @description Step by step. */
+            steps: components["schemas"]["StepPair"][];
+        };
+        /** @description A component that can be bought or made. */
+        ComponentNeed: {
+            /** @description What to make it from. */
+            from: components["schemas"]["FormulaLine"][];
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description How long before, minutes.
+             */
+            lead_min: number;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description How much is needed, g.
+             */
+            needed_g: number;
+            /** @description Key of the sweet that makes it. */
+            sweet_key: string;
+            /**
+             * Format: double
+             * @description What it yields: g of it for each g put in.
+             */
+            yield_frac: number;
+        };
+        /** @description Mass fractions of a food; they add up to 1. */
+        Composition: {
+            /**
+             * Format: double
+             * @description Minerals.
+             * @default 0
+             */
+            ash_frac: number;
+            /**
+             * Format: double
+             * @description Fat.
+             * @default 0
+             */
+            fat_frac: number;
+            /**
+             * Format: double
+             * @description Fibre, and grit where there is any.
+             * @default 0
+             */
+            fibre_frac: number;
+            /**
+             * Format: double
+             * @description Gums and other dissolved solids that are no sugar.
+             * @default 0
+             */
+            gums_frac: number;
+            /**
+             * Format: double
+             * @description Milk sugar.
+             * @default 0
+             */
+            lactose_frac: number;
+            /**
+             * Format: double
+             * @description Protein.
+             * @default 0
+             */
+            protein_frac: number;
+            /**
+             * Format: double
+             * @description Glucose and fructose.
+             * @default 0
+             */
+            reducing_frac: number;
+            /**
+             * Format: double
+             * @description Starch.
+             * @default 0
+             */
+            starch_frac: number;
+            /**
+             * Format: double
+             * @description Cane sugar.
+             * @default 0
+             */
+            sucrose_frac: number;
+            /**
+             * Format: double
+             * @description Water.
+             * @default 0
+             */
+            water_frac: number;
+        };
+        /** @description Sweeteners and water for one syrup. */
+        Contents: {
+            /** @description The sweeteners. */
+            parts: components["schemas"]["Part"][];
+            /** @description Whether it is strained once everything has dissolved. */
+            strained?: boolean;
+            /**
+             * Format: double
+             * @description Water, g.
+             */
+            water_g: number;
+        };
+        /** @description What it comes to. */
+        ConvertAnswer: {
+            /**
+             * Format: double
+             * @description How many of the unit asked for.
+             */
+            count: number;
+            in_this_kitchen?: components["schemas"]["Measured"] | null;
+            /** @description What it weighs. */
+            mass: components["schemas"]["MassRange"];
+        };
+        /**
+         * @description What to convert.
+         * @example {
+         *       "count": 1.5,
+         *       "from": {
+         *         "kind": "volume",
+         *         "volume_ml": 180
+         *       },
+         *       "ingredient": "gram-flour",
+         *       "state": "sifted",
+         *       "to": {
+         *         "kind": "gram"
+         *       }
+         *     }
+         */
+        ConvertAsk: {
+            /**
+             * Format: double
+             * @description How many, 0–100,000.
+             */
+            count: number;
+            /** @description Of what. */
+            from: components["schemas"]["Unit"];
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /** @description State it is measured in; its usual one if left out. */
+            state?: string | null;
+            /** @description Into what. */
+            to: components["schemas"]["Unit"];
+        };
+        /** @description What puts it right. */
+        CorrectAnswer: (components["schemas"]["Correction"] & {
+            /** @enum {string} */
+            kind: "to_strength";
+        }) | {
+            /** @description The mixture. */
+            charge: components["schemas"]["Charge"];
+            /** @enum {string} */
+            kind: "mix";
+            /** @description What it is like at 20 °C. */
+            properties: components["schemas"]["Properties"];
+            /**
+             * Format: double
+             * @description What it weighs, g.
+             */
+            total_g: number;
+        } | (components["schemas"]["Warmed"] & {
+            /** @enum {string} */
+            kind: "warm";
+        });
+        /**
+         * @description A syrup to put right.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 300,
+         *         "water_g": 150
+         *       },
+         *       "hob": {
+         *         "pan": {
+         *           "diameter_cm": 20,
+         *           "heat_capacity_j_k": 560,
+         *           "name": "Pan",
+         *           "tare_g": 1100,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         }
+         *       },
+         *       "kind": "to_strength",
+         *       "reading": {
+         *         "gross_g": 1475,
+         *         "kind": "weight",
+         *         "tare_g": 1100
+         *       },
+         *       "target_stage": "one-string"
+         *     }
+         */
+        CorrectAsk: {
+            /** @description What is dissolved in it, and its water if no reading tells the strength. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Its temperature, °C; boiling if left out.
+             */
+            from_c?: number | null;
+            /** @description Where. */
+            hob: components["schemas"]["HobAsk"];
+            /** @description The errors of her instruments, if the reading still has them in it. */
+            instruments?: components["schemas"]["Instruments"];
+            /** @enum {string} */
+            kind: "to_strength";
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            reading?: components["schemas"]["Reading"] | null;
+            /**
+             * Format: double
+             * @description Strength to come to, 0–1; wins over the stage.
+             */
+            target_solids_frac?: number | null;
+            target_stage?: components["schemas"]["StageKey"] | null;
+        } | {
+            /** @description One. */
+            a: components["schemas"]["Charge"];
+            /** @description The other. */
+            b: components["schemas"]["Charge"];
+            /** @enum {string} */
+            kind: "mix";
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        } | {
+            /** @description The syrup. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description From, °C.
+             */
+            from_c: number;
+            /** @description Where. */
+            hob: components["schemas"]["HobAsk"];
+            /** @enum {string} */
+            kind: "warm";
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: double
+             * @description To, °C, below its boil.
+             */
+            to_c: number;
+        };
+        /** @description What brings a syrup to its strength. */
+        Correction: {
+            against?: components["schemas"]["Against"] | null;
+            heat?: components["schemas"]["MinuteRange"] | null;
+            /**
+             * Format: double
+             * @description Strength now, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of its 80 % interval.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of its 80 % interval.
+             */
+            solids_frac_low: number;
+            /** @description Stage now. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description The syrup when it is right, g.
+             */
+            syrup_g: number;
+            /**
+             * Format: double
+             * @description Strength to come to, 0–1.
+             */
+            target_solids_frac: number;
+            water_to_add?: components["schemas"]["GramRange"] | null;
+            water_to_lose?: components["schemas"]["GramRange"] | null;
+        };
+        /** @description What cups and spoons hold where the text was written. */
+        CupSizes: {
+            /**
+             * Format: double
+             * @description A cup, ml.
+             * @default 240
+             */
+            cup_ml: number;
+            /**
+             * Format: double
+             * @description A tablespoon, ml.
+             * @default 15
+             */
+            tablespoon_ml: number;
+            /**
+             * Format: double
+             * @description A teaspoon, ml.
+             * @default 5
+             */
+            teaspoon_ml: number;
+        };
+        /** @description A check of a ring with cups of cold water, in a room. */
+        CupsAsk: {
+            /** @description What was done. */
+            check: components["schemas"]["CupsCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description Cups of cold water heated to the boil. */
+        CupsCheck: {
+            /** @description The cup. */
+            cup: components["schemas"]["Measure"];
+            /**
+             * Format: double
+             * @description How many cups of cold water (½–20).
+             */
+            cups: number;
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1.
+             */
+            flame_frac: number;
+            /** @description The pan it stands in. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /**
+             * Format: double
+             * @description From the flame on to the boil, s.
+             */
+            took_s: number;
+        };
+        /**
+         * @description Who can eat it.
+         * @enum {string}
+         */
+        Diet: "vegan" | "vegetarian" | "with_egg" | "from_animals";
+        /** @description A doubt about an amount. */
+        Doubt: {
+            /** @description Why. */
+            kind: components["schemas"]["DoubtKind"];
+            /** @description The line, counted from 0. */
+            line: number;
+            /** @description The ways it can be read. */
+            ways: components["schemas"]["Way"][];
+            /** @description What to ask. */
+            words: string;
+        };
+        /**
+         * @description Why an amount is doubted.
+         * @enum {string}
+         */
+        DoubtKind: "weight_against_volume" | "two_readings" | "unknown_unit" | "missing_amount" | "far_outside" | "unknown_ingredient";
+        /** @description A line as understood. */
+        DraftLine: {
+            /** @description Key of the ingredient. */
+            ingredient?: string | null;
+            /**
+             * Format: double
+             * @description How much it is, g; none if that is not known.
+             */
+            mass_g?: number | null;
+            /** @description Its name. */
+            name?: string | null;
+            /** @description Whether the cook settled it. */
+            settled: boolean;
+            /** @description State it is measured in. */
+            state?: string | null;
+            /** @description As it was written. */
+            text: string;
+        };
+        /** @description One thing that becomes of the mass of a step. */
+        Effect: {
+            /** @enum {string} */
+            kind: "boil_to_stage";
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+        } | {
+            /** @enum {string} */
+            kind: "dry_to";
+            /**
+             * Format: double
+             * @description Share of water at the end, 0–1.
+             */
+            water_frac: number;
+        } | {
+            /** @enum {string} */
+            kind: "reduce_to";
+            /**
+             * Format: double
+             * @description Share of the mass at the end, 0–1.
+             */
+            ratio_frac: number;
+        } | {
+            /** @enum {string} */
+            kind: "lose";
+            /**
+             * Format: double
+             * @description Share, 0–1.
+             */
+            share_frac: number;
+            /** @description What it is called. */
+            what: string;
+        } | {
+            /** @description Shares held back, by component. */
+            holds: components["schemas"]["Composition"];
+            /** @enum {string} */
+            kind: "sieve";
+            /**
+             * Format: double
+             * @description Share of everything that stays wet in the sieve, 0–1.
+             */
+            wet_frac: number;
+            /** @description What stays behind. */
+            what: string;
+        } | {
+            /** @description Shares kept, by component; water is set by `water_frac`. */
+            keeps: components["schemas"]["Composition"];
+            /** @enum {string} */
+            kind: "separate";
+            /**
+             * Format: double
+             * @description Share of water of what is kept, 0–1.
+             */
+            water_frac: number;
+            /** @description What runs off. */
+            what: string;
+        } | {
+            /** @enum {string} */
+            kind: "press";
+            /**
+             * Format: double
+             * @description Share of water at the end, 0–1.
+             */
+            water_frac: number;
+            /** @description What runs off. */
+            what: string;
+        } | {
+            /**
+             * Format: double
+             * @description Gain, g for each g of the mass.
+             */
+            gain_frac: number;
+            /** @enum {string} */
+            kind: "take_up";
+            /** @description What is left. */
+            what: string;
+        };
+        /** @description One effect of a variation. */
+        EffectNote: {
+            /**
+             * Format: double
+             * @description The number after.
+             */
+            after?: number | null;
+            /**
+             * Format: double
+             * @description The number before, if there is one.
+             */
+            before?: number | null;
+            /**
+             * @description `structure`, `yield`, `left`, `water`, `sugars`, `fat`, `sweetness`, `colour`, `allergens`, `diet`,
+             *     `keeping`.
+             */
+            topic: string;
+            /** @description What happens. */
+            words: string;
+        };
+        /** @description An amount of an ingredient that goes in at a step. */
+        Entry: {
+            /**
+             * Format: double
+             * @description Amount, g.
+             */
+            amount_g: number;
+            /** @description Key in the larder. */
+            ingredient: string;
+            /** @description What it is for. */
+            purpose?: components["schemas"]["Purpose"];
+            /** @description State it is measured in; the ingredient's usual one if left out. */
+            state?: string | null;
+        };
+        /** @description Amounts told in equal measures of one cup. */
+        EqualMeasures: {
+            /**
+             * Format: double
+             * @description The cup that the amounts in the steps were worked out for, ml.
+             */
+            cup_ml: number;
+            /** @description Cups of each ingredient. */
+            cups: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * @description What kind of sweet it is.
+         * @enum {string}
+         */
+        Family: "syrup_bound" | "one_pan" | "roasted" | "jaggery" | "fried_soaked" | "chhena" | "spooned" | "filled" | "spread" | "component";
+        /** @description One thing that is wrong, with its place. */
+        Fault: {
+            /** @description Field. */
+            field: string;
+            /** @description Key of the method. */
+            method?: string | null;
+            /** @description Key of the step. */
+            step?: string | null;
+            /** @description What is wrong and what to do. */
+            words: string;
+        };
+        /** @description A string as it is pulled. */
+        Filament: {
+            /**
+             * Format: double
+             * @description Time since the fingers parted, s.
+             */
+            elapsed_s: number;
+            /**
+             * Format: double
+             * @description Length then, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description Thickness then, mm.
+             */
+            thickness_mm: number;
+        };
+        /** @description The four answers, and which instruments there are. */
+        FirstAnswers: {
+            /**
+             * Format: double
+             * @description Height of the place above the sea, m.
+             */
+            altitude_m: number;
+            /** @description Which cup. */
+            cup: components["schemas"]["FirstCup"];
+            /** @description Whether there is a kitchen scale. */
+            has_scale?: boolean;
+            /** @description Whether there is a thermometer. */
+            has_thermometer?: boolean;
+            /** @description Which pan. */
+            pan: components["schemas"]["FirstPan"];
+            /** @description Which ring. */
+            ring: components["schemas"]["FirstRing"];
+            /**
+             * Format: double
+             * @description How wide it is inside, cm (12–60).
+             */
+            width_cm: number;
+        };
+        /**
+         * @description Which cup.
+         * @enum {string}
+         */
+        FirstCup: "tea_cup" | "katori" | "glass" | "measuring_cup";
+        /** @description A kitchen guessed from the first answers. */
+        FirstKitchen: {
+            /** @description What in it is a guess. */
+            guesses: components["schemas"]["Guess"][];
+            /** @description It; nothing is stored. */
+            kitchen: components["schemas"]["KitchenDocument"];
+        };
+        /**
+         * @description Which pan.
+         * @enum {string}
+         */
+        FirstPan: "thin" | "heavy" | "cast_iron" | "wide";
+        /**
+         * @description Which ring.
+         * @enum {string}
+         */
+        FirstRing: "gas_small" | "gas_medium" | "gas_large" | "coil" | "plate" | "induction" | "multi_cooker";
+        /**
+         * @description A flame in the cook's words.
+         * @enum {string}
+         */
+        Flame: "off" | "low" | "medium" | "high";
+        /** @description Where the words for the flame stand on a dial from 0 to 1. */
+        FlameDial: {
+            /**
+             * Format: double
+             * @description High.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Low.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Medium.
+             */
+            medium: number;
+        };
+        /** @description Everything that follows from a method at one size. */
+        Formula: {
+            /** @description Allergens. */
+            allergens: string[];
+            /** @description What left the mass. */
+            asides: components["schemas"]["Aside"][];
+            /** @description Components that can be bought or made. */
+            components: components["schemas"]["ComponentNeed"][];
+            /** @description What it is made of. */
+            composition: components["schemas"]["Composition"];
+            /** @description Who can eat it. */
+            diet: components["schemas"]["Diet"];
+            /**
+             * Format: double
+             * @description Steam, g.
+             */
+            evaporated_g: number;
+            /**
+             * Format: double
+             * @description Times the method as written.
+             */
+            factor: number;
+            /**
+             * Format: double
+             * @description The finished sweet, g.
+             */
+            finished_g: number;
+            /** @description The measured list. */
+            lines: components["schemas"]["FormulaLine"][];
+            /** @description Key of the method. */
+            method: string;
+            /** @description Pieces. */
+            pieces: components["schemas"]["PieceFigures"];
+            /**
+             * Format: double
+             * @description All that went in, g.
+             */
+            put_in_g: number;
+            /** @description What rounding does. */
+            rounding: components["schemas"]["Rounding"];
+            /** @description Name of the ingredient that runs out first, where the size goes by what is in stock. */
+            runs_out_first?: string | null;
+            /**
+             * Format: double
+             * @description Into how many pans or rounds it has to be split.
+             */
+            split: number;
+            /** @description The steps, in working order. */
+            steps: components["schemas"]["StepFigures"][];
+            /** @description How long it takes. */
+            times: components["schemas"]["Times"];
+            /** @description What to look out for at this size. */
+            warnings: string[];
+        };
+        /** @description Everything that follows from a method at a size. */
+        FormulaAnswer: {
+            /** @description The ingredient that the cook starts from, at this size. */
+            base: components["schemas"]["Line"];
+            /** @description Words of the cautions that its steps name. */
+            cautions: {
+                [key: string]: string;
+            };
+            /** @description What the changes do. */
+            effects: components["schemas"]["EffectNote"][];
+            /** @description Amounts, balance, weights, times, warnings. */
+            formula: components["schemas"]["Formula"];
+            /** @description The method as it was worked out: with the changes, at the size it is written for. */
+            method: components["schemas"]["Method"];
+            syrup?: components["schemas"]["SyrupSigns"] | null;
+            /** @description What it is called with its changes. */
+            title: string;
+        };
+        /**
+         * @description How much, how, and with what.
+         * @example {
+         *       "pan_id": 1,
+         *       "ring_id": 1,
+         *       "size": {
+         *         "count": 24,
+         *         "kind": "pieces"
+         *       },
+         *       "variation": []
+         *     }
+         */
+        FormulaAsk: {
+            /**
+             * Format: int32
+             * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
+             */
+            cup_id?: number | null;
+            /** @description Method; the first if left out. */
+            method_key?: string | null;
+            /**
+             * Format: int32
+             * @description Pan; the first of the kitchen if left out.
+             */
+            pan_id?: number | null;
+            /**
+             * Format: int32
+             * @description Ring; the first of the kitchen if left out.
+             */
+            ring_id?: number | null;
+            /** @description How much. */
+            size: components["schemas"]["Size"];
+            /**
+             * Format: int32
+             * @description Thermometer; none if left out.
+             */
+            thermometer_id?: number | null;
+            /** @description What to change first. */
+            variation?: components["schemas"]["Variation"][];
+        };
+        /** @description One ingredient of the measured list. */
+        FormulaLine: {
+            /** @description Allergens. */
+            allergens: string[];
+            /**
+             * Format: double
+             * @description Exact amount, g.
+             */
+            amount_g: number;
+            /** @description Key in the larder. */
+            ingredient: string;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description Name. */
+            name: string;
+            /** @description Where it goes in. */
+            uses: components["schemas"]["LineUse"][];
+            /**
+             * Format: double
+             * @description Amount rounded for the scale, g.
+             */
+            weigh_g: number;
+        };
+        /** @description Something that has to be done before the step begins. */
+        Gate: {
+            /** @description Key within the step. */
+            key: string;
+            /** @description What to have done. */
+            text: string;
+        };
+        /** @description The risk and what it comes from. */
+        Graining: {
+            /**
+             * Format: double
+             * @description Share of the dissolved sugars that are reducing, 0–1.
+             */
+            reducing_frac: number;
+            /** @description What would lower it, best first. */
+            remedies: components["schemas"]["Remedy"][];
+            /**
+             * Format: double
+             * @description Risk that it grains before it is used, 0–1: a judgement.
+             */
+            risk_frac: number;
+            /**
+             * Format: double
+             * @description Supersaturation at the temperature it cools to; above 1 it wants to grain.
+             */
+            supersaturation: number;
+        };
+        /**
+         * @description A syrup that cools.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 300,
+         *         "water_g": 96
+         *       },
+         *       "cooled_c": 30,
+         *       "provocation": {
+         *         "stirred": true
+         *       }
+         *     }
+         */
+        GrainingAsk: {
+            /** @description The syrup. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Temperature it cools to, °C.
+             */
+            cooled_c: number;
+            /** @description What may set it off. */
+            provocation?: components["schemas"]["Provocation"];
+        };
+        /** @description Grams with their 80 % interval. */
+        GramRange: {
+            /**
+             * Format: double
+             * @description Upper end, g.
+             */
+            high_g: number;
+            /**
+             * Format: double
+             * @description Lower end, g.
+             */
+            low_g: number;
+            /**
+             * Format: double
+             * @description Most likely, g.
+             */
+            mid_g: number;
+        };
+        /** @description A figure that was guessed, and what makes it known. */
+        Guess: {
+            /** @description How it becomes known. */
+            better: string;
+            /** @description The figure. */
+            words: string;
+        };
+        /** @description That the program is up. */
+        Health: {
+            /** @description `ok`. */
+            status: string;
+            /** @description Version of the program. */
+            version: string;
+        };
+        /**
+         * @description A check of a ring by heating water, in a room.
+         * @example {
+         *       "check": {
+         *         "flame_frac": 1,
+         *         "from_c": 30,
+         *         "pan": {
+         *           "diameter_cm": 22,
+         *           "heat_capacity_j_k": 450,
+         *           "name": "Pan",
+         *           "tare_g": 900,
+         *           "wall_height_cm": 9
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Left",
+         *           "rated_power_w": 1800
+         *         },
+         *         "to_c": 70,
+         *         "took_s": 260,
+         *         "water_g": 1000
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       }
+         *     }
+         */
+        HeatingAsk: {
+            /** @description What was measured. */
+            check: components["schemas"]["HeatingCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description Water heated on a ring from one temperature to another. */
+        HeatingCheck: {
+            /**
+             * Format: double
+             * @description Share of the full flame, 0–1.
+             */
+            flame_frac: number;
+            /**
+             * Format: double
+             * @description True temperature at the start, °C.
+             */
+            from_c: number;
+            /** @description The pan it stands in. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /**
+             * Format: double
+             * @description True temperature at the end, below the boil, °C.
+             */
+            to_c: number;
+            /**
+             * Format: double
+             * @description Time between the two, s.
+             */
+            took_s: number;
+            /**
+             * Format: double
+             * @description Water in the pan, g.
+             */
+            water_g: number;
+        };
+        /** @description A pan on a ring in a room. */
+        HobAsk: {
+            flame?: components["schemas"]["Flame"] | null;
+            /** @description The pan. */
+            pan: components["schemas"]["Pan"];
+            /** @description The ring. */
+            ring: components["schemas"]["Ring"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description One change at the hob, and what holds from then on. */
+        HobChange: {
+            /**
+             * Format: double
+             * @description Share of the full flame from then on, 0–1.
+             */
+            flame_frac: number;
+            /**
+             * Format: double
+             * @description When, s from the start.
+             */
+            from_s: number;
+            /** @description Whether a lid is on. */
+            lid?: boolean;
+            /** @description Whether it is stirred. */
+            stirring?: boolean;
+            /**
+             * Format: double
+             * @description Water poured in at that moment, g.
+             */
+            water_added_g?: number;
+        };
+        /** @description What was understood. */
+        ImportAnswer: {
+            /** @description What has to be settled before it can be stored. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description What else is wrong with it. */
+            faults: components["schemas"]["Fault"][];
+            /** @description The ingredients, line by line; empty for our own files. */
+            lines: components["schemas"]["DraftLine"][];
+            /** @description What else the cook should know of how it was read. */
+            notes: string[];
+            /** @description Every line of the text with what it was taken for; empty for our own files. */
+            parts: components["schemas"]["ReadPart"][];
+            /** @description The key it was stored under. */
+            stored_key?: string | null;
+            /** @description The sweet as far as it is understood. */
+            sweet: components["schemas"]["Sweet"];
+        };
+        /**
+         * @description What to read.
+         * @example {
+         *       "commit": false,
+         *       "content": "Gram flour ladoo\n2 cups besan\n1 cup ghee\n11/2 cups sugar\nRoast until it smells.",
+         *       "format": "text"
+         *     }
+         */
+        ImportAsk: {
+            /** @description Whether to store it; otherwise it is only shown. */
+            commit?: boolean;
+            /** @description It. */
+            content: string;
+            /** @description What cups and spoons hold there. */
+            cups?: components["schemas"]["CupSizes"];
+            /** @description How it is written. */
+            format: components["schemas"]["RecipeFormat"];
+            /** @description What the cook says about doubtful lines. */
+            settled?: components["schemas"]["Settled"][];
+        };
+        /**
+         * @description What a drop does in a bowl of cold water.
+         * @enum {string}
+         */
+        InWater: "dissolves" | "lies" | "flat_ball" | "firm_ball" | "hard_ball" | "threads";
+        /** @description One ingredient of the catalogue. */
+        Ingredient: {
+            /** @description What it is called elsewhere. */
+            aliases?: string[];
+            /** @description Allergens it carries. */
+            allergens?: string[];
+            /** @description What it is made of. */
+            composition: components["schemas"]["Composition"];
+            /**
+             * @description How heavy a level volume is, by state: `level`, `sifted`, `packed`, `whole`, `ground`,
+             *     `grated`, `chopped`, `liquid`.
+             */
+            densities: {
+                [key: string]: components["schemas"]["BulkDensity"];
+            };
+            /** @description Who can eat it. */
+            diet: components["schemas"]["Diet"];
+            /**
+             * Format: double
+             * @description Share of its fat that is free to flow, 0–1.
+             */
+            free_fat_frac?: number;
+            /**
+             * Format: double
+             * @description Water its solids hold, g for each g of them.
+             */
+            holds_water_g_per_g?: number;
+            /** @description Plain name. */
+            name: string;
+            /** @description Things it is counted in: pod, clove, cube, egg. */
+            pieces?: {
+                [key: string]: components["schemas"]["PieceMass"];
+            };
+            /** @description Where it stands. */
+            shelf: components["schemas"]["ShelfKind"];
+            /** @description Where the figures come from. */
+            source: string;
+            /** @description The state it is usually measured in. */
+            usual_state: string;
+        };
+        /** @description The errors of the cook's own instruments, to be taken out of what they show. */
+        Instruments: {
+            /**
+             * Format: double
+             * @description How much too high her refractometer reads, °Brix.
+             * @default 0
+             */
+            refractometer_offset_brix: number;
+            /** @default null */
+            thermometer: components["schemas"]["Thermometer"] | null;
+        };
+        /** @description What the acid did. */
+        InvertAnswer: {
+            /** @description The syrup afterwards. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Share of the sucrose split, 0–1.
+             */
+            inverted_frac: number;
+            /**
+             * Format: double
+             * @description pH computed with.
+             */
+            ph: number;
+            /**
+             * Format: double
+             * @description Rate, 1/s.
+             */
+            rate_per_s: number;
+        };
+        /**
+         * @description A syrup held hot with acid in it.
+         * @example {
+         *       "charge": {
+         *         "sucrose_g": 700,
+         *         "water_g": 300
+         *       },
+         *       "duration_s": 300,
+         *       "ph": 3.5,
+         *       "temperature_c": 100
+         *     }
+         */
+        InvertAsk: {
+            acid?: components["schemas"]["AcidKind"] | null;
+            /**
+             * Format: double
+             * @description How much of the acid, g.
+             */
+            acid_g?: number | null;
+            /** @description The syrup. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description How long, s.
+             */
+            duration_s: number;
+            /**
+             * Format: double
+             * @description Its pH, if known.
+             */
+            ph?: number | null;
+            /**
+             * Format: double
+             * @description Its temperature, °C.
+             */
+            temperature_c: number;
+        };
+        /** @description How long it keeps. */
+        Keeping: {
+            /**
+             * Format: double
+             * @description Days in a refrigerator.
+             */
+            cold_days: number;
+            /** @description Why, and what to watch. */
+            note: string;
+            /**
+             * Format: double
+             * @description Days in a cool dry room, in a closed box; 0 if it must be cold.
+             */
+            room_days: number;
+        };
+        /** @description An ingredient with its key. */
+        KeyedIngredient: {
+            /** @description It. */
+            ingredient: components["schemas"]["Ingredient"];
+            /** @description Its key. */
+            key: string;
+        };
+        /** @description A change of the kitchen that can be taken back. */
+        KitchenChange: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description What was done. */
+            reason: string;
+        };
+        /** @description The whole kitchen. */
+        KitchenDocument: {
+            /** @description Scale, refractometer, units. */
+            bench?: components["schemas"]["Bench"];
+            /** @description The cook's own edges of the stages. */
+            ladder?: components["schemas"]["Ladder"];
+            /** @description Its cups and spoons. */
+            measures?: components["schemas"]["NumberedMeasure"][];
+            /** @description What the cook calls it. */
+            name: string;
+            /** @description Its pans. */
+            pans: components["schemas"]["NumberedPan"][];
+            /** @description Its rings. */
+            rings: components["schemas"]["NumberedRing"][];
+            /** @description The air in it. */
+            room: components["schemas"]["Room"];
+            /** @description Its thermometers. */
+            thermometers: components["schemas"]["NumberedThermometer"][];
+            /** @description Its trays. */
+            trays?: components["schemas"]["NumberedTray"][];
+        };
+        /** @description The kitchen with what follows from it. */
+        KitchenView: {
+            /** @description What each pan holds to its rim, ml, in the order of the pans. */
+            capacities_ml: number[];
+            /** @description Where the words for the flame stand. */
+            flame_dial: components["schemas"]["FlameDial"];
+            /** @description As the cook set it up. */
+            kitchen: components["schemas"]["KitchenDocument"];
+            /**
+             * Format: double
+             * @description Air pressure computed with, Pa.
+             */
+            pressure_pa: number;
+            /** @description What is taken for a ring of each kind that was never checked. */
+            ring_kinds: components["schemas"]["UsualRing"][];
+            /** @description The stages at the cook's own edges. */
+            stages: components["schemas"]["Stage"][];
+            /**
+             * Format: int32
+             * @description The version it stands at; 1 is a kitchen that nobody has set up.
+             */
+            version: number;
+            /**
+             * Format: double
+             * @description Boiling point of water here, °C.
+             */
+            water_boil_c: number;
+            /** @description Its things in words. */
+            words: components["schemas"]["KitchenWords"];
+        };
+        /** @description All things of a kitchen in words, each list in the order of the kitchen. */
+        KitchenWords: {
+            /** @description The cups and spoons. */
+            measures: components["schemas"]["ThingWords"][];
+            /** @description The pans. */
+            pans: components["schemas"]["ThingWords"][];
+            /** @description The rings. */
+            rings: components["schemas"]["ThingWords"][];
+            /** @description The thermometers. */
+            thermometers: components["schemas"]["ThingWords"][];
+        };
+        /**
+         * @description A cook's own ladder: the edges between its ten stages, weakest first. Practitioners place “one
+         *     string” anywhere from about 104 to 110 °C at sea level; which school a cook follows is her setting.
+         */
+        Ladder: {
+            /** @description Strength (0–1) at which each stage after the first begins. */
+            edges_frac: number[];
+        };
+        /** @description How a sweet turned out the last time it was made, and what to change. */
+        LastTime: {
+            /**
+             * Format: int32
+             * @description Number of the batch.
+             */
+            id: number;
+            /** @description What it teaches. */
+            lesson: components["schemas"]["Lesson"];
+            /**
+             * Format: int64
+             * @description When it was started, ms since 1970.
+             */
+            started_ms: number;
+            /** @description What it was called. */
+            title: string;
+            /** @description The verdict. */
+            verdict: components["schemas"]["Verdict"];
+        };
+        /** @description What a verdict teaches. */
+        Lesson: {
+            /** @description For the next one. */
+            next: components["schemas"]["NextTime"];
+            /** @description For this batch. */
+            now: components["schemas"]["Mend"];
+        };
+        /** @description An ingredient with everything that is asked of it. */
+        Line: {
+            /** @description Key in the larder. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description Amount, g.
+             */
+            mass_g: number;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description Name. */
+            name: string;
+        };
+        /** @description A part of a line that goes in at one step. */
+        LineUse: {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            amount_g: number;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description What it is for. */
+            purpose: components["schemas"]["Purpose"];
+            /** @description Key of the step. */
+            step: string;
+            /** @description Title of the step. */
+            title: string;
+            /**
+             * Format: double
+             * @description How much, rounded for the scale, g; all parts of a line together are its `weigh_g`.
+             */
+            weigh_g: number;
+        };
+        /**
+         * @description A charge, one reading, and where to go.
+         * @example {
+         *       "altitude_m": 1480,
+         *       "reading": {
+         *         "gross_g": 2210,
+         *         "kind": "weight",
+         *         "tare_g": 1850
+         *       },
+         *       "sucrose_g": 260,
+         *       "target_stage": "one-string",
+         *       "water_g": 130
+         *     }
+         */
+        LocateQuestion: {
+            /**
+             * Format: double
+             * @description Altitude, m; sea level if neither it nor the pressure is given.
+             */
+            altitude_m?: number | null;
+            /**
+             * Format: double
+             * @description Dissolved minerals, g.
+             */
+            ash_g?: number;
+            /**
+             * Format: double
+             * @description What stays in the sieve, g.
+             */
+            insoluble_g?: number;
+            /** @description The errors of her instruments, if the reading still has them in it. */
+            instruments?: components["schemas"]["Instruments"];
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: double
+             * @description Other dissolved solids, g.
+             */
+            other_g?: number;
+            /**
+             * Format: double
+             * @description Station pressure, Pa; wins over the altitude.
+             */
+            pressure_pa?: number | null;
+            /** @description What was read. */
+            reading: components["schemas"]["Reading"];
+            /**
+             * Format: double
+             * @description Glucose and fructose, g.
+             */
+            reducing_g?: number;
+            /**
+             * Format: double
+             * @description Sucrose, g.
+             */
+            sucrose_g: number;
+            /**
+             * Format: double
+             * @description Strength to go to, 0–1; wins over the stage.
+             */
+            target_solids_frac?: number | null;
+            target_stage?: components["schemas"]["StageKey"] | null;
+            /**
+             * Format: double
+             * @description Accepted with the rest of a charge; a reading needs no other temperature.
+             */
+            temperature_c?: number | null;
+            /**
+             * Format: double
+             * @description Water at the start, g.
+             */
+            water_g: number;
+        };
+        /** @description The answer to a reading: strength with its 80 % interval, and the way to the target. */
+        Location: {
+            against?: components["schemas"]["Against"] | null;
+            /**
+             * Format: double
+             * @description Most likely strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of the 80 % interval.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of the 80 % interval.
+             */
+            solids_frac_low: number;
+            /** @description Stage at the most likely strength. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Strength asked for, if any.
+             */
+            target_solids_frac?: number | null;
+            /**
+             * Format: double
+             * @description Water in the pan now, g.
+             */
+            water_g: number;
+            /**
+             * Format: double
+             * @description Water to boil away to reach the target, g; negative: to add.
+             */
+            water_to_lose_g?: number | null;
+            /**
+             * Format: double
+             * @description The same at the weak end of the interval (most grams to lose).
+             */
+            water_to_lose_high_g?: number | null;
+            /**
+             * Format: double
+             * @description The same at the strong end of the interval (fewest grams to lose).
+             */
+            water_to_lose_low_g?: number | null;
+        };
+        /** @description An event with its place in the log. */
+        Logged: components["schemas"]["BatchEvent"] & {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Number within the batch, from 1.
+             */
+            seq: number;
+        };
+        /** @description A mass with its 80 % interval. */
+        MassRange: {
+            /**
+             * Format: double
+             * @description High end, g.
+             */
+            high_g: number;
+            /**
+             * Format: double
+             * @description Low end, g.
+             */
+            low_g: number;
+            /**
+             * Format: double
+             * @description Most likely, g.
+             */
+            mass_g: number;
+        };
+        /**
+         * @description How masses and volumes are written.
+         * @enum {string}
+         */
+        MassUnit: "metric" | "us";
+        /** @description A cup, katori, glass or spoon that she measures with. */
+        Measure: {
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description What it holds, level, ml.
+             */
+            volume_ml: number;
+            /**
+             * Format: double
+             * @description Standard deviation of one measuring with it, ml.
+             */
+            volume_sd_ml?: number;
+        };
+        /** @description A cup or spoon weighed empty and full of water. */
+        MeasureCheck: {
+            /**
+             * Format: double
+             * @description Weight empty, g.
+             */
+            empty_g: number;
+            /**
+             * Format: double
+             * @description Weight full of water to where she fills it, g.
+             */
+            full_g: number;
+            /** @description The cup or spoon. */
+            measure: components["schemas"]["Measure"];
+            /**
+             * Format: int32
+             * @description How often it was emptied into the same bowl; one for a cup, ten for a spoon.
+             */
+            times?: number;
+            /**
+             * Format: double
+             * @description Temperature of the water, °C.
+             */
+            water_c: number;
+        };
+        /** @description What a check of a cup found. */
+        MeasureFound: {
+            /** @description The cup as it is known now. */
+            measure: components["schemas"]["Measure"];
+            /** @description Volume, ml. */
+            volume_ml: components["schemas"]["Narrowed"];
+        };
+        /** @description An amount as her hand can measure it. */
+        Measured: {
+            /**
+             * Format: double
+             * @description How many: cups in quarters and thirds, spoons in halves, whole pieces.
+             */
+            count: number;
+            /** @description What that comes to. */
+            mass: components["schemas"]["MassRange"];
+            /** @description Of what: the name of her measure, or the kind of piece. */
+            of: string;
+            /** @description State it is measured in, where it matters. */
+            state?: string | null;
+            then?: components["schemas"]["Spoonful"] | null;
+        };
+        /** @description What can be done with the batch now. */
+        Mend: {
+            /** @enum {string} */
+            kind: "nothing";
+        } | {
+            /** @enum {string} */
+            kind: "back_in_the_pan";
+            /**
+             * Format: double
+             * @description Water to lose, g.
+             */
+            lose_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "work_in";
+            /**
+             * Format: double
+             * @description Water to add, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "dissolve_again";
+            /**
+             * Format: double
+             * @description Water to add, g.
+             */
+            water_g: number;
+        };
+        /** @description A way of making a sweet. */
+        Method: {
+            /** @description What is particular about it. */
+            about?: string;
+            /** @description What the finished sweet is to be made of; what is not named is not aimed at. */
+            aims?: components["schemas"]["Composition"];
+            equal_measures?: components["schemas"]["EqualMeasures"] | null;
+            /** @description Whether it can be judged without thermometer and scale. */
+            instrument_free?: boolean;
+            /** @description How long it keeps. */
+            keeping: components["schemas"]["Keeping"];
+            /** @description Key within the sweet. */
+            key: string;
+            /**
+             * Format: int32
+             * @description How hard it is: 1 for a first try, 2, 3.
+             */
+            level: number;
+            /** @description Name of the school. */
+            name: string;
+            /** @description What it ends up as. */
+            shape: components["schemas"]["Shape"];
+            /** @description The steps. */
+            steps: components["schemas"]["Step"][];
+            /** @description Ingredients whose amount carries the set, not only the taste. */
+            structure?: string[];
+        };
+        /** @description What a method's page shows beside it. */
+        MethodExtra: {
+            /** @description The ingredient that the cook starts from. */
+            base: components["schemas"]["Line"];
+            /** @description Its key. */
+            key: string;
+            /** @description Variations that work out. */
+            offers: components["schemas"]["Offer"][];
+            /** @description Whether it can be followed on the stove. */
+            on_the_stove: boolean;
+        };
+        /** @description Milk to reduce. */
+        Milk: {
+            /**
+             * Format: double
+             * @description Fat, share of its mass, 0–0.12.
+             */
+            fat_frac: number;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Solids that are not fat, share of its mass, 0.05–0.15.
+             */
+            solids_not_fat_frac?: number;
+        };
+        /**
+         * @description Milk to reduce.
+         * @example {
+         *       "hob": {
+         *         "flame": "medium",
+         *         "pan": {
+         *           "diameter_cm": 28,
+         *           "heat_capacity_j_k": 950,
+         *           "name": "Milk pan",
+         *           "tare_g": 1920,
+         *           "wall_height_cm": 12
+         *         },
+         *         "ring": {
+         *           "efficiency_frac": 0.42,
+         *           "efficiency_sd": 0.08,
+         *           "kind": "gas",
+         *           "name": "Right",
+         *           "rated_power_w": 3000
+         *         }
+         *       },
+         *       "milk": {
+         *         "fat_frac": 0.045,
+         *         "mass_g": 2000
+         *       },
+         *       "ratio": 0.333
+         *     }
+         */
+        MilkAsk: {
+            /** @description Where. */
+            hob: components["schemas"]["HobAsk"];
+            /** @description The milk. */
+            milk: components["schemas"]["Milk"];
+            /**
+             * Format: double
+             * @description Share of its mass to reduce it to, 0.1–0.95.
+             */
+            ratio: number;
+        };
+        /** @description Minutes with their 80 % interval. */
+        MinuteRange: {
+            /**
+             * Format: double
+             * @description Upper end, min.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Lower end, min.
+             */
+            low_min: number;
+            /**
+             * Format: double
+             * @description Most likely, min.
+             */
+            mid_min: number;
+        };
+        /** @description A span of time, minutes. */
+        Minutes: {
+            /**
+             * Format: double
+             * @description Most.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Least.
+             */
+            low_min: number;
+            /**
+             * Format: double
+             * @description Expected.
+             */
+            mid_min: number;
+        };
+        /** @description What goes wrong, and what to do. */
+        Mistake: {
+            /** @description Where it comes from. */
+            cause: string;
+            /** @description What to do next time. */
+            next_time: string;
+            /** @description What to do now. */
+            now: string;
+            /** @description What is seen. */
+            sign: string;
+        };
+        /** @description A time with its 80 % interval, s. */
+        Moment: {
+            /**
+             * Format: double
+             * @description Late end, s.
+             */
+            high_s: number;
+            /**
+             * Format: double
+             * @description Early end, s.
+             */
+            low_s: number;
+            /**
+             * Format: double
+             * @description Expected, s.
+             */
+            mid_s: number;
+        };
+        /** @description A move of the simulated clock. */
+        MoveClock: {
+            /**
+             * Format: double
+             * @description Seconds to go on, up to a week.
+             */
+            advance_s: number;
+        };
+        /** @description A value before and after a check. */
+        Narrowed: {
+            /**
+             * Format: double
+             * @description What was taken for it before.
+             */
+            before: number;
+            /**
+             * Format: double
+             * @description Standard deviation of that.
+             */
+            before_sd: number;
+            /**
+             * Format: double
+             * @description Its standard deviation.
+             */
+            sd: number;
+            /**
+             * Format: double
+             * @description The value found.
+             */
+            value: number;
+        };
+        /** @description What to change the next time. */
+        NextTime: {
+            /** @enum {string} */
+            kind: "same";
+        } | {
+            /** @enum {string} */
+            kind: "further";
+            /**
+             * Format: double
+             * @description The string then, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: double
+             * @description Water more to boil off, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "earlier";
+            /**
+             * Format: double
+             * @description The string then, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: double
+             * @description Water less to boil off, g.
+             */
+            water_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "clearer";
+        };
+        /** @description One number of each. */
+        NumberPair: {
+            /**
+             * Format: double
+             * @description Of the first method; none where it has none.
+             */
+            left?: number | null;
+            /**
+             * Format: double
+             * @description Of the second.
+             */
+            right?: number | null;
+            /** @description Its unit: `g`, `min`, `share`, `days`, `pieces`, `level`, `steps`. */
+            unit: string;
+            /** @description What it is. */
+            what: string;
+        };
+        /** @description A cup or spoon with its number. */
+        NumberedMeasure: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            measure: components["schemas"]["Measure"];
+        };
+        /** @description A pan with its number. */
+        NumberedPan: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            pan: components["schemas"]["Pan"];
+        };
+        /** @description A ring with its number. */
+        NumberedRing: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            ring: components["schemas"]["Ring"];
+        };
+        /** @description A thermometer with its number. */
+        NumberedThermometer: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            thermometer: components["schemas"]["Thermometer"];
+        };
+        /** @description A tray with its number. */
+        NumberedTray: {
+            /**
+             * Format: int32
+             * @description Its number; left out for a new one.
+             */
+            id?: number | null;
+            /** @description It. */
+            tray: components["schemas"]["Tray"];
+        };
+        /** @description A variation that can be asked for. */
+        Offer: {
+            /** @description The changes. */
+            changes: components["schemas"]["Variation"][];
+            /** @description What it is called. */
+            name: string;
+            /** @description Whether it changes something that carries the set. */
+            structural: boolean;
+        };
+        /** @description A pan, weighed once. */
+        Pan: {
+            /**
+             * Format: double
+             * @description Inner diameter, cm.
+             */
+            diameter_cm: number;
+            /**
+             * Format: double
+             * @description Heat capacity of base and wall together, J/K.
+             */
+            heat_capacity_j_k: number;
+            metal?: components["schemas"]["PanMetal"] | null;
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Weight of the empty pan, g.
+             */
+            tare_g: number;
+            /**
+             * Format: double
+             * @description Height of the wall, cm.
+             */
+            wall_height_cm: number;
+            /** @description Whether its weight was read from a scale; otherwise weight and heat are guesses. */
+            weighed?: boolean;
+        };
+        /** @description A pan weighed once. */
+        PanCheck: {
+            /**
+             * Format: double
+             * @description Share of its weight in handles and rim, which stay cool, 0–0.6.
+             */
+            cool_frac?: number;
+            /** @description What it is made of. */
+            metal: components["schemas"]["PanMetal"];
+            /** @description The pan. */
+            pan: components["schemas"]["Pan"];
+            /**
+             * Format: double
+             * @description Empty weight without lid, g.
+             */
+            tare_g: number;
+        };
+        /** @description What a weighing of a pan found. */
+        PanFound: {
+            /** @description Heat the wall holds, J/K: what carries the syrup on. */
+            heat_capacity_j_k: components["schemas"]["Narrowed"];
+            /** @description The pan as it is known now. */
+            pan: components["schemas"]["Pan"];
+        };
+        /**
+         * @description What a pan is made of, for its heat capacity.
+         * @enum {string}
+         */
+        PanMetal: "iron" | "steel" | "clad" | "aluminium" | "copper" | "brass" | "clay";
+        /** @description So much of one sweetener. */
+        Part: {
+            analysis?: components["schemas"]["Analysis"] | null;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            /** @description Key of a sweetener that ships with the program. */
+            sweetener: string;
+        };
+        /** @description Grams of each component of what is in a vessel. */
+        Parts: {
+            /**
+             * Format: double
+             * @description Minerals.
+             * @default 0
+             */
+            ash_g: number;
+            /**
+             * Format: double
+             * @description Fat.
+             * @default 0
+             */
+            fat_g: number;
+            /**
+             * Format: double
+             * @description Fibre, and grit where there is any.
+             * @default 0
+             */
+            fibre_g: number;
+            /**
+             * Format: double
+             * @description Gums and other dissolved solids that are no sugar.
+             * @default 0
+             */
+            gums_g: number;
+            /**
+             * Format: double
+             * @description Milk sugar.
+             * @default 0
+             */
+            lactose_g: number;
+            /**
+             * Format: double
+             * @description Protein.
+             * @default 0
+             */
+            protein_g: number;
+            /**
+             * Format: double
+             * @description Glucose and fructose.
+             * @default 0
+             */
+            reducing_g: number;
+            /**
+             * Format: double
+             * @description Starch.
+             * @default 0
+             */
+            starch_g: number;
+            /**
+             * Format: double
+             * @description Cane sugar.
+             * @default 0
+             */
+            sucrose_g: number;
+            /**
+             * Format: double
+             * @description Water.
+             * @default 0
+             */
+            water_g: number;
+        };
+        /**
+         * @description Where the batch stands as a whole.
+         * @enum {string}
+         */
+        Phase: "ready" | "syrup" | "mass" | "done" | "given_up";
+        /** @description What the finished sweet comes to in pieces. */
+        PieceFigures: {
+            /**
+             * Format: double
+             * @description Whole pieces; none where it is used by weight.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description Diameter of a ball, mm.
+             */
+            diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description Edges left over, g.
+             */
+            edges_g: number;
+            /**
+             * Format: double
+             * @description Mass of one, g.
+             */
+            piece_g?: number | null;
+            /**
+             * Format: double
+             * @description Area of the sheet, cm².
+             */
+            sheet_cm2?: number | null;
+            /**
+             * Format: double
+             * @description Thickness of the sheet, mm.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description Volume of the whole, ml.
+             */
+            volume_ml: number;
+        };
+        /** @description Mass of one piece. */
+        PieceMass: {
+            /**
+             * Format: double
+             * @description Grams of the part that is used.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Standard deviation from piece to piece, g.
+             */
+            sd_g: number;
+        };
+        /** @description One point of the boil. */
+        Point: {
+            /**
+             * Format: double
+             * @description What a refractometer shows for a cooled drop, °Brix; none beyond what one reads.
+             */
+            brix?: number | null;
+            /**
+             * Format: double
+             * @description See `elapsed_low_s`.
+             */
+            elapsed_high_s: number;
+            /**
+             * Format: double
+             * @description Earliest and latest (80 %) this strength is reached, s.
+             */
+            elapsed_low_s: number;
+            /**
+             * Format: double
+             * @description Time since the heat went on, s.
+             */
+            elapsed_s: number;
+            /**
+             * Format: double
+             * @description Pan and contents on the scale, g.
+             */
+            gross_g: number;
+            /**
+             * Format: double
+             * @description Temperature of the syrup, °C.
+             */
+            liquid_c: number;
+            /**
+             * Format: double
+             * @description What the thermometer shows then, °C.
+             */
+            shown_c: number;
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Length of the string between two fingers, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: double
+             * @description Volume of the syrup, hot, ml.
+             */
+            volume_ml: number;
+        };
+        /** @description What that makes in the pan. */
+        Poured: {
+            /** @description What is in the pan, after straining. */
+            charge: components["schemas"]["Charge"];
+            straining?: components["schemas"]["Straining"] | null;
+            /**
+             * Format: double
+             * @description Standard deviation of the water the sweeteners bring, g.
+             */
+            water_sd_g: number;
+        };
+        /**
+         * @description The boil of water by a trusted thermometer.
+         * @example {
+         *       "true_boil_c": 95.1
+         *     }
+         */
+        PressureAsk: {
+            /**
+             * Format: double
+             * @description True temperature of boiling water, °C.
+             */
+            true_boil_c: number;
+        };
+        /** @description The air pressure that tells. */
+        PressureFound: {
+            /**
+             * Format: double
+             * @description Altitude at which the standard atmosphere presses so, m.
+             */
+            altitude_m: number;
+            /**
+             * Format: double
+             * @description Air pressure, Pa.
+             */
+            pressure_pa: number;
+            /**
+             * Format: double
+             * @description Its standard deviation, Pa.
+             */
+            sd_pa: number;
+        };
+        /** @description Problem details. */
+        Problem: {
+            /** @description Stable code. */
+            code: string;
+            /** @description What is wrong and what to do. */
+            detail: string;
+            /**
+             * Format: int32
+             * @description HTTP status.
+             */
+            status: number;
+            /** @description A few words. */
+            title: string;
+            /** @description `urn:unctum:problem:` and the code. */
+            type: string;
+        };
+        /** @description The properties of a syrup at a temperature and an air pressure. */
+        Properties: {
+            /**
+             * Format: double
+             * @description Degrees Baumé at 20 °C.
+             */
+            baume: number;
+            /**
+             * Format: double
+             * @description Boiling point at the air pressure, °C.
+             */
+            boil_c: number;
+            /**
+             * Format: double
+             * @description What a sucrose refractometer shows for a cooled, clear drop, °Brix; none beyond 85.
+             */
+            brix_refractometer?: number | null;
+            /**
+             * Format: double
+             * @description Density at the temperature asked for, kg/m³.
+             */
+            density_kg_m3: number;
+            /**
+             * Format: double
+             * @description The air pressure computed with, Pa.
+             */
+            pressure_pa: number;
+            /**
+             * Format: double
+             * @description Refractive index n_D at 20 °C; none beyond what a refractometer is followed to (85 °Brix).
+             */
+            refractive_index?: number | null;
+            /**
+             * Format: double
+             * @description Strength, mass fraction of dissolved solids, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Sucrose in a saturated solution at that temperature (0–100 °C), mass fraction.
+             */
+            solubility_frac: number;
+            /**
+             * Format: double
+             * @description Specific heat at that temperature, J/(kg·K).
+             */
+            specific_heat_j_kg_k: number;
+            /** @description Stage of the ladder. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Length of the string between two fingers, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: double
+             * @description Sucrose in water against saturation at that temperature; above 1 it wants to grain.
+             */
+            supersaturation: number;
+            /**
+             * Format: double
+             * @description Viscosity at that temperature, mPa·s.
+             */
+            viscosity_mpa_s: number;
+            /**
+             * Format: double
+             * @description Volume of the whole charge at that temperature, ml (insolubles counted at 1.5 g/ml).
+             */
+            volume_ml: number;
+            /**
+             * Format: double
+             * @description Water activity, 0–1.
+             */
+            water_activity: number;
+        };
+        /**
+         * @description A syrup at a temperature and an altitude.
+         * @example {
+         *       "altitude_m": 0,
+         *       "reducing_g": 0,
+         *       "sucrose_g": 700,
+         *       "temperature_c": 20,
+         *       "water_g": 300
+         *     }
+         */
+        PropertiesQuestion: {
+            /**
+             * Format: double
+             * @description Altitude, m; sea level if neither it nor the pressure is given.
+             */
+            altitude_m?: number | null;
+            /**
+             * Format: double
+             * @description Dissolved minerals, g.
+             */
+            ash_g?: number;
+            /**
+             * Format: double
+             * @description What stays in the sieve, g.
+             */
+            insoluble_g?: number;
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: double
+             * @description Other dissolved solids, g.
+             */
+            other_g?: number;
+            /**
+             * Format: double
+             * @description Station pressure, Pa; wins over the altitude.
+             */
+            pressure_pa?: number | null;
+            /**
+             * Format: double
+             * @description Glucose and fructose, g.
+             */
+            reducing_g?: number;
+            /**
+             * Format: double
+             * @description Sucrose, g.
+             */
+            sucrose_g: number;
+            /**
+             * Format: double
+             * @description Temperature, °C; 20 if left out.
+             */
+            temperature_c?: number | null;
+            /**
+             * Format: double
+             * @description Water, g.
+             */
+            water_g: number;
+        };
+        /** @description What may set graining off. */
+        Provocation: {
+            /**
+             * @description Crystals stick to the wall above the syrup.
+             * @default false
+             */
+            crystals_on_wall: boolean;
+            /**
+             * @description It is stirred after the sugar has dissolved.
+             * @default false
+             */
+            stirred: boolean;
+            /**
+             * @description It went to the boil before all sugar had dissolved.
+             * @default false
+             */
+            undissolved: boolean;
+        };
+        /**
+         * @description What a cooled drop did between the fingers.
+         * @enum {string}
+         */
+        Pull: "none" | "snaps" | "short" | "centimetre" | "long" | "two" | "holds";
+        /** @description The string of a syrup, pulled apart between two fingers until it breaks. */
+        PulledString: {
+            /**
+             * Format: double
+             * @description Time until it breaks, s.
+             */
+            break_s: number;
+            /** @description The pull, from the start to the break. */
+            pull: components["schemas"]["Filament"][];
+            /**
+             * Format: double
+             * @description Length at which it breaks, cm.
+             */
+            string_cm: number;
+            /**
+             * Format: int32
+             * @description Strings side by side, 0–3.
+             */
+            strings: number;
+        };
+        /**
+         * @description What an amount is for.
+         * @enum {string}
+         */
+        Purpose: "mass" | "medium" | "frying" | "greasing" | "garnish";
+        /** @description A value with its 80 % interval. */
+        Range: {
+            /**
+             * Format: double
+             * @description Upper end.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Lower end.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Most likely.
+             */
+            mid: number;
+        };
+        /** @description A line of somebody's text and what it was taken for. */
+        ReadPart: {
+            /** @description What it was taken for. */
+            taken: components["schemas"]["TakenFor"];
+            /** @description As it was written. */
+            text: string;
+        };
+        /** @description One thing the cook saw, already corrected for her instrument's own error. */
+        Reading: {
+            /**
+             * Format: double
+             * @description Temperature of the boiling syrup, °C.
+             */
+            boil_c: number;
+            /** @enum {string} */
+            kind: "thermometer";
+        } | {
+            /**
+             * Format: double
+             * @description Pan with contents, g.
+             */
+            gross_g: number;
+            /** @enum {string} */
+            kind: "weight";
+            /**
+             * Format: double
+             * @description The empty pan, g.
+             */
+            tare_g: number;
+        } | {
+            /**
+             * Format: double
+             * @description Shown strength, °Brix.
+             */
+            brix: number;
+            /** @enum {string} */
+            kind: "refractometer";
+        } | {
+            /** @enum {string} */
+            kind: "string";
+            /**
+             * Format: double
+             * @description Length, cm.
+             */
+            string_cm: number;
+        } | {
+            /** @enum {string} */
+            kind: "seen";
+            /** @description The stage it looked like. */
+            stage: components["schemas"]["StageKey"];
+        } | {
+            /** @enum {string} */
+            kind: "pull";
+            /** @description What it did. */
+            pull: components["schemas"]["Pull"];
+        } | {
+            /** @enum {string} */
+            kind: "below";
+            /** @description The stage it is not at yet. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /** @description One reading with what it said. */
+        ReadingMade: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /** @description The reading, instrument errors taken out. */
+            reading: components["schemas"]["Reading"];
+            /**
+             * Format: int32
+             * @description Number of the event.
+             */
+            seq: number;
+            /**
+             * Format: double
+             * @description Strength it says, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of its 80 % interval.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of its 80 % interval.
+             */
+            solids_frac_low: number;
+        };
+        /**
+         * @description How a recipe is written.
+         * @enum {string}
+         */
+        RecipeFormat: "unctum" | "json_ld" | "text";
+        /** @description How far it was reduced and how long that takes. */
+        Reduction: {
+            /**
+             * Format: double
+             * @description Depth in this pan at the start, cm.
+             */
+            depth_cm: number;
+            /**
+             * Format: double
+             * @description Depth in this pan at the end, cm.
+             */
+            end_depth_cm: number;
+            /**
+             * Format: double
+             * @description Mass at the end, g.
+             */
+            end_g: number;
+            /**
+             * Format: double
+             * @description The same at the end, 0–1.
+             */
+            end_safe_flame_frac: number;
+            /**
+             * Format: double
+             * @description Total solids at the end, 0–1.
+             */
+            end_solids_frac: number;
+            /**
+             * Format: double
+             * @description Latest (80 %), min.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Earliest (80 %), min.
+             */
+            low_min: number;
+            /**
+             * Format: double
+             * @description Minutes in all, with the flame turned down where it would scorch.
+             */
+            mid_min: number;
+            /**
+             * Format: double
+             * @description Highest share of the flame that does not scorch at the start, 0–1.
+             */
+            safe_flame_frac: number;
+            /** @description Whether the flame asked for would scorch without being turned down. */
+            scorches: boolean;
+            /**
+             * Format: double
+             * @description Total solids at the start, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Minutes to the boil.
+             */
+            to_boil_min: number;
+            /**
+             * Format: double
+             * @description Water to boil away, g.
+             */
+            water_to_lose_g: number;
+        };
+        /** @description Something that lowers the risk, and to what. */
+        Remedy: {
+            /**
+             * Format: double
+             * @description Risk that is left then, 0–1.
+             */
+            risk_frac: number;
+            /** @description What to do. */
+            words: string;
+        };
+        /**
+         * @description Which version to put back.
+         * @example {
+         *       "version": 1
+         *     }
+         */
+        RestoreAsk: {
+            /**
+             * Format: int32
+             * @description The version.
+             */
+            version: number;
+        };
+        /** @description A rule learnt on one pan, for another. */
+        Retimed: {
+            here?: components["schemas"]["Moment"] | null;
+            /** @description What the rule gives where it was learnt. */
+            learnt: components["schemas"]["ClockStrength"];
+            /** @description What the same minutes give here. */
+            same_minutes_here: components["schemas"]["ClockStrength"];
+        };
+        /** @description A ring of the hob. */
+        Ring: {
+            /**
+             * Format: double
+             * @description Share of it that reaches the pan, 0–1.
+             */
+            efficiency_frac: number;
+            /**
+             * Format: double
+             * @description Standard deviation of that share.
+             */
+            efficiency_sd: number;
+            /** @description What heats. */
+            kind: components["schemas"]["RingKind"];
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Power at full flame, W.
+             */
+            rated_power_w: number;
+        };
+        /** @description What a check of a ring found. */
+        RingFound: {
+            /** @description Efficiency of the ring, 0–1. */
+            efficiency: components["schemas"]["Narrowed"];
+            /**
+             * Format: double
+             * @description Of which was lost to the room on the way, W.
+             */
+            lost_w: number;
+            /**
+             * Format: double
+             * @description Heat that went into the pan, W.
+             */
+            net_power_w: number;
+            /** @description The ring as it is known now. */
+            ring: components["schemas"]["Ring"];
+        };
+        /**
+         * @description What heats the pan.
+         * @enum {string}
+         */
+        RingKind: "gas" | "coil" | "ceramic" | "induction" | "multi_cooker";
+        /** @description The air around the stove. */
+        Room: {
+            /**
+             * Format: double
+             * @description Height above the sea, m.
+             */
+            altitude_m?: number | null;
+            /**
+             * Format: double
+             * @description Relative humidity, 0–1.
+             */
+            humidity_frac?: number;
+            /**
+             * Format: double
+             * @description Measured station pressure, Pa; wins over the altitude.
+             */
+            pressure_pa?: number | null;
+            /**
+             * Format: double
+             * @description Room temperature, °C.
+             */
+            room_c?: number;
+        };
+        /** @description What rounding does. */
+        Rounding: {
+            /**
+             * Format: double
+             * @description Finished mass with the measured amounts, g; none if they do not work out.
+             */
+            measured_g?: number | null;
+            /** @description Sugars in the finished sweet: exact, weighed, measured, 0–1. */
+            sugars_frac: number[];
+            /** @description The syrups. */
+            syrups: components["schemas"]["Strength"][];
+            /**
+             * Format: double
+             * @description Finished mass with the rounded amounts, g; none if they do not work out.
+             */
+            weighed_g?: number | null;
+        };
+        /** @description An own sweet as it was saved. */
+        Saved: {
+            /** @description Its key. */
+            key: string;
+            /** @description It. */
+            sweet: components["schemas"]["Sweet"];
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+        };
+        /** @description A school: where its followers place the stages. */
+        School: {
+            /** @description How its followers tell a string. */
+            about: string;
+            /** @description Key. */
+            key: string;
+            /** @description Its ladder. */
+            ladder: components["schemas"]["Ladder"];
+            /** @description Name in a few words. */
+            name: string;
+        };
+        /** @description What the other schools see. */
+        Seen: {
+            /** @description What a drop in cold water does. */
+            in_water: components["schemas"]["InWater"];
+            /** @description What the pan shows. */
+            pan: string;
+            /** @description What the spoon shows. */
+            spoon: string;
+            /**
+             * Format: double
+             * @description Film left on a spoon held upright for three seconds, mm.
+             */
+            spoon_film_mm: number;
+            /** @description The same in words. */
+            water: string;
+        };
+        /** @description What the cook read, as her instrument showed it. */
+        SeenReading: {
+            /** @enum {string} */
+            kind: "thermometer";
+            /**
+             * Format: double
+             * @description Shown temperature, °C.
+             */
+            shown_c: number;
+        } | {
+            /**
+             * Format: double
+             * @description Pan and contents, g.
+             */
+            gross_g: number;
+            /** @enum {string} */
+            kind: "weight";
+        } | {
+            /** @enum {string} */
+            kind: "string";
+            /**
+             * Format: double
+             * @description Length before it breaks, cm.
+             */
+            string_cm: number;
+        } | {
+            /** @enum {string} */
+            kind: "seen";
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+        } | {
+            /** @enum {string} */
+            kind: "pull";
+            /** @description What it did. */
+            pull: components["schemas"]["Pull"];
+        } | {
+            /** @enum {string} */
+            kind: "not_yet";
+        };
+        /** @description What the cook says about a doubtful line. */
+        Settled: {
+            /** @description Key of the ingredient, if it was not known. */
+            ingredient?: string | null;
+            /** @description Whether it is left out. */
+            leave_out?: boolean;
+            /** @description The line, counted from 0. */
+            line: number;
+            /**
+             * Format: double
+             * @description How much it is, g.
+             */
+            mass_g?: number | null;
+        };
+        /** @description What it ends up as, and how the pieces are counted. */
+        Shape: {
+            /**
+             * Format: double
+             * @description Share of its volume that is air, 0–0.6.
+             */
+            air_frac?: number;
+            /** @enum {string} */
+            kind: "slab";
+            /**
+             * Format: double
+             * @description Area of one piece, cm².
+             */
+            piece_cm2: number;
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             */
+            thickness_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Share of its volume that is air, 0–0.6.
+             */
+            air_frac?: number;
+            /** @enum {string} */
+            kind: "balls";
+            /**
+             * Format: double
+             * @description Mass of one when finished, g.
+             */
+            piece_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "pieces";
+            /**
+             * Format: double
+             * @description Mass of one when finished, g.
+             */
+            piece_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "spooned";
+            /**
+             * Format: double
+             * @description Mass of one, g.
+             */
+            piece_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "loose";
+        };
+        /** @description A mass fraction with its standard deviation. */
+        Share: {
+            /**
+             * Format: double
+             * @description Most likely, 0–1.
+             */
+            frac: number;
+            /**
+             * Format: double
+             * @description Standard deviation.
+             */
+            sd?: number;
+        };
+        /** @description What goes in at one step. */
+        SheetTake: {
+            /** @description Key in the larder. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description Name. */
+            name: string;
+            /** @description Key of the step. */
+            step: string;
+        };
+        /** @description What was found. */
+        Shelf: {
+            /** @description Those of the catalogue, best first, then the cook's own by name; at most 60 of these. */
+            cards: components["schemas"]["Card"][];
+            /** @description How many answer. */
+            total: number;
+        };
+        /**
+         * @description Where an ingredient stands on the shelf.
+         * @enum {string}
+         */
+        ShelfKind: "sugar" | "jaggery" | "fat" | "flour" | "pulse" | "grain" | "nut" | "dairy" | "coconut" | "egg" | "fruit" | "spice" | "acid" | "colour" | "water";
+        /** @description Signs of one strength. */
+        Sign: {
+            /**
+             * Format: double
+             * @description Pan with contents on the scale, g.
+             */
+            gross_g: number;
+            /**
+             * Format: double
+             * @description What the thermometer shows, °C.
+             */
+            shown_c: number;
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Length of the string, cm.
+             */
+            string_cm: number;
+        };
+        /** @description How much to make. */
+        Size: {
+            /**
+             * Format: double
+             * @description 0.01–200.
+             */
+            factor: number;
+            /** @enum {string} */
+            kind: "times";
+        } | {
+            /**
+             * Format: double
+             * @description 1–20,000.
+             */
+            count: number;
+            /** @enum {string} */
+            kind: "pieces";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            finished_g: number;
+            /** @enum {string} */
+            kind: "mass";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            amount_g: number;
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "ingredient";
+        } | {
+            /**
+             * Format: double
+             * @description Inner height, cm.
+             */
+            height_cm: number;
+            /** @enum {string} */
+            kind: "tray";
+            /**
+             * Format: double
+             * @description Inner length, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description Thickness, mm; that of the method if left out.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description Inner width, cm.
+             */
+            width_cm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Volume of the pan to its rim, ml.
+             */
+            capacity_ml: number;
+            /** @enum {string} */
+            kind: "pan";
+        } | {
+            /** @description What there is, g by ingredient; what is not named is not short. */
+            have_g: {
+                [key: string]: number;
+            };
+            /** @enum {string} */
+            kind: "stock";
+        } | {
+            /**
+             * Format: double
+             * @description How many of them for one part.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description The cup, ml.
+             */
+            cup_ml: number;
+            /** @enum {string} */
+            kind: "cups";
+        };
+        /** @description Spoons on top of a cup, or taken out of it. */
+        Spoonful: {
+            /**
+             * Format: double
+             * @description How many.
+             */
+            count: number;
+            /** @description Whether they are taken out. */
+            less: boolean;
+            /** @description Name of the spoon. */
+            of: string;
+        };
+        /** @description One band of the ladder: from `low_frac` up to, but not including, `high_frac`. */
+        Stage: {
+            /**
+             * Format: double
+             * @description Upper edge, strength 0–1.
+             */
+            high_frac: number;
+            /** @description Which stage. */
+            key: components["schemas"]["StageKey"];
+            /** @description What the kitchen calls it. */
+            local_name: string;
+            /**
+             * Format: double
+             * @description Lower edge, strength 0–1.
+             */
+            low_frac: number;
+            /** @description Plain name. */
+            name: string;
+            /** @description What is seen and felt. */
+            sign: string;
+        };
+        /**
+         * @description A stage of the ladder.
+         * @enum {string}
+         */
+        StageKey: "thin" | "sticky" | "coating" | "one-string" | "two-string" | "three-string" | "soft-ball" | "firm-ball" | "hard-ball" | "crack";
+        /** @description When a stage begins. */
+        StageReached: {
+            /** @description When. */
+            at: components["schemas"]["Moment"];
+            /**
+             * Format: double
+             * @description Boiling temperature at its lower edge, °C.
+             */
+            boil_c: number;
+            /**
+             * Format: double
+             * @description Pan and contents there, g.
+             */
+            gross_g: number;
+            /**
+             * Format: double
+             * @description What the thermometer shows there, °C.
+             */
+            shown_c: number;
+            /** @description Which. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /** @description Signs of a stage: its edges and the strength to aim for. */
+        StageSigns: {
+            /** @description In its middle. */
+            aim: components["schemas"]["Sign"];
+            /** @description At its upper edge. */
+            high: components["schemas"]["Sign"];
+            /** @description At its lower edge. */
+            low: components["schemas"]["Sign"];
+            /** @description Which stage. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /** @description One stage, as each school tells it. Lower edge and upper edge. */
+        StageTerms: {
+            /** @description Refractometer, °Brix; none beyond what one reads. */
+            brix: (number | null)[];
+            from_boil?: components["schemas"]["Moment"] | null;
+            /**
+             * Format: double
+             * @description From when the sugar has dissolved: when the stage begins, s.
+             */
+            from_dissolved_s?: number | null;
+            /** @description Pan with contents on the scale, g: heaviest first. */
+            gross_g: number[];
+            /** @description Spoon, water and pan in the middle of the stage. */
+            seen: components["schemas"]["Seen"];
+            /** @description What the thermometer shows, °C. */
+            shown_c: number[];
+            /** @description Strength, 0–1. */
+            solids_frac: number[];
+            /** @description Which. */
+            stage: components["schemas"]["StageKey"];
+            /** @description Length of the string, cm. */
+            string_cm: number[];
+        };
+        /**
+         * @description What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
+         * @example {
+         *       "pan_id": 1,
+         *       "ring_id": 1,
+         *       "size": {
+         *         "amount_g": 400,
+         *         "ingredient": "cashew",
+         *         "kind": "ingredient"
+         *       },
+         *       "sweet_key": "cashew-sheet",
+         *       "thermometer_id": 1
+         *     }
+         */
+        StartAsk: {
+            charge?: components["schemas"]["Charge"] | null;
+            contents?: components["schemas"]["Contents"] | null;
+            /**
+             * Format: int32
+             * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
+             */
+            cup_id?: number | null;
+            /** @description Its method; the first if left out. */
+            method_key?: string | null;
+            /**
+             * Format: int32
+             * @description The pan.
+             */
+            pan_id?: number | null;
+            /**
+             * Format: int32
+             * @description The ring.
+             */
+            ring_id?: number | null;
+            size?: components["schemas"]["Size"] | null;
+            stage?: components["schemas"]["StageKey"] | null;
+            /** @description A sweet of the catalogue. */
+            sweet_key?: string | null;
+            /**
+             * Format: int32
+             * @description The thermometer.
+             */
+            thermometer_id?: number | null;
+            /** @description What to call it; the sweet's own name if left out. */
+            title?: string | null;
+            /** @description What to change first. */
+            variation?: components["schemas"]["Variation"][];
+        };
+        /** @description What a start would be: everything the sheet shows before the heat. */
+        StartPlan: {
+            last_time?: components["schemas"]["LastTime"] | null;
+            /** @description The batch as it would be set up. */
+            setup: components["schemas"]["BatchSetup"];
+            /** @description The stage on her instruments. */
+            syrup: components["schemas"]["SyrupSigns"];
+            /** @description Why it cannot go there now, if pan or ring are taken. */
+            taken?: string | null;
+        };
+        /** @description One step of a method. */
+        Step: {
+            /** @description Steps that come before without handing anything over. */
+            after?: string[];
+            /** @description How much of the cook it needs. */
+            attention: components["schemas"]["Attention"];
+            /** @description What shows that it is done. */
+            cue: string;
+            /** @description What becomes of the mass, in order. */
+            effects?: components["schemas"]["Effect"][];
+            /** @description Words of the event that ends it, as the cook would say it. */
+            event: string;
+            flame?: components["schemas"]["Flame"] | null;
+            /** @description What must be ready. */
+            gates?: components["schemas"]["Gate"][];
+            /** @description What can hurt: keys of the usual cautions, or own words. */
+            hazards?: string[];
+            /**
+             * Format: double
+             * @description How hot it gets, °C.
+             */
+            heat_to_c?: number | null;
+            /** @description What goes in anew. */
+            inputs?: components["schemas"]["Entry"][];
+            /** @description Key within the method. */
+            key: string;
+            /** @description Kind of work. */
+            kind: components["schemas"]["StepKind"];
+            minutes?: components["schemas"]["Minutes"] | null;
+            /** @description Why; empty where nobody told. */
+            reason?: string;
+            /** @description What it takes over from earlier steps. */
+            takes?: components["schemas"]["Take"][];
+            /** @description What to do, in a sentence. */
+            text: string;
+            /** @description What that time follows. */
+            timing?: components["schemas"]["Timing"];
+            /** @description What to do, in a few words. */
+            title: string;
+            /** @description What it happens in. */
+            vessel?: components["schemas"]["Vessel"];
+            /** @description How soon a later step has to follow. */
+            windows?: components["schemas"]["Window"][];
+        };
+        /** @description One step in figures. */
+        StepFigures: {
+            /**
+             * Format: double
+             * @description Strength at the end, 0–1.
+             */
+            end_frac?: number | null;
+            /**
+             * Format: double
+             * @description Mass at the end, g.
+             */
+            end_g: number;
+            /**
+             * Format: double
+             * @description Steam, g.
+             */
+            evaporated_g: number;
+            /**
+             * Format: double
+             * @description Share of the pan's volume that is full.
+             */
+            fill_frac?: number | null;
+            /**
+             * Format: double
+             * @description What it lies in, g.
+             */
+            medium_g: number;
+            /**
+             * Format: double
+             * @description What the pan weighs with it at the end, g.
+             */
+            pan_end_g?: number | null;
+            /**
+             * Format: double
+             * @description What the pan weighs with it at the start, g; none where it is in no pan.
+             */
+            pan_start_g?: number | null;
+            stage?: components["schemas"]["StageKey"] | null;
+            /**
+             * Format: double
+             * @description Strength of the syrup at the start, 0–1; none where it is no syrup.
+             */
+            start_frac?: number | null;
+            /**
+             * Format: double
+             * @description Mass worked on at the start, g.
+             */
+            start_g: number;
+            /** @description Key of the step. */
+            step: string;
+            /** @description How long it takes. */
+            time: components["schemas"]["StepTime"];
+            /**
+             * Format: double
+             * @description Water in the mass at the end, 0–1.
+             */
+            water_frac: number;
+        };
+        /**
+         * @description What kind of work a step is.
+         * @enum {string}
+         */
+        StepKind: "make_ready" | "dissolve" | "boil_to_stage" | "strain" | "reduce" | "curdle" | "hang" | "knead" | "roast" | "grind" | "soak" | "ferment" | "extract_coconut_milk" | "combine" | "add_instalments" | "cook_till_leaves_sides" | "simmer" | "pour" | "press" | "roll" | "mark" | "cut" | "lift" | "fry" | "drain" | "poach" | "squeeze" | "steep" | "chill" | "pressure_cook" | "caramelise" | "water_bath" | "shape" | "rest" | "garnish" | "pack" | "use";
+        /** @description Steps that answer to each other; one side is empty where the other method has nothing like it. */
+        StepPair: {
+            /** @description Key of the step of the first method. */
+            left?: string | null;
+            /** @description Key of the step of the second. */
+            right?: string | null;
+        };
+        /** @description One step's place in the batch. */
+        StepState: {
+            /**
+             * Format: int64
+             * @description When it became the current one, ms since 1970.
+             */
+            began_ms?: number | null;
+            /**
+             * Format: int64
+             * @description When it was done.
+             */
+            done_ms?: number | null;
+            /** @description Key of the step. */
+            key: string;
+            /** @description Gates ticked. */
+            ticked: string[];
+        };
+        /** @description How long one step takes. */
+        StepTime: {
+            /**
+             * Format: double
+             * @description When it begins, after the start, min: as late as the steps that wait for it allow.
+             */
+            begins_min: number;
+            /** @description What the time follows. */
+            follows: components["schemas"]["Timing"];
+            /** @description Least, expected, most. */
+            minutes: components["schemas"]["Minutes"];
+            /**
+             * Format: double
+             * @description How often the pot is filled, where it is.
+             */
+            pots?: number | null;
+            /** @description Key of the step. */
+            step: string;
+        };
+        /** @description What straining a jaggery syrup takes away. */
+        Straining: {
+            /**
+             * Format: double
+             * @description Grit left in the sieve, dry, g.
+             */
+            grit_g: number;
+            /**
+             * Format: double
+             * @description Syrup that clings to sieve and grit, g.
+             */
+            held_g: number;
+            /** @description What goes on in the pan. */
+            strained: components["schemas"]["Charge"];
+        };
+        /** @description How strong a syrup starts. */
+        Strength: {
+            /**
+             * Format: double
+             * @description With the exact amounts, 0–1.
+             */
+            exact_frac: number;
+            /**
+             * Format: double
+             * @description With the amounts measured in her cups, 0–1.
+             */
+            measured_frac: number;
+            /** @description Key of the step. */
+            step: string;
+            /** @description Title of the step. */
+            title: string;
+            /**
+             * Format: double
+             * @description With the amounts rounded for the scale, 0–1.
+             */
+            weighed_frac: number;
+        };
+        /** @description The string of a strength, with what the other schools see. */
+        StringAnswer: components["schemas"]["PulledString"] & {
+            /** @description Spoon, water and pan. */
+            seen: components["schemas"]["Seen"];
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Upper end of the same.
+             */
+            solids_frac_high: number;
+            /**
+             * Format: double
+             * @description Lower end of the 80 % interval: a length is judged to within a factor of 1.6; the strength
+             *     itself if that was asked.
+             */
+            solids_frac_low: number;
+            /** @description Stage. */
+            stage: components["schemas"]["StageKey"];
+        };
+        /**
+         * @description A string asked for by its strength, or a strength by its string.
+         * @example {
+         *       "string_cm": 1
+         *     }
+         */
+        StringAsk: {
+            /** @description The cook's ladder; the usual one if left out. */
+            ladder?: components["schemas"]["Ladder"];
+            /**
+             * Format: int32
+             * @description Moments of the pull to give, 2–200; 24 if left out.
+             */
+            max_points?: number | null;
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac?: number | null;
+            /**
+             * Format: double
+             * @description Length at which it breaks, cm, as a cook judges it.
+             */
+            string_cm?: number | null;
+        };
+        /**
+         * @description By what a swap is kept equal.
+         * @enum {string}
+         */
+        SwapBy: "mass" | "sweetness" | "solids" | "fat";
+        /** @description A sweet of the catalogue or of the cook's own. */
+        Sweet: {
+            /** @description One sentence about it. */
+            about: string;
+            /** @description Other names. */
+            aliases?: string[];
+            /** @description Its family. */
+            family: components["schemas"]["Family"];
+            /** @description Key in the catalogue; given by the program to an own sweet. */
+            key?: string;
+            /** @description The ingredient that it makes, if it is a component. */
+            makes?: string | null;
+            /** @description Ways of making it. */
+            methods: components["schemas"]["Method"][];
+            /** @description What goes wrong, and what to do. */
+            mistakes?: components["schemas"]["Mistake"][];
+            /** @description Plain name. */
+            name: string;
+        };
+        /** @description A sweet with what its page shows beside it. */
+        SweetPage: {
+            /** @description What each method starts from, and its variations. */
+            methods: components["schemas"]["MethodExtra"][];
+            /** @description It. */
+            sweet: components["schemas"]["Sweet"];
+            /**
+             * Format: int32
+             * @description Its version, if it is the cook's own.
+             */
+            version?: number | null;
+        };
+        /** @description A sweetener that ships with the program. */
+        Sweetener: {
+            /** @description Its analysis; every lump differs, so all of it can be edited. */
+            analysis: components["schemas"]["Analysis"];
+            /** @description Key. */
+            key: string;
+            /** @description What the kitchen calls it. */
+            local_name: string;
+            /** @description Plain name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Usual pH of its syrup.
+             */
+            ph: number;
+        };
+        /** @description What the stage of the first syrup looks like on her own instruments. */
+        SyrupSigns: {
+            /** @description The syrup as it goes on the ring. */
+            charge: components["schemas"]["Charge"];
+            /**
+             * Format: double
+             * @description Share of the pan that it fills at the start.
+             */
+            fill_frac: number;
+            /**
+             * Format: double
+             * @description Share that is safe to fill, with room for froth.
+             */
+            fill_limit_frac: number;
+            /** @description Whether the froth may come over the rim. */
+            may_boil_over: boolean;
+            /** @description What spoon, water and pan show there. */
+            seen: components["schemas"]["Seen"];
+            /** @description The stage on her scale and thermometer. */
+            signs: components["schemas"]["StageSigns"];
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+            turn_off?: components["schemas"]["TurnOff"] | null;
+            /**
+             * Format: double
+             * @description Boiling point of water here, °C.
+             */
+            water_boil_c: number;
+            /**
+             * Format: double
+             * @description Water to boil off, g.
+             */
+            water_to_lose_g: number;
+        };
+        /** @description The syrup as believed now. */
+        SyrupState: {
+            /** @description Whether it boils. */
+            boiling: boolean;
+            /** @description Whether all sugar is dissolved. */
+            dissolved: boolean;
+            /**
+             * Format: double
+             * @description What her scale should show with the pan, g.
+             */
+            gross_g: number;
+            /**
+             * Format: double
+             * @description How far that may be off (80 %), g.
+             */
+            gross_spread_g: number;
+            /**
+             * Format: double
+             * @description Where the pan lands if the heat goes (or went) off now, 0–1.
+             */
+            landing_frac: number;
+            last_test?: components["schemas"]["TestSaid"] | null;
+            /**
+             * Format: double
+             * @description True temperature, °C.
+             */
+            liquid_c: number;
+            /**
+             * Format: double
+             * @description The ring's power against its nominal, as learnt from the readings.
+             */
+            power_factor: number;
+            /**
+             * Format: double
+             * @description Standard deviation of that factor.
+             */
+            power_factor_sd: number;
+            /**
+             * Format: double
+             * @description What her thermometer should show, °C.
+             */
+            shown_c: number;
+            /** @description Strength, 0–1. */
+            solids_frac: components["schemas"]["Range"];
+            /** @description Stage at the most likely strength. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Length of the string, cm.
+             */
+            string_cm: number;
+            /** @description Whether the last reading contradicted what was believed. */
+            surprise: boolean;
+            /**
+             * Format: double
+             * @description Strength at which to turn off, 0–1.
+             */
+            turn_off_frac: number;
+            /**
+             * Format: double
+             * @description What her scale shows there, g.
+             */
+            turn_off_gross_g: number;
+            turn_off_in_s?: components["schemas"]["Range"] | null;
+            /**
+             * Format: double
+             * @description What her thermometer shows there, °C.
+             */
+            turn_off_shown_c: number;
+            /** @description Water still to lose to the target strength, g; negative: past it. */
+            water_to_lose_g: components["schemas"]["Range"];
+            /** @description Water still to lose before the heat goes off, g; negative: past it. */
+            water_to_turn_off_g: components["schemas"]["Range"];
+        };
+        /** @description What a step takes over from an earlier one. */
+        Take: {
+            /** @description Whether the mass lies in it rather than being mixed with it. */
+            medium?: boolean;
+            /**
+             * Format: double
+             * @description Share of it, 0–1.
+             */
+            share_frac?: number;
+            /** @description What was left over there under this name, rather than its product. */
+            side?: string | null;
+            /** @description Key of the earlier step. */
+            step: string;
+        };
+        /** @description What a line was taken for. */
+        TakenFor: {
+            /** @enum {string} */
+            kind: "title";
+        } | {
+            /** @enum {string} */
+            kind: "heading";
+        } | {
+            /** @enum {string} */
+            kind: "yield";
+        } | {
+            /** @enum {string} */
+            kind: "ingredient";
+            /** @description Number of the line among the ingredients, from 0. */
+            line: number;
+        } | {
+            /** @enum {string} */
+            kind: "step";
+            /** @description Number of the step, from 0. */
+            step: number;
+        } | {
+            /** @enum {string} */
+            kind: "unread";
+        };
+        /**
+         * @description How temperatures are written.
+         * @enum {string}
+         */
+        TemperatureUnit: "celsius" | "fahrenheit";
+        /** @description The last reading of the syrup, against the stage asked for. */
+        TestSaid: {
+            /** @description Where that stands against the stage. */
+            against: components["schemas"]["Against"];
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What was read. */
+            reading: components["schemas"]["SeenReading"];
+            /**
+             * Format: double
+             * @description Strength it says, 0–1.
+             */
+            solids_frac: number;
+        };
+        /**
+         * @description How the sweet felt.
+         * @enum {string}
+         */
+        Texture: "too_soft" | "right" | "too_firm" | "crumbly" | "grainy";
+        /** @description A thermometer and its own error, which may change along its scale. */
+        Thermometer: {
+            /**
+             * Format: double
+             * @description How much too high it reads in ice water, K; the same as at 100 °C if not known.
+             */
+            ice_offset_k?: number | null;
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description How much too high it reads at 100 °C, K.
+             */
+            offset_k: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a reading once its own error is taken out, K.
+             */
+            sd_k?: number;
+        };
+        /**
+         * @description A check of a thermometer, in a room.
+         * @example {
+         *       "check": {
+         *         "boiling_shown_c": 95.9,
+         *         "ice_shown_c": 0.8,
+         *         "thermometer": {
+         *           "name": "Probe",
+         *           "offset_k": 0
+         *         }
+         *       },
+         *       "room": {
+         *         "altitude_m": 1480,
+         *         "room_c": 24
+         *       }
+         *     }
+         */
+        ThermometerAsk: {
+            /** @description What was read. */
+            check: components["schemas"]["ThermometerCheck"];
+            /** @description The room. */
+            room?: components["schemas"]["Room"];
+        };
+        /** @description A thermometer held in boiling water, and in ice water if there is some. */
+        ThermometerCheck: {
+            /**
+             * Format: double
+             * @description What it shows in boiling water, °C.
+             */
+            boiling_shown_c: number;
+            /**
+             * Format: double
+             * @description What it shows in crushed ice and water, °C.
+             */
+            ice_shown_c?: number | null;
+            /** @description The thermometer. */
+            thermometer: components["schemas"]["Thermometer"];
+        };
+        /** @description What a check of a thermometer found. */
+        ThermometerFound: {
+            /** @description Error at the boil, K; positive: reads high. */
+            offset_k: components["schemas"]["Narrowed"];
+            /** @description The thermometer as it is known now. */
+            thermometer: components["schemas"]["Thermometer"];
+            /**
+             * Format: double
+             * @description What boiling water really is here, °C.
+             */
+            water_boil_c: number;
+        };
+        /** @description A thing in words. */
+        ThingWords: {
+            /** @description Whether its figures are guesses. */
+            guessed: boolean;
+            /** @description How well that is known: “checked”, “never weighed”. */
+            known: string;
+            /** @description What it is like: “strong”, “heavy”. */
+            like: string;
+        };
+        /** @description The program's time. */
+        Time: {
+            /**
+             * Format: int64
+             * @description Milliseconds since 1970.
+             */
+            now_ms: number;
+            /** @description Whether it stands still until it is moved. */
+            simulated: boolean;
+        };
+        /** @description How long it all takes. */
+        Times: {
+            /**
+             * Format: double
+             * @description Minutes with hands on it.
+             */
+            hands_min: number;
+            /** @description Step by step. */
+            steps: components["schemas"]["StepTime"][];
+            /** @description From first to last step, what can go on side by side side by side. */
+            total: components["schemas"]["Minutes"];
+        };
+        /**
+         * @description What the time of a step follows.
+         * @enum {string}
+         */
+        Timing: "fixed" | "mass" | "pieces" | "pots" | "heat";
+        /** @description A tray to set sweets in. */
+        Tray: {
+            /**
+             * Format: double
+             * @description Inner height, cm.
+             */
+            height_cm: number;
+            /**
+             * Format: double
+             * @description Inner length, cm.
+             */
+            length_cm: number;
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Inner width, cm.
+             */
+            width_cm: number;
+        };
+        /** @description When and at what to turn the heat off. */
+        TurnOff: {
+            /** @description When. */
+            at: components["schemas"]["Moment"];
+            /**
+             * Format: double
+             * @description True temperature then, °C.
+             */
+            boil_c: number;
+            /**
+             * Format: double
+             * @description Pan and contents then, g.
+             */
+            gross_g: number;
+            /**
+             * Format: double
+             * @description Strength the pan lands on, 0–1.
+             */
+            landing_frac: number;
+            /**
+             * Format: double
+             * @description Weight after landing, g.
+             */
+            landing_gross_g: number;
+            /**
+             * Format: double
+             * @description Upper end of the same.
+             */
+            landing_high_frac: number;
+            /**
+             * Format: double
+             * @description Lower end (80 %) of the landing, if it is turned off at exactly this weight.
+             */
+            landing_low_frac: number;
+            /**
+             * Format: double
+             * @description What the thermometer shows then, °C.
+             */
+            shown_c: number;
+            /**
+             * Format: double
+             * @description Strength then, 0–1.
+             */
+            solids_frac: number;
+        };
+        /** @description Unfinished work on an own sweet. */
+        UnfinishedView: {
+            /**
+             * Format: int64
+             * @description When it was kept, ms since 1970; none if there is none.
+             */
+            at_ms?: number | null;
+            sweet?: components["schemas"]["Sweet"] | null;
+        };
+        /** @description What something is measured in. */
+        Unit: {
+            /** @enum {string} */
+            kind: "gram";
+        } | {
+            /** @description Whether it is heaped. */
+            heaped?: boolean;
+            /** @enum {string} */
+            kind: "volume";
+            /**
+             * Format: double
+             * @description What one holds, level, ml.
+             */
+            volume_ml: number;
+            /**
+             * Format: double
+             * @description Standard deviation of one measuring, ml.
+             */
+            volume_sd_ml?: number;
+        } | {
+            /** @enum {string} */
+            kind: "piece";
+            /** @description The kind: pod, clove, egg. */
+            piece: string;
+        } | {
+            /** @enum {string} */
+            kind: "pinch";
+        };
+        /** @description A ring of a kind, as it is taken before it was checked. */
+        UsualRing: {
+            /**
+             * Format: double
+             * @description Share of its power that reaches the pan, 0–1.
+             */
+            efficiency_frac: number;
+            /**
+             * Format: double
+             * @description Standard deviation of that share.
+             */
+            efficiency_sd: number;
+            /** @description The kind. */
+            kind: components["schemas"]["RingKind"];
+        };
+        /** @description One change of a method. */
+        Variation: {
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "amount";
+            /**
+             * Format: double
+             * @description Times what is written, 0.2–5.
+             */
+            times: number;
+        } | {
+            /** @description What is kept equal. */
+            by: components["schemas"]["SwapBy"];
+            /** @description What is replaced. */
+            from: string;
+            /** @enum {string} */
+            kind: "swap";
+            /** @description What replaces it. */
+            to: string;
+        } | {
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "make";
+        } | {
+            /** @enum {string} */
+            kind: "stage";
+            /** @description The stage. */
+            stage: components["schemas"]["StageKey"];
+            /** @description Key of the step. */
+            step: string;
+        } | {
+            /** @enum {string} */
+            kind: "water";
+            /** @description Key of the step. */
+            step: string;
+            /**
+             * Format: double
+             * @description Share of water at its end, 0–1.
+             */
+            water_frac: number;
+        };
+        /** @description A verb with the step that it begins. */
+        Verb: {
+            /** @description A step to begin with; its key is given where it goes in. */
+            step: components["schemas"]["Step"];
+            /** @description What the cook would say: “Roast”. */
+            verb: string;
+        };
+        /** @description How the batch turned out. */
+        Verdict: {
+            /**
+             * Format: double
+             * @description The finished sweet on the scale, g.
+             */
+            finished_g?: number | null;
+            /** @description What to remember. */
+            note?: string;
+            /**
+             * Format: int32
+             * @description Pieces made.
+             */
+            pieces?: number | null;
+            /** @description How it felt. */
+            texture: components["schemas"]["Texture"];
+        };
+        /** @description A version of an own sweet. */
+        VersionLine: {
+            /**
+             * Format: int64
+             * @description When it was saved, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What was done. */
+            reason: string;
+            /**
+             * Format: int32
+             * @description The version, from 1.
+             */
+            version: number;
+        };
+        /**
+         * @description What it happens in or on.
+         * @enum {string}
+         */
+        Vessel: "board" | "bowl" | "pan" | "wide_pan" | "frying_pot" | "pressure_cooker" | "water_bath" | "tray" | "cloth" | "grinder" | "jar" | "refrigerator";
+        /** @description A cold syrup warmed for use. */
+        Warmed: {
+            /** @description Minutes on the heat. */
+            heat: components["schemas"]["MinuteRange"];
+            /**
+             * Format: double
+             * @description Strength when warm, 0–1.
+             */
+            solids_frac: number;
+            /** @description Stage when warm. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Water lost on the way, g: add as much to keep the strength.
+             */
+            water_lost_g: number;
+        };
+        /** @description One way an amount can be read. */
+        Way: {
+            /**
+             * Format: double
+             * @description What that comes to, g.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Share of the whole it would be, 0–1.
+             */
+            share_frac: number;
+            /** @description How it is read. */
+            words: string;
+        };
+        /** @description How soon a later step has to follow. */
+        Window: {
+            /**
+             * Format: double
+             * @description Not after, minutes after this one.
+             */
+            high_min: number;
+            /**
+             * Format: double
+             * @description Not before, minutes after this one.
+             */
+            low_min: number;
+            /** @description Key of the later step. */
+            to: string;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
+}
+export type $defs = Record<string, never>;
+export interface operations {
+    batches: {
+        parameters: {
+            query?: {
+                /** @description Only those going on. */
+                going_on?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchLine"][];
+                };
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAsk"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartPlan"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchEvent"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Verdict"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Time"];
+                };
+            };
+        };
+    };
+    move_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveClock"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Time"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+        };
+    };
+    ingredients: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyedIngredient"][];
+                };
+            };
+        };
+    };
+    kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenView"];
+                };
+            };
+        };
+    };
+    save_kitchen: {
+        parameters: {
+            query?: {
+                /** @description What was done, for the history. */
+                reason?: string;
+                /** @description Whether this change stands where somebody changed the same thing. */
+                mine_stands?: boolean;
+            };
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenDocument"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureCheck"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanCheck"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_pressure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressureAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressureFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ring_boil_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoilOffAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RingFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ring_cups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupsAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RingFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ring_heating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeatingAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RingFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_thermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThermometerAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThermometerFound"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    first: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstAnswers"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstKitchen"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenChange"][];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["School"][];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Server-sent events; each data line is a Change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Change"];
+                };
+            };
+        };
+    };
+    convert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConvertAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConvertAnswer"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    openapi: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OpenAPI document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    sweet_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JSON Schema, draft 2020-12. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": unknown;
+                };
+            };
+        };
+    };
+    sweets: {
+        parameters: {
+            query?: {
+                /** @description Words: name, other name or ingredient. */
+                q?: string;
+                /** @description Family. */
+                family?: string;
+                /** @description Key of an ingredient that is in it. */
+                ingredient?: string;
+                /** @description Allergens that are not in it, between commas. */
+                without?: string;
+                /** @description Longest time from start to end, min. */
+                max_min?: number;
+                /** @description Only what needs no instrument. */
+                instrument_free?: boolean;
+                /** @description Only what suits a first try. */
+                beginner?: boolean;
+                /** @description Only the cook's own. */
+                own?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Checked"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sweet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    /** @description Version of an own sweet. */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweetPage"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareAnswer"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export: {
+        parameters: {
+            query?: {
+                /** @description `unctum` (default) or `json_ld`. */
+                format?: string;
+                /** @description The method for json_ld; the first if left out. */
+                method?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaAnswer"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionLine"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnfinishedView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweet"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drop_unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    acid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcidAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcidMoment"][];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    boil_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoilDownAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoilDownAnswer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    charge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "parts": [
+                 *         {
+                 *           "mass_g": 300,
+                 *           "sweetener": "cane-jaggery"
+                 *         }
+                 *       ],
+                 *       "strained": true,
+                 *       "water_g": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["Contents"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Poured"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clock_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Retimed"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectAnswer"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    graining: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrainingAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Graining"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvertAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvertAnswer"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    locate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LocateQuestion"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Location"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    milk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MilkAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reduction"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    properties: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PropertiesQuestion"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Properties"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stage"][];
+                };
+            };
+        };
+    };
+    string: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StringAnswer"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sweeteners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sweetener"][];
+                };
+            };
+        };
+    };
+    terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoilDownAsk"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageTerms"][];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    step_verbs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verb"][];
+                };
+            };
+        };
+    };
 }
