@@ -38,7 +38,7 @@ const others = computed(() =>
       <span
         ><strong>{{ o.does }}</strong>
         <span v-if="o.when" class="figures"> · off in {{ o.when }}</span>
-        <span class="title">{{ o.title }}</span></span
+        {{ ' ' }}<span class="title">{{ o.title }}</span></span
       >
     </router-link>
   </nav>
