@@ -1,6 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { shallowRef, watch } from 'vue'
 import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from 'vue-router'
+import { useLeaving } from '@/live/leaving'
 
 const SETTLED_MS = 120
 
@@ -25,7 +26,9 @@ export function useBenchAddress() {
   const query = shallowRef<LocationQuery>(route.query)
   let ours: LocationQuery | undefined
 
+  const leaving = useLeaving()
   const follow = useDebounceFn(() => {
+    if (leaving()) return
     ours = query.value
     void router.replace({ query: query.value })
   }, SETTLED_MS)

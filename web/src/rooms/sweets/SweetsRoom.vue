@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
+import { useLeaving } from '@/live/leaving'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { blank } from './blank'
@@ -14,8 +15,10 @@ import { FAMILIES, LEVELS, span } from './words'
 const route = useRoute()
 const router = useRouter()
 const text = (key: string) => (typeof route.query[key] === 'string' ? route.query[key] : '')
-const set = (part: Record<string, string | undefined>) =>
-  void router.replace({ query: { ...route.query, ...part } })
+const leaving = useLeaving()
+const set = (part: Record<string, string | undefined>) => {
+  if (!leaving()) void router.replace({ query: { ...route.query, ...part } })
+}
 
 const words = ref(text('q'))
 const settled = refDebounced(words, 150)
