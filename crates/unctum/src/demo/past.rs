@@ -37,8 +37,8 @@ pub enum What {
 }
 
 pub struct Past {
-    days_ago: i64,
-    hour: i64,
+    pub days_ago: i64,
+    pub hour: i64,
     what: What,
     pan: usize,
     ring: usize,

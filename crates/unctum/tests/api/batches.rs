@@ -2,6 +2,7 @@
 
 use crate::common::{Server, near};
 use serde_json::{Value, json};
+use unctum::demo;
 
 #[test]
 fn the_story_of_a_cashew_sheet() {
@@ -108,4 +109,17 @@ fn the_demo_kitchen_has_a_past_to_learn_from() {
         let (last, target) = (&summary["last_solids_frac"], summary["target_solids_frac"].as_f64());
         near(last, target.unwrap_or_default(), 0.03);
     }
+}
+
+#[test]
+fn the_demo_past_is_the_same_on_whatever_day_the_kitchen_is_opened() {
+    let read_on = |later_days: i64| {
+        let server = Server::empty();
+        demo::fill(&server.store(), server.now_ms() + later_days * 86_400_000).expect("demo");
+        let lines = server.get("/api/v1/batches").1;
+        let lines = lines.as_array().expect("a list");
+        lines.iter().map(|l| l["summary"]["last_solids_frac"].clone()).collect::<Vec<_>>()
+    };
+    assert_eq!(read_on(0), read_on(1));
+    assert_eq!(read_on(0), read_on(40));
 }
