@@ -133,7 +133,7 @@ diesel::table! {
 }
 
 diesel::table! {
-    sweet_draft (key) {
+    sweet_unfinished (key) {
         key -> Text,
         at_ms -> BigInt,
         document_json -> Text,
@@ -156,5 +156,5 @@ diesel::allow_tables_to_appear_in_same_query!(
     verdict,
     sweet,
     sweet_version,
-    sweet_draft,
+    sweet_unfinished,
 );

@@ -6,7 +6,7 @@ use diesel::sqlite::SqliteConnection;
 use unctum_core::process::{Card, Sweet};
 
 use crate::error::{Result, StoreError};
-use crate::schema::{sweet, sweet_draft, sweet_version};
+use crate::schema::{sweet, sweet_unfinished, sweet_version};
 
 /// What an own sweet is called where it is missing or was changed.
 const WHAT: &str = "sweet";
@@ -233,9 +233,9 @@ pub struct Unfinished {
 /// # Errors
 /// Those of the database.
 pub fn unfinished(c: &mut SqliteConnection, key: &str) -> Result<Option<Unfinished>> {
-    let row: Option<(i64, String)> = sweet_draft::table
+    let row: Option<(i64, String)> = sweet_unfinished::table
         .find(key)
-        .select((sweet_draft::at_ms, sweet_draft::document_json))
+        .select((sweet_unfinished::at_ms, sweet_unfinished::document_json))
         .first(c)
         .optional()?;
     row.map(|(at_ms, json)| Ok(Unfinished { at_ms, sweet: serde_json::from_str(&json)? })).transpose()
@@ -247,11 +247,11 @@ pub fn unfinished(c: &mut SqliteConnection, key: &str) -> Result<Option<Unfinish
 /// Those of the database.
 pub fn keep_unfinished(c: &mut SqliteConnection, key: &str, work: &Sweet, now_ms: i64) -> Result<()> {
     let json = serde_json::to_string(work)?;
-    diesel::replace_into(sweet_draft::table)
+    diesel::replace_into(sweet_unfinished::table)
         .values((
-            sweet_draft::key.eq(key),
-            sweet_draft::at_ms.eq(now_ms),
-            sweet_draft::document_json.eq(json),
+            sweet_unfinished::key.eq(key),
+            sweet_unfinished::at_ms.eq(now_ms),
+            sweet_unfinished::document_json.eq(json),
         ))
         .execute(c)?;
     Ok(())
@@ -262,6 +262,6 @@ pub fn keep_unfinished(c: &mut SqliteConnection, key: &str, work: &Sweet, now_ms
 /// # Errors
 /// Those of the database.
 pub fn drop_unfinished(c: &mut SqliteConnection, key: &str) -> Result<()> {
-    diesel::delete(sweet_draft::table.find(key)).execute(c)?;
+    diesel::delete(sweet_unfinished::table.find(key)).execute(c)?;
     Ok(())
 }

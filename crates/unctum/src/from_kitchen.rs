@@ -1,5 +1,6 @@
 //! What a question takes from her kitchen: pan, ring, thermometer, cups, ladder and air.
 
+use unctum_core::food::by_hand::measures_used;
 use unctum_core::kitchen::{KitchenDocument, Measure, Pan, Ring, Thermometer};
 use unctum_core::process::{Setting, Tools};
 use unctum_store::StoreError;
@@ -78,21 +79,13 @@ pub fn tools(kitchen: &KitchenDocument, chosen: &Things) -> Tools {
     }
 }
 
-/// The measures she uses: the cup chosen with all smaller ones, or all; the usual cup in a kitchen without
-/// any. Spoons come with every kitchen.
+/// The measures she uses: the cup chosen with all smaller ones, or all.
 ///
 /// # Errors
 /// [`StoreError::NotFound`].
 pub fn measures(kitchen: &KitchenDocument, cup_id: Option<i32>) -> Result<Vec<Measure>, StoreError> {
-    let all = || kitchen.measures.iter().map(|m| (m.id, m.measure.clone()));
-    let Some(_) = cup_id else {
-        let mut hers: Vec<Measure> = all().map(|(_, m)| m).collect();
-        if !hers.iter().any(|m| m.volume_ml >= 60.0) {
-            hers.push(Measure { name: "Cup of 240 ml".to_owned(), volume_ml: 240.0, volume_sd_ml: 8.0 });
-        }
-        return Ok(hers);
-    };
-    let (_, cup) = pick("cup", all(), cup_id)?;
-    let smaller = all().map(|(_, m)| m).filter(|m| m.volume_ml < 0.3 * cup.volume_ml);
-    Ok(std::iter::once(cup.clone()).chain(smaller).collect())
+    let numbered = kitchen.measures.iter().map(|m| (m.id, m.measure.clone()));
+    let chosen = cup_id.map(|id| pick("cup", numbered.clone(), Some(id))).transpose()?;
+    let all: Vec<Measure> = numbered.map(|(_, measure)| measure).collect();
+    Ok(measures_used(&all, chosen.as_ref().map(|(_, cup)| cup)))
 }

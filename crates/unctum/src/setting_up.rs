@@ -40,7 +40,7 @@ pub struct StartAsk {
     pub size: Option<Size>,
     /// What to change first.
     #[serde(default)]
-    pub variation: Vec<unctum_core::process::Variation>,
+    pub variation: Vec<Variation>,
     /// The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
     #[serde(default)]
     pub cup_id: Option<i32>,
@@ -71,6 +71,8 @@ pub struct SyrupSigns {
     pub stage: StageKey,
     /// The syrup as it goes on the ring.
     pub charge: Charge,
+    /// The stage it is at then.
+    pub start_stage: StageKey,
     /// Water to boil off, g.
     pub water_to_lose_g: f64,
     /// The stage on her scale and thermometer.
@@ -124,6 +126,7 @@ pub fn signs(setup: &BatchSetup) -> SyrupSigns {
         may_boil_over: boil.as_ref().map_or(true, |b| b.may_boil_over),
         turn_off: boil.ok().map(|b| b.turn_off),
         water_boil_c: saturation_temperature_c(setup.air.pressure_pa),
+        start_stage: setup.ladder.at(setup.charge.solids_frac()),
         charge: setup.charge,
     }
 }

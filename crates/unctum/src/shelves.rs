@@ -11,9 +11,32 @@ use unctum_store::{Result, SqliteConnection, kitchen};
 use crate::catalogue::Catalogue;
 use crate::from_kitchen::{choose, tools};
 
-/// Cards as they stood at a stamp; read anew when the stamp has changed, whoever changed it.
+/// Cards as they stood at a mark; read anew when the mark has changed, whoever changed it.
+struct Shelf<M>(RwLock<Option<(M, Arc<Vec<Card>>)>>);
+
+impl<M> Default for Shelf<M> {
+    fn default() -> Self {
+        Self(RwLock::default())
+    }
+}
+
+impl<M: PartialEq> Shelf<M> {
+    fn at(&self, now: M, fresh: impl FnOnce() -> Result<Vec<Card>>) -> Result<Arc<Vec<Card>>> {
+        // A shelf half written is none: it is read anew then.
+        if let Some((at, kept)) = self.0.read().unwrap_or_else(PoisonError::into_inner).as_ref()
+            && *at == now
+        {
+            return Ok(Arc::clone(kept));
+        }
+        let fresh = Arc::new(fresh()?);
+        *self.0.write().unwrap_or_else(PoisonError::into_inner) = Some((now, Arc::clone(&fresh)));
+        Ok(fresh)
+    }
+}
+
+/// Cards of the cook's own sweets, by the stamp of what is saved.
 #[derive(Default)]
-pub struct OwnShelf(RwLock<Option<(Stamp, Arc<Vec<Card>>)>>);
+pub struct OwnShelf(Shelf<Stamp>);
 
 impl OwnShelf {
     /// The cards of all own sweets, by name.
@@ -21,22 +44,13 @@ impl OwnShelf {
     /// # Errors
     /// Those of the database.
     pub fn cards(&self, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
-        let now = stamp(c)?;
-        // A shelf half written is none: it is read anew then.
-        if let Some((at, kept)) = self.0.read().unwrap_or_else(PoisonError::into_inner).as_ref()
-            && *at == now
-        {
-            return Ok(Arc::clone(kept));
-        }
-        let fresh = Arc::new(cards(c)?);
-        *self.0.write().unwrap_or_else(PoisonError::into_inner) = Some((now, Arc::clone(&fresh)));
-        Ok(fresh)
+        self.0.at(stamp(c)?, || cards(c))
     }
 }
 
 /// Cards of the catalogue as they are in a kitchen, by its version: its air and its ring decide the times.
 #[derive(Default)]
-pub struct CatalogueShelf(RwLock<Option<(i32, Arc<Vec<Card>>)>>);
+pub struct CatalogueShelf(Shelf<i32>);
 
 impl CatalogueShelf {
     /// The cards of the catalogue in the kitchen as it stands.
@@ -44,15 +58,7 @@ impl CatalogueShelf {
     /// # Errors
     /// Those of the database.
     pub fn cards(&self, catalogue: &Catalogue, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
-        let now = kitchen::version(c)?;
-        if let Some((at, kept)) = self.0.read().unwrap_or_else(PoisonError::into_inner).as_ref()
-            && *at == now
-        {
-            return Ok(Arc::clone(kept));
-        }
-        let fresh = Arc::new(in_kitchen(catalogue, &kitchen::load(c)?)?);
-        *self.0.write().unwrap_or_else(PoisonError::into_inner) = Some((now, Arc::clone(&fresh)));
-        Ok(fresh)
+        self.0.at(kitchen::version(c)?, || in_kitchen(catalogue, &kitchen::load(c)?))
     }
 }
 

@@ -3084,10 +3084,14 @@ export interface components {
         };
         /** @description The kitchen with what follows from it. */
         KitchenView: {
+            /** @description The stages a syrup is boiled to and looked at for. */
+            boiled_to: components["schemas"]["StageKey"][];
             /** @description What each pan holds to its rim, ml, in the order of the pans. */
             capacities_ml: number[];
             /** @description Where the words for the flame stand. */
             flame_dial: components["schemas"]["FlameDial"];
+            /** @description Whether each measure is a cup and not a spoon, in the order of the measures. */
+            is_cup: boolean[];
             /** @description As the cook set it up. */
             kitchen: components["schemas"]["KitchenDocument"];
             /**
@@ -5265,6 +5269,8 @@ export interface components {
             signs: components["schemas"]["StageSigns"];
             /** @description The stage. */
             stage: components["schemas"]["StageKey"];
+            /** @description The stage it is at then. */
+            start_stage: components["schemas"]["StageKey"];
             turn_off?: components["schemas"]["TurnOff"] | null;
             /**
              * Format: double

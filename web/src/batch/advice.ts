@@ -1,4 +1,5 @@
 import type { Api } from '@/api/client'
+import { DOES, PRESSING } from '@/live/wants'
 import { count } from '@/units/measures'
 import { about, aString, celsius, degreeUnit, gramUnit, grams } from '@/units/format'
 
@@ -39,66 +40,41 @@ export function sayAdvice(
     : []
   const off = instruments.length ? ` Turn off at ${instruments.join(' or ')}.` : ''
   const look = has_scale ? 'Weigh it, or pull a cooled drop.' : 'Pull a cooled drop.'
+  const say = (detail: string, headline = DOES[advice.kind]): Said => ({
+    headline,
+    detail,
+    urgent: PRESSING.includes(advice.kind),
+  })
   switch (advice.kind) {
     case 'heat_on':
-      return { headline: 'Heat on', detail: step?.text ?? '', urgent: false }
-    case 'dissolve':
-      return {
-        headline: 'Stir until no grain is left',
-        detail: step?.cue ?? '',
-        urgent: false,
-      }
     case 'keep_boiling':
-      return { headline: 'Let it boil', detail: step?.text ?? '', urgent: false }
+      return say(step?.text ?? '')
+    case 'dissolve':
+      return say(step?.cue ?? '')
     case 'read_now':
-      return {
-        headline: 'Read the pan now',
-        detail: `It is close. ${look}${off}`,
-        urgent: true,
-      }
+      return say(`It is close. ${look}${off}`)
     case 'not_yet':
-      return {
-        headline: `Not yet: ${about(advice.more_s)} more`,
-        detail: 'Let it boil on, then pull another drop.',
-        urgent: false,
-      }
+      return say('Let it boil on, then pull another drop.', `Not yet: ${about(advice.more_s)} more`)
     case 'look_now':
-      return {
-        headline: 'Look now',
-        detail: `By the clock it is past ${stage}, and nobody has looked. If the flame still burns, turn it off. ${look}`,
-        urgent: true,
-      }
+      return say(
+        `By the clock it is past ${stage}, and nobody has looked. If the flame still burns, turn it off. ${look}`,
+      )
     case 'that_is_it':
-      return {
-        headline: 'That is it',
-        detail: `It stands at ${stage}. Go on at once: it thickens as it cools.`,
-        urgent: true,
-      }
+      return say(`It stands at ${stage}. Go on at once: it thickens as it cools.`)
     case 'turn_off_now':
-      return {
-        headline: 'Turn off now',
-        detail: `The pan will carry it to ${stage}.`,
-        urgent: true,
-      }
+      return say(`The pan will carry it to ${stage}.`)
     case 'test':
-      return {
-        headline: 'Test a cooled drop',
-        detail: syrup ? `The flame is off. By the clock it pulls ${aString(syrup.string_cm)}.` : '',
-        urgent: true,
-      }
+      return say(
+        syrup ? `The flame is off. By the clock it pulls ${aString(syrup.string_cm)}.` : '',
+      )
     case 'back_on':
-      return {
-        headline: `Back on for ${about(advice.heat_s)}`,
-        detail: 'Not there yet. Then off, and test again.',
-        urgent: true,
-      }
+      return say('Not there yet. Then off, and test again.', `Back on for ${about(advice.heat_s)}`)
     case 'add_water':
-      return {
-        headline: `Pour in ${pour} of water`,
-        detail: `It went past ${stage}. Hot water, poured slowly down the side: it spits. Then back to the boil.`,
-        urgent: true,
-      }
+      return say(
+        `It went past ${stage}. Hot water, poured slowly down the side: it spits. Then back to the boil.`,
+        `Pour in ${pour} of water`,
+      )
     case 'do_step':
-      return { headline: step?.title ?? 'Done', detail: step?.text ?? '', urgent: false }
+      return say(step?.text ?? '', step?.title ?? 'Done')
   }
 }

@@ -1,11 +1,11 @@
 import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { watch } from 'vue'
 import { adviceOf, useGoing } from './going'
+import { NOW } from './wants'
 
 /** Sounds and shakes when a pan has to be read or turned off, in whatever room the cook is. */
 
 type Call = 'near' | 'now'
-const NOW = ['turn_off_now', 'look_now']
 /** How often a pan that has to go off is called again. */
 const AGAIN_MS = 6000
 
@@ -59,7 +59,7 @@ export function useAlarm(): void {
     () => going.going,
     (lines) => {
       for (const line of lines) {
-        const kind = adviceOf(line) ?? ''
+        const kind = adviceOf(line)
         if (told.get(line.id) === kind) continue
         told.set(line.id, kind)
         if (NOW.includes(kind)) call('now', sound.value)
@@ -69,6 +69,6 @@ export function useAlarm(): void {
     },
   )
   useIntervalFn(() => {
-    if (going.going.some((l) => NOW.includes(adviceOf(l) ?? ''))) call('now', sound.value)
+    if (going.going.some((l) => NOW.includes(adviceOf(l)))) call('now', sound.value)
   }, AGAIN_MS)
 }

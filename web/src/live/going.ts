@@ -3,22 +3,15 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from './changes'
+import { DOES, PRESSING, type Want } from './wants'
 
 const LOOK_EVERY_MS = 3000
 
-/** What cannot wait, most pressing first. */
-export const PRESSING: readonly Api<'Advice'>['kind'][] = [
-  'turn_off_now',
-  'look_now',
-  'add_water',
-  'that_is_it',
-  'read_now',
-  'test',
-  'back_on',
-]
-
-export const adviceOf = (line: Api<'BatchLine'>) => line.state?.advice.kind
-export const presses = (line: Api<'BatchLine'>) => PRESSING.includes(adviceOf(line) ?? 'do_step')
+/** What a batch wants; one without a state goes on with its step. */
+export const adviceOf = (line: Api<'BatchLine'>): Want => line.state?.advice.kind ?? 'do_step'
+/** The same in a few words. */
+export const doesOf = (line: Api<'BatchLine'>) => DOES[adviceOf(line)]
+export const presses = (line: Api<'BatchLine'>) => PRESSING.includes(adviceOf(line))
 
 /** The batches that go on, known in every room: for the strip, the sounds and the title of the page. */
 export const useGoing = defineStore('going', () => {
@@ -52,7 +45,7 @@ export const useGoing = defineStore('going', () => {
   const ranked = computed(() => {
     const due = (l: Api<'BatchLine'>) => l.state?.syrup?.turn_off_in_s?.mid ?? Infinity
     const rank = (l: Api<'BatchLine'>) => {
-      const place = PRESSING.indexOf(adviceOf(l) ?? 'do_step')
+      const place = PRESSING.indexOf(adviceOf(l))
       return place < 0 ? PRESSING.length : place
     }
     return [...going.value].sort((a, b) => rank(a) - rank(b) || due(a) - due(b))

@@ -25,6 +25,8 @@ export const useKitchen = defineStore('kitchen', () => {
   }
 
   const ladder = computed(() => view.value?.stages ?? [])
+  /** The stages that a syrup is boiled to and looked at for. */
+  const boiledTo = computed(() => ladder.value.filter((s) => view.value?.boiled_to.includes(s.key)))
   /** The sweeteners that ship with the program: fetched once. */
   const sweeteners = ref<Api<'Sweetener'>[]>([])
   async function loadSweeteners(): Promise<void> {
@@ -34,6 +36,10 @@ export const useKitchen = defineStore('kitchen', () => {
 
   const rings = computed(() => view.value?.kitchen.rings ?? [])
   const pans = computed(() => view.value?.kitchen.pans ?? [])
+  /** Her cups, without the spoons: the core says which is which. */
+  const cups = computed(() =>
+    (view.value?.kitchen.measures ?? []).filter((_, i) => view.value?.is_cup[i]),
+  )
   const thermometers = computed(() => view.value?.kitchen.thermometers ?? [])
   /** The thermometer of a number; the first where none is named; none where she says so. */
   const thermometer = (id: number | 'none' | undefined) =>
@@ -45,6 +51,7 @@ export const useKitchen = defineStore('kitchen', () => {
   return {
     view,
     ladder,
+    boiledTo,
     trouble,
     load,
     take,
@@ -52,6 +59,7 @@ export const useKitchen = defineStore('kitchen', () => {
     loadSweeteners,
     rings,
     pans,
+    cups,
     thermometers,
     thermometer,
     stageName,

@@ -66,6 +66,8 @@ pub struct Lesson {
 
 /// How far, in strength, the next syrup is moved where nothing was read: a third of its band.
 const STEP_OF_BAND: f64 = 1.0 / 3.0;
+/// A grainy mass is dissolved down to this strength before it is boiled anew.
+const DISSOLVED_FRAC: f64 = 0.65;
 /// Least water that is worth the words, g.
 const LEAST_G: f64 = 2.0;
 
@@ -117,7 +119,7 @@ pub fn lesson(setup: &BatchSetup, summary: &BatchSummary, verdict: &Verdict) -> 
             },
         },
         Texture::Grainy => Lesson {
-            now: Mend::DissolveAgain { water_g: between(0.65_f64.min(made_frac - step), made_frac) },
+            now: Mend::DissolveAgain { water_g: between(DISSOLVED_FRAC.min(made_frac - step), made_frac) },
             next: NextTime::Clearer,
         },
     }

@@ -178,15 +178,14 @@ impl Belief {
             normal_share((frac - look.low_frac) / EDGE_SD) * normal_share((look.high_frac - frac) / EDGE_SD)
         };
         let moments = |mean_g: f64, sd_g: f64| {
-            let (mut mass, mut first, mut second) = (0.0, 0.0, 0.0);
+            let (mut all, mut mass, mut first, mut second) = (0.0, 0.0, 0.0, 0.0);
             for i in -LOOK_STEPS..=LOOK_STEPS {
                 let z = LOOK_REACH * f64::from(i) / f64::from(LOOK_STEPS);
-                let weight = (-0.5 * z * z).exp() * likelihood(mean_g + z * sd_g);
+                let believed = (-0.5 * z * z).exp();
+                let weight = believed * likelihood(mean_g + z * sd_g);
+                all += believed;
                 (mass, first, second) = (mass + weight, first + weight * z, second + weight * z * z);
             }
-            let all: f64 = (-LOOK_STEPS..=LOOK_STEPS)
-                .map(|i| (-0.5 * (LOOK_REACH * f64::from(i) / f64::from(LOOK_STEPS)).powi(2)).exp())
-                .sum();
             (mass / all, first / mass, second / mass)
         };
         let (share, ..) = moments(self.state.water_g, self.water_sd_g().max(0.1));

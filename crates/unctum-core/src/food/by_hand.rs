@@ -7,8 +7,6 @@ use crate::food::measure::{MassRange, PINCH_ML, Unit, to_grams};
 use crate::food::{Ingredient, ShelfKind};
 use crate::kitchen::Measure;
 
-/// What holds this much or more is a cup, and is filled in kitchen fractions, ml.
-const CUP_ML: f64 = 60.0;
 /// The fractions a hand can fill a cup to.
 const FRACTIONS: [f64; 6] = [0.0, 0.25, 1.0 / 3.0, 0.5, 2.0 / 3.0, 0.75];
 /// More pieces than this are not counted out.
@@ -51,6 +49,26 @@ pub struct Spoonful {
     pub count: f64,
     /// Name of the spoon.
     pub of: String,
+}
+
+/// A cup as it is taken where there is none: its name, what it holds, ml, and the spread of the hand, ml.
+const USUAL_CUP: (&str, f64, f64) = ("Cup of 240 ml", 240.0, 8.0);
+/// Beside the cup that was chosen, only what holds less than this share of it is of use.
+const SMALLER_SHARE: f64 = 0.3;
+
+/// The measures she uses: the cup that was chosen with all smaller ones, or all of them; the usual cup in a
+/// kitchen without any. Spoons come with every kitchen: [`with_spoons`].
+#[must_use]
+pub fn measures_used(all: &[Measure], chosen: Option<&Measure>) -> Vec<Measure> {
+    let mut used = all.to_vec();
+    if let Some(cup) = chosen {
+        used.retain(|m| m.volume_ml < SMALLER_SHARE * cup.volume_ml);
+        used.insert(0, cup.clone());
+    } else if !used.iter().any(Measure::is_cup) {
+        let (name, volume_ml, volume_sd_ml) = USUAL_CUP;
+        used.push(Measure { name: name.to_owned(), volume_ml, volume_sd_ml });
+    }
+    used
 }
 
 /// Her measures with the two spoons that come with every kitchen, largest first. A spoon of her own of
@@ -96,8 +114,8 @@ fn spoonfuls(spoons: f64, volume_ml: f64) -> f64 {
 }
 
 fn best_way<'a>(volume_ml: f64, all: &'a [Measure]) -> Option<Way<'a>> {
-    let cup = all.iter().find(|m| m.volume_ml >= CUP_ML && volume_ml >= 0.22 * m.volume_ml);
-    let spoons = || all.iter().filter(|m| m.volume_ml < CUP_ML);
+    let cup = all.iter().find(|m| m.is_cup() && volume_ml >= 0.22 * m.volume_ml);
+    let spoons = || all.iter().filter(|m| !m.is_cup());
     let mut ways: Vec<Way<'a>> = Vec::new();
     if let Some(of) = cup {
         for count in fills(volume_ml / of.volume_ml) {

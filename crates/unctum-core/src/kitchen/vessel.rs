@@ -48,7 +48,16 @@ fn default_volume_sd_ml() -> f64 {
     5.0
 }
 
+/// What holds this much or more is a cup, ml; what holds less is a spoon.
+const CUP_ML: f64 = 60.0;
+
 impl Measure {
+    /// Whether it is a cup, filled in kitchen fractions, and not a spoon.
+    #[must_use]
+    pub fn is_cup(&self) -> bool {
+        self.volume_ml >= CUP_ML
+    }
+
     /// # Errors
     /// Volumes no cup or spoon has.
     pub fn check(&self) -> Result<()> {

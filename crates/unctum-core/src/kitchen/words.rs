@@ -87,8 +87,8 @@ impl Measure {
     /// Cup or spoon, and whether it was weighed with water.
     #[must_use]
     pub fn words(&self) -> ThingWords {
-        let like = if self.volume_ml < 60.0 { "spoon" } else { "cup" };
-        let guessed = self.volume_sd_ml > WEIGHED_SD * self.volume_ml && self.volume_ml >= 60.0;
+        let like = if self.is_cup() { "cup" } else { "spoon" };
+        let guessed = self.is_cup() && self.volume_sd_ml > WEIGHED_SD * self.volume_ml;
         ThingWords::new(like, guessed, "never weighed with water", "known")
     }
 }

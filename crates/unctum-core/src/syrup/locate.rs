@@ -6,6 +6,7 @@ use crate::error::{CoreError, Result, within};
 use crate::kitchen::{THERMOMETER_SD_K, Thermometer};
 use crate::syrup::boiling::{boil_c, solids_frac_boiling_at};
 use crate::syrup::physical::{MAX_BRIX, solids_frac_of_brix};
+use crate::syrup::pull::NO_STRING_CM;
 use crate::syrup::string::solids_frac_of_string;
 use crate::syrup::{Against, Charge, Ladder, MAX_SOLIDS_FRAC, Pull, StageKey, against};
 use crate::water::saturation_temperature_c;
@@ -63,8 +64,6 @@ pub enum Reading {
     },
 }
 
-/// Below this, cm, there is no string at all.
-const NO_STRING_CM: f64 = 0.12;
 /// Nobody tests for a stage below this share of its strength.
 const BELOW_SHARE: f64 = 0.85;
 
@@ -213,10 +212,7 @@ pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64, ladder: 
         Reading::Pull { pull } => Ok(pull.strength(ladder)),
         Reading::Below { stage } => {
             let low_frac = ladder.of(stage).low_frac;
-            Ok(Strength {
-                frac: 0.5 * (BELOW_SHARE + 1.0) * low_frac,
-                ..Strength::between(BELOW_SHARE * low_frac, low_frac)
-            })
+            Ok(Strength::between(BELOW_SHARE * low_frac, low_frac))
         }
     }
 }

@@ -34,8 +34,10 @@ pub const PULLS: [Pull; 7] =
 
 /// Weakest syrup whose strings anybody tests, as strength.
 const FIRST_TESTED_FRAC: f64 = 0.50;
+/// Below this, cm, there is no string at all.
+pub(super) const NO_STRING_CM: f64 = 0.12;
 /// Lengths, cm, between which each kind of string lies.
-const SNAPS_CM: (f64, f64) = (0.12, 0.33);
+const SNAPS_CM: (f64, f64) = (NO_STRING_CM, 0.33);
 const SHORT_CM: (f64, f64) = (0.33, 0.8);
 const CENTIMETRE_CM: (f64, f64) = (0.7, 1.6);
 const LONG_CM: (f64, f64) = (1.5, 6.0);

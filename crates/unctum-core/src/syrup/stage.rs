@@ -176,6 +176,11 @@ impl Default for Ladder {
     }
 }
 
+/// No syrup for sweets is boiled to less than this strength.
+const THINNEST_FRAC: f64 = 0.5;
+/// From this strength on sugar takes colour, and other signs count.
+const COLOURS_FRAC: f64 = 0.93;
+
 impl Ladder {
     /// # Errors
     /// Edges that do not rise by at least half a per cent each, or lie outside 20–97 %.
@@ -212,6 +217,14 @@ impl Ladder {
     pub fn at(&self, solids_frac: f64) -> StageKey {
         let passed = self.edges_frac.iter().filter(|edge| solids_frac >= **edge).count();
         LADDER[passed].key
+    }
+
+    /// The stages that a syrup is boiled to and that can be told by looking: neither what is thinner than any
+    /// syrup for sweets nor what colours, weakest first.
+    #[must_use]
+    pub fn boiled_to(&self) -> Vec<StageKey> {
+        let told = |s: &Stage| s.low_frac >= THINNEST_FRAC && s.low_frac < COLOURS_FRAC;
+        self.stages().iter().filter(|s| told(s)).map(|s| s.key).collect()
     }
 
     /// The stage of a key, with this ladder's edges.

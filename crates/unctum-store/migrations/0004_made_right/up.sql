@@ -15,9 +15,8 @@ WHERE NOT EXISTS (SELECT 1 FROM kitchen_history) AND NOT EXISTS (SELECT 1 FROM b
 DELETE FROM thermometer
 WHERE NOT EXISTS (SELECT 1 FROM kitchen_history) AND NOT EXISTS (SELECT 1 FROM batch);
 
--- Work on a sweet that is not finished: kept as it stands, until it is saved or left. One for each own
--- sweet, and one for what will be a new one.
-CREATE TABLE sweet_draft (
+-- Work on an own sweet that is not finished: kept as it stands, until it is saved or left.
+CREATE TABLE sweet_unfinished (
     key           TEXT PRIMARY KEY NOT NULL,
     at_ms         BIGINT NOT NULL,
     document_json TEXT NOT NULL

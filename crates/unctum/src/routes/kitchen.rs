@@ -11,7 +11,7 @@ use unctum_core::kitchen::calibrate::{
 use unctum_core::kitchen::{
     FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, RING_KINDS, RingKind, Room, first_kitchen,
 };
-use unctum_core::syrup::{SCHOOLS, School, Stage};
+use unctum_core::syrup::{SCHOOLS, School, Stage, StageKey};
 use unctum_core::water::{altitude_of_pressure_m, saturation_temperature_c};
 use unctum_store::SqliteConnection;
 use unctum_store::kitchen::{self as rows, BasedOn, load, save_over};
@@ -33,10 +33,14 @@ pub struct KitchenView {
     pub water_boil_c: f64,
     /// The stages at the cook's own edges.
     pub stages: Vec<Stage>,
+    /// The stages a syrup is boiled to and looked at for.
+    pub boiled_to: Vec<StageKey>,
     /// Where the words for the flame stand.
     pub flame_dial: FlameDial,
     /// What each pan holds to its rim, ml, in the order of the pans.
     pub capacities_ml: Vec<f64>,
+    /// Whether each measure is a cup and not a spoon, in the order of the measures.
+    pub is_cup: Vec<bool>,
     /// The version it stands at; 1 is a kitchen that nobody has set up.
     pub version: i32,
     /// Its things in words.
@@ -94,11 +98,13 @@ fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView
         pressure_pa,
         water_boil_c: saturation_temperature_c(pressure_pa),
         stages: kitchen.ladder.stages().to_vec(),
+        boiled_to: kitchen.ladder.boiled_to(),
         flame_dial: FlameDial {
             low: Flame::Low.frac(),
             medium: Flame::Medium.frac(),
             high: Flame::High.frac(),
         },
+        is_cup: kitchen.measures.iter().map(|m| m.measure.is_cup()).collect(),
         capacities_ml: kitchen.pans.iter().map(|p| p.pan.capacity_ml()).collect(),
         kitchen,
     };

@@ -17,9 +17,7 @@ const kitchen = useKitchen()
 
 const ring = computed(() => kitchen.rings[props.index]?.ring)
 const pan = computed(() => kitchen.pans[0]?.pan)
-const cup = computed(
-  () => (kitchen.view?.kitchen.measures ?? []).find((m) => m.measure.volume_ml >= 60)?.measure,
-)
+const cup = computed(() => kitchen.cups[0]?.measure)
 const cups = ref(2)
 const began_ms = ref<number>()
 const took_s = ref<number>()

@@ -94,7 +94,7 @@ function toggle(of: Part, index: number): void {
 }
 async function add(of: Part): Promise<void> {
   if (!draft.value) return
-  addTo(draft.value, of)
+  addTo(draft.value, of, kitchen.view?.ring_kinds)
   open.value = { of, index: thingsOf(draft.value, of).length - 1 }
   await nextTick()
   const name = document.querySelector<HTMLInputElement>(`[data-part="${of}"] .panel input`)

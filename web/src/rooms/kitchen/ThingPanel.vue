@@ -4,7 +4,7 @@ import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { METALS, RING_KINDS, type Check } from './checks'
-import { figuresOf, type Thing } from './things'
+import { figuresOf, ofKind, type Thing } from './things'
 
 /** One thing opened: its fields, the check that makes it known better, its figures for who asks. Edits in place. */
 const thing = defineModel<Thing>('thing', { required: true })
@@ -17,13 +17,8 @@ const emit = defineEmits<{ check: [check: Check]; cups: []; remove: [] }>()
 
 const kitchen = useKitchen()
 /** A ring of another kind is taken as rings of that kind are. */
-function kindOf(ring: Api<'Ring'>, kind: Api<'RingKind'>): void {
-  ring.kind = kind
-  const usual = kitchen.view?.ring_kinds.find((r) => r.kind === kind)
-  if (!usual) return
-  ring.efficiency_frac = usual.efficiency_frac
-  ring.efficiency_sd = usual.efficiency_sd
-}
+const kindOf = (ring: Api<'Ring'>, kind: Api<'RingKind'>) =>
+  Object.assign(ring, ofKind(ring, kind, kitchen.view?.ring_kinds ?? []))
 const checks = computed((): { kind: Check['kind']; words: string; label: string }[] => {
   const t = thing.value
   switch (t.of) {

@@ -95,18 +95,41 @@ export function figuresOf(t: Thing, water_boil_c: number): string {
   }
 }
 
+/** A ring as rings of a kind are taken before they are checked. */
+export function ofKind(
+  ring: Api<'Ring'>,
+  kind: Api<'RingKind'>,
+  usualRings: readonly Api<'UsualRing'>[],
+): Api<'Ring'> {
+  const usual = usualRings.find((r) => r.kind === kind)
+  return {
+    ...ring,
+    kind,
+    efficiency_frac: usual?.efficiency_frac ?? ring.efficiency_frac,
+    efficiency_sd: usual?.efficiency_sd ?? ring.efficiency_sd,
+  }
+}
+
 /** A new thing of a part, added to a kitchen. */
-export function addTo(d: KitchenDocument, of: Part): void {
+export function addTo(
+  d: KitchenDocument,
+  of: Part,
+  usualRings: readonly Api<'UsualRing'>[] = [],
+): void {
   switch (of) {
     case 'rings':
       d.rings.push({
-        ring: {
-          name: 'New ring',
-          kind: 'gas',
-          rated_power_w: 1800,
-          efficiency_frac: 0.42,
-          efficiency_sd: 0.08,
-        },
+        ring: ofKind(
+          {
+            name: 'New ring',
+            kind: 'gas',
+            rated_power_w: 1800,
+            efficiency_frac: 0,
+            efficiency_sd: 0,
+          },
+          'gas',
+          usualRings,
+        ),
       })
       break
     case 'pans':

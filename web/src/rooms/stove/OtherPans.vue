@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { adviceOf, presses, useGoing } from '@/live/going'
-import { DOES } from '@/live/title'
+import { doesOf, presses, useGoing } from '@/live/going'
 import { inkOn, syrupColour } from '@/look/strata'
 import { about } from '@/units/format'
 
@@ -17,7 +16,7 @@ const others = computed(() =>
       return {
         id: line.id,
         title: line.title,
-        does: DOES[adviceOf(line) ?? ''] ?? '',
+        does: doesOf(line),
         when: left === undefined || presses(line) ? '' : about(left),
         presses: presses(line),
         glow: stage ? { background: syrupColour(stage), color: inkOn(stage) } : {},

@@ -13,17 +13,12 @@ const kitchen = useKitchen()
 const { text, id, set, where } = useWhere()
 
 const stage = computed(() => (text('plain') ?? 'one-string') as Api<'StageKey'>)
-const cups = computed(() =>
-  (kitchen.view?.kitchen.measures ?? []).filter((m) => m.measure.volume_ml >= 60),
-)
-const cup = computed(() => cups.value[0]?.measure)
+const cup = computed(() => kitchen.cups[0]?.measure)
 /** A level cup of sugar is to be had of every cup; its grams come back from the core. */
 const sugar_g = computed(() => id('sugar_g') ?? 250)
 const water_g = computed(() => id('water_g') ?? Math.round(sugar_g.value / 2))
 const stages = computed(() =>
-  kitchen.ladder
-    .filter((s) => s.low_frac >= 0.5 && s.low_frac < 0.93)
-    .map((s) => ({ title: `${s.name} · ${s.local_name}`, value: s.key })),
+  kitchen.boiledTo.map((s) => ({ title: `${s.name} · ${s.local_name}`, value: s.key })),
 )
 const ask = computed((): Api<'StartAsk'> | undefined =>
   kitchen.view

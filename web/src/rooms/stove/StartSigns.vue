@@ -21,12 +21,6 @@ const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupSigns'> }
 const kitchen = useKitchen()
 
 const signs = computed(() => props.syrup.signs)
-const start = computed(() => {
-  const c = props.syrup.charge
-  const solids_g = c.sucrose_g + (c.reducing_g ?? 0) + (c.ash_g ?? 0) + (c.other_g ?? 0)
-  const frac = solids_g / (solids_g + c.water_g)
-  return kitchen.ladder.find((s) => frac < s.high_frac)?.key ?? 'thin'
-})
 const full = computed(() => 100 * props.syrup.fill_frac)
 const thermometer = computed(() => props.setup.thermometer)
 </script>
@@ -55,7 +49,7 @@ const thermometer = computed(() => props.setup.thermometer)
       <div class="pan">
         <PanDrawing
           :pan="setup.pan"
-          :stage="start"
+          :stage="syrup.start_stage"
           :fill="syrup.fill_frac"
           :limit="syrup.fill_limit_frac"
         />

@@ -2,9 +2,8 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Api } from '@/api/client'
-import { adviceOf, presses, useGoing } from '@/live/going'
+import { doesOf, presses, useGoing } from '@/live/going'
 import { useKitchen } from '@/live/kitchen'
-import { DOES } from '@/live/title'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import FirstHour from '@/rooms/kitchen/FirstHour.vue'
@@ -61,7 +60,7 @@ const due = (line: Api<'BatchLine'>) => {
           <span class="label"
             >{{ line.title }} · {{ line.pan_name }}, {{ line.ring_name.toLowerCase() }}</span
           >
-          <strong class="display">{{ DOES[adviceOf(line) ?? ''] ?? '' }}</strong>
+          <strong class="display">{{ doesOf(line) }}</strong>
         </router-link>
         <div v-if="line.state?.syrup" class="figures-row">
           <FigureValue

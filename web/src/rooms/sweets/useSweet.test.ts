@@ -68,6 +68,7 @@ describe('a sweet as its address tells it', () => {
         ],
       },
       capacities_ml: [2500],
+      is_cup: [false, true],
       stages: [],
     } as never
   })

@@ -60,9 +60,7 @@ export function useSweet(key: () => string) {
   const tray = computed(() => kitchen.view?.kitchen.trays?.find((t) => t.id === trayId.value)?.tray)
   const panId = computed(() => Number(text('pan')) || kitchen.pans[0]?.id || undefined)
   const ringId = computed(() => Number(text('ring')) || kitchen.rings[0]?.id || undefined)
-  const cups = computed(() =>
-    (kitchen.view?.kitchen.measures ?? []).filter((m) => m.measure.volume_ml >= 60),
-  )
+  const cups = computed(() => kitchen.cups)
   const cupId = computed(() => Number(text('cup')) || cups.value[0]?.id || undefined)
   const cup = computed(() => cups.value.find((c) => c.id === cupId.value)?.measure)
 
