@@ -4,7 +4,7 @@ import type { Api } from '@/api/client'
 import { TEXTURES } from './textures'
 
 /** How it turned out: texture, pieces, weight, a note. */
-const props = defineProps<{ verdict?: Api<'Verdict'> | null }>()
+const props = defineProps<{ verdict?: Api<'Verdict'> | null; has_scale: boolean }>()
 const emit = defineEmits<{ judged: [verdict: Api<'Verdict'>] }>()
 
 const texture = ref<Api<'Texture'>>()
@@ -55,6 +55,7 @@ function save(): void {
     <div class="pair">
       <v-text-field v-model="pieces" label="Pieces" inputmode="numeric" />
       <v-text-field
+        v-if="has_scale"
         v-model="finished"
         label="All of it on the scale"
         suffix="g"

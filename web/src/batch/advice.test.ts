@@ -38,6 +38,8 @@ describe('advice in kitchen words', () => {
     expect(sayAdvice(at({ kind: 'read_now' }), setup, name).detail).toContain(
       '2201 g on the scale or 102.8 °C',
     )
+    const guessed = { ...setup, pan: { weighed: false } } as unknown as Api<'BatchSetup'>
+    expect(sayAdvice(at({ kind: 'read_now' }), guessed, name).detail).not.toContain('scale')
   })
 })
 

@@ -12,11 +12,12 @@ export interface Said {
   urgent: boolean
 }
 
-/** Water as she takes it: grams, or spoons of 15 ml where there is no scale. */
+/** Water as she takes it: grams, or where there is no scale teaspoons of 5 ml, from 15 ml on tablespoons. */
 export function poured(water_g: number, has_scale: boolean): string {
   if (has_scale) return `${grams(water_g)} ${gramUnit()}`
-  const spoons = Math.max(0.5, Math.round(water_g / 7.5) / 2)
-  return `${count(spoons)} ${spoons > 1 ? 'tablespoons' : 'tablespoon'}`
+  const [name, holds_g] = water_g < 15 ? ['teaspoon', 5] : ['tablespoon', 15]
+  const spoons = Math.max(0.5, Math.round((2 * water_g) / holds_g) / 2)
+  return `${count(spoons)} ${name}${spoons > 1 ? 's' : ''}`
 }
 
 /** The advice of the core, in kitchen words. */
@@ -30,16 +31,17 @@ export function sayAdvice(
   const stage = stageName(setup.stage)
   const has_scale = setup.has_scale !== false
   const pour = advice.kind === 'add_water' ? poured(advice.water_g, has_scale) : ''
+  const weighs = has_scale && setup.pan?.weighed !== false
   const instruments = syrup
     ? [
-        has_scale ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale` : undefined,
+        weighs ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale` : undefined,
         setup.thermometer
           ? `${celsius(syrup.turn_off_shown_c)} ${degreeUnit()} on the thermometer`
           : undefined,
       ].filter(Boolean)
     : []
   const off = instruments.length ? ` Turn off at ${instruments.join(' or ')}.` : ''
-  const look = has_scale ? 'Weigh it, or pull a cooled drop.' : 'Pull a cooled drop.'
+  const look = weighs ? 'Weigh it, or pull a cooled drop.' : 'Pull a cooled drop.'
   const say = (detail: string, headline = DOES[advice.kind]): Said => ({
     headline,
     detail,

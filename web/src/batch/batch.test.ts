@@ -4,6 +4,7 @@ import { effectScope, type EffectScope } from 'vue'
 import type { Api } from '@/api/client'
 import { serverOf } from '@/test/server'
 import { units } from '@/units/format'
+import { poured } from './advice'
 import { sayLesson } from './lesson'
 import { sayEvent } from './sayEvent'
 import { useBatch } from './useBatch'
@@ -140,5 +141,11 @@ describe('what a verdict teaches, in kitchen words', () => {
     )
     expect(firm.now).toContain('1 tablespoon of hot milk')
     expect(firm.next).toContain('1 tablespoon of water earlier')
+    expect([2, 4, 12, 22].map((g) => poured(g, false))).toEqual([
+      '½ teaspoon',
+      '1 teaspoon',
+      '2½ teaspoons',
+      '1½ tablespoons',
+    ])
   })
 })

@@ -123,6 +123,11 @@ pub fn admit(
                 return refuse("Put the heat on first; a cold pan tells nothing about strength.");
             }
             if let SeenReading::Weight { gross_g } = reading {
+                if !setup.pan.weighed {
+                    return refuse(
+                        "The empty pan was never weighed, so the scale cannot tell the syrup from the pan. Weigh the pan empty once, in the kitchen; for now pull a cooled drop.",
+                    );
+                }
                 let put_in_g = setup.put_in_g() + watered_g(log);
                 let contents_g = gross_g - setup.pan.tare_g;
                 if contents_g > put_in_g * (1.0 + MEASURED_TO) + SCALE_SLACK_G {

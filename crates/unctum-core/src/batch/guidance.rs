@@ -15,6 +15,9 @@ const LEAST_HEAT_S: f64 = 20.0;
 const RETEST_S: (f64, f64) = (20.0, 90.0);
 /// So long after the heat went off, s, a pan has carried its syrup nearly as far as it will.
 const CARRIED_OUT_S: f64 = 60.0;
+/// Water in a spoon, g.
+const TEASPOON_G: f64 = 5.0;
+const TABLESPOON_G: f64 = 15.0;
 /// A landing this close to the target, in strength, is as good as on it.
 pub(super) const NEAR_ENOUGH: f64 = 0.002;
 
@@ -127,7 +130,8 @@ fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief
     let off = watch.flame == Flame::Off;
     let now_frac = if off { state.landing_frac } else { state.solids_frac.mid };
     let to_add_g = watch.model.water_at(setup.target_solids_frac) - watch.model.water_at(now_frac);
-    let add_water = (to_add_g >= 1.0).then_some(Advice::AddWater { water_g: to_add_g });
+    let add_water =
+        (to_add_g >= 1.0).then(|| Advice::AddWater { water_g: pourable_g(to_add_g, setup.has_scale) });
     let test = watch.last_test;
     let hand = test.filter(|t| t.reading.by_hand()).map(|t| t.against);
     let at_aim =
@@ -177,6 +181,16 @@ fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief
         }
     }
     if near { Advice::ReadNow } else { Advice::KeepBoiling }
+}
+
+/// Water as it can be poured, g: as it is by the scale; without one in half teaspoons, from a tablespoon on in
+/// half tablespoons, so that what is told is what goes in.
+fn pourable_g(water_g: f64, has_scale: bool) -> f64 {
+    if has_scale {
+        return water_g;
+    }
+    let half_g = 0.5 * if water_g < TABLESPOON_G { TEASPOON_G } else { TABLESPOON_G };
+    (water_g / half_g).round().max(1.0) * half_g
 }
 
 /// Whether what a hot pan carries over has happened: no more is to be hoped for.

@@ -54,6 +54,18 @@ pub enum NextTime {
     Clearer,
 }
 
+impl NextTime {
+    /// The same for a batch of so many times the solids: the string stays, the water goes with the batch.
+    #[must_use]
+    pub fn for_times(self, times: f64) -> Self {
+        match self {
+            Self::Further { water_g, string_cm } => Self::Further { water_g: water_g * times, string_cm },
+            Self::Earlier { water_g, string_cm } => Self::Earlier { water_g: water_g * times, string_cm },
+            other => other,
+        }
+    }
+}
+
 /// What a verdict teaches.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]

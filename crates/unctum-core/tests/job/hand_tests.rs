@@ -52,6 +52,33 @@ fn strings_too_short_after_the_flame_is_off_go_back_on_and_never_lead_to_water()
 }
 
 #[test]
+fn a_pan_that_was_never_weighed_is_not_read_by_the_scale() {
+    let mut k = off_by_the_clock();
+    let gross_g = k.model.gross_g(k.truth.water_g);
+    let event = BatchEvent::Reading { reading: SeenReading::Weight { gross_g } };
+    assert!(admit(&k.setup, START_MS, &k.log, &event, k.now_ms).is_ok());
+    k.setup.pan.weighed = false;
+    let refused = admit(&k.setup, START_MS, &k.log, &event, k.now_ms).expect_err("refused");
+    assert!(refused.to_string().contains("never weighed"), "{refused}");
+    k.reads(pull(Pull::Centimetre));
+}
+
+#[test]
+fn without_a_scale_the_water_is_whole_half_spoons() {
+    for reading in [pull(Pull::Long), pull(Pull::Two), string(3.0)] {
+        let mut k = off_by_the_clock();
+        k.wait(70.0);
+        k.reads(reading);
+        let Advice::AddWater { water_g: exact_g } = k.state().advice else { unreachable!("{reading:?}") };
+        k.setup.has_scale = false;
+        let Advice::AddWater { water_g } = k.state().advice else { unreachable!("{reading:?}") };
+        let half_g = if water_g < 15.0 { 2.5 } else { 7.5 };
+        assert!((water_g / half_g).fract().abs() < 1e-9, "{reading:?}: {water_g}");
+        assert!((water_g - exact_g).abs() <= 3.76, "{reading:?}: {exact_g} as {water_g}");
+    }
+}
+
+#[test]
 fn a_string_inside_the_band_is_it() {
     for reading in
         [string(0.5), string(0.7), string(1.0), string(1.4), pull(Pull::Short), pull(Pull::Centimetre)]

@@ -40,6 +40,24 @@ fn a_verdict_says_what_to_do_now_and_what_to_change() {
 }
 
 #[test]
+fn the_water_of_a_lesson_goes_with_the_size_of_the_next_batch() {
+    for texture in [Texture::TooSoft, Texture::TooFirm] {
+        let next = taught(texture, None).next;
+        let (NextTime::Further { water_g, string_cm } | NextTime::Earlier { water_g, string_cm }) = next
+        else {
+            unreachable!("{next:?}")
+        };
+        let (NextTime::Further { water_g: more_g, string_cm: same_cm }
+        | NextTime::Earlier { water_g: more_g, string_cm: same_cm }) = next.for_times(3.0)
+        else {
+            unreachable!("{next:?}")
+        };
+        assert!((more_g - 3.0 * water_g).abs() < 1e-9 && (same_cm - string_cm).abs() < 1e-12);
+    }
+    assert_eq!(NextTime::Clearer.for_times(3.0), NextTime::Clearer);
+}
+
+#[test]
 fn a_changed_sweet_is_called_by_its_changes() {
     let (l, s) = (&shelf().0, setting());
     let swap = |to: &str| Variation::Swap { from: "cashew".into(), to: to.into(), by: SwapBy::Mass };

@@ -125,11 +125,14 @@ pub struct LastTime {
     pub lesson: Lesson,
 }
 
-fn last_time(c: &mut SqliteConnection, sweet_key: &str) -> unctum_store::Result<Option<LastTime>> {
+/// How the sweet of a setup turned out the last time; what it teaches, told for the size of this one.
+fn last_time(c: &mut SqliteConnection, setup: &BatchSetup) -> unctum_store::Result<Option<LastTime>> {
+    let Some(sweet_key) = &setup.sweet_key else { return Ok(None) };
     let found = rows::last_judged(c, sweet_key)?;
     Ok(found.and_then(|b| {
         let verdict = b.verdict?;
-        let lesson = lesson(&b.setup, &summary(&b.setup, b.started_ms, &b.log), &verdict);
+        let mut lesson = lesson(&b.setup, &summary(&b.setup, b.started_ms, &b.log), &verdict);
+        lesson.next = lesson.next.for_times(setup.charge.solids_g() / b.setup.charge.solids_g());
         Some(LastTime { id: b.id, started_ms: b.started_ms, title: b.setup.title, verdict, lesson })
     }))
 }
@@ -155,13 +158,12 @@ async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
 pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPlan>> {
     let ask = body.0?;
     let setup = asked_setup(app, &ask).await?;
-    let (free, key) = (setup.clone(), ask.sweet_key);
+    let asked = setup.clone();
     let (taken, last_time) = app
         .read(move |c| {
             let going_on = rows::going_on(c)?;
-            let taken = free.check_free(going_on.iter().map(|b| &b.setup)).err().map(|e| e.to_string());
-            let last_time = key.map(|key| last_time(c, &key)).transpose()?.flatten();
-            Ok((taken, last_time))
+            let taken = asked.check_free(going_on.iter().map(|b| &b.setup)).err().map(|e| e.to_string());
+            Ok((taken, last_time(c, &asked)?))
         })
         .await?;
     Ok(Json(StartPlan { syrup: signs(&setup), setup, taken, last_time }))

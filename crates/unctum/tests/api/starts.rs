@@ -118,6 +118,12 @@ fn too_soft_says_what_to_do_and_is_remembered_the_next_time() {
     assert_eq!(judged["lesson"]["now"]["kind"], "back_in_the_pan");
     assert!(judged["lesson"]["now"]["lose_g"].as_f64() > Some(1.0));
     let greeted = &server.ok("/api/v1/batches/plan", &ask)["last_time"];
+    // Told for the size of the next one: twice the sheet, twice the water, the same string.
+    let twice = json!({"sweet_key":"almond-sheet","size":{"kind":"times","factor":2}});
+    let for_twice = &server.ok("/api/v1/batches/plan", &twice)["last_time"]["lesson"]["next"];
+    let water_g = greeted["lesson"]["next"]["water_g"].as_f64().expect("water");
+    near(&for_twice["water_g"], 2.0 * water_g, 0.05 * water_g);
+    assert_eq!(for_twice["string_cm"], greeted["lesson"]["next"]["string_cm"]);
     assert_eq!((&greeted["id"], &greeted["verdict"]["note"]), (&id, &json!("Would not lift")));
     assert_eq!(greeted["lesson"]["next"]["kind"], "further");
     assert!(page(&server, "almond-sheet")["sweet"].is_object());

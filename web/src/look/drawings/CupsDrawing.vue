@@ -9,7 +9,7 @@ const props = defineProps<{ measured: Api<'Measured'> }>()
 const CUP = { width: 34, height: 30 }
 const SPOON = { width: 44, height: 16 }
 /** More than these are told by a number alone. */
-const MOST = 4
+const MOST = 6
 
 interface Drawn {
   x: number
@@ -23,14 +23,14 @@ function vessels(count: number, of: string, less: boolean, from: number, seed: n
   const spoon = isSpoon(of)
   const whole = Math.floor(count + 1e-6)
   const rest = count - whole
-  const fills = [...Array<number>(Math.min(whole, MOST)).fill(1), ...(rest > 0.05 ? [rest] : [])]
+  const fills = [...Array<number>(whole).fill(1), ...(rest > 0.05 ? [rest] : [])]
   const wide = (spoon ? SPOON.width : CUP.width) + 8
   return fills.map((fill, i) => ({ x: from + i * wide, fill, spoon, less, seed: seed + i }))
 }
 const all = computed(() => {
   const m = props.measured
   const counted = !isSpoon(m.of) && m.of.charAt(0) === m.of.charAt(0).toLowerCase()
-  if (counted) return []
+  if (counted || m.count > MOST) return []
   const main = vessels(m.count, m.of, false, 2, 3)
   const last = main.at(-1)
   const next = last ? last.x + (last.spoon ? SPOON.width : CUP.width) + 18 : 2

@@ -1,6 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { createVuetify } from 'vuetify'
+import CupsDrawing from '../drawings/CupsDrawing.vue'
 import EventButton from './EventButton.vue'
 import FigureValue from './FigureValue.vue'
 import AmountField from './AmountField.vue'
@@ -44,6 +45,15 @@ describe('base pieces', () => {
     expect(button.emitted('happened')).toHaveLength(1)
   })
 
+  it('cups are drawn as many as there are, or not at all', () => {
+    const drawn = (count: number) =>
+      mount(CupsDrawing, {
+        props: { measured: { count, of: 'Katori', mass: { mass_g: 1, low_g: 1, high_g: 1 } } },
+      }).findAll('.wall').length
+    expect(drawn(5.25)).toBe(6)
+    expect(drawn(1 + 2 / 3)).toBe(2)
+    expect(drawn(8)).toBe(0)
+  })
   it('a field takes a comma for a point and keeps quiet about what is no amount', async () => {
     const field = mount(AmountField, {
       props: { label: 'Sugar', kind: 'mass', modelValue: 300 },

@@ -219,7 +219,11 @@ const rows = computed(() =>
         <summary class="key">
           {{ batch.verdict ? 'Judge it anew' : 'How did it turn out?' }}
         </summary>
-        <VerdictForm :verdict="batch.verdict" @judged="judge" />
+        <VerdictForm
+          :verdict="batch.verdict"
+          :has_scale="batch.setup.has_scale !== false"
+          @judged="judge"
+        />
       </details>
     </section>
   </div>

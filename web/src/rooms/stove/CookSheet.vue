@@ -19,7 +19,8 @@ import { useCookSheet } from './useCookSheet'
 const props = defineProps<{ id: number }>()
 const sheet = useCookSheet(() => props.id)
 const { kitchen, batch, state, setup, syrup, step, over, said, gates, inHand, onStep } = sheet
-const { bigWords, canFail, trouble, refused, busy, happened, read, setFlame, tick, undo } = sheet
+const { weighs, bigWords, canFail, trouble, refused, busy, happened, read, setFlame, tick, undo } =
+  sheet
 
 // The screen stays awake while something is on the ring.
 const awake = useWakeLock()
@@ -49,7 +50,7 @@ const onKey = (key: string, act: () => void) =>
     event.preventDefault()
     act()
   })
-onKey('w', () => void keys.value?.choose('weight'))
+onKey('w', () => weighs.value && void keys.value?.choose('weight'))
 onKey('t', () => void keys.value?.choose('thermometer'))
 onKey('s', () => void keys.value?.choose('string'))
 onKey('d', () => void keys.value?.choose('seen'))
@@ -137,7 +138,7 @@ onKey('e', happened)
           ref="keys"
           :ladder="kitchen.ladder"
           :thermometer="setup.thermometer?.name"
-          :has_scale="setup.has_scale !== false"
+          :has_scale="weighs"
           :gross_g="syrup.gross_g"
           :shown_c="syrup.shown_c"
           :testing="testing"
@@ -173,7 +174,12 @@ onKey('e', happened)
       </section>
 
       <template v-if="state.phase === 'done'">
-        <VerdictForm class="act" :verdict="batch.verdict" @judged="sheet.judge" />
+        <VerdictForm
+          class="act"
+          :verdict="batch.verdict"
+          :has_scale="setup.has_scale !== false"
+          @judged="sheet.judge"
+        />
         <LessonSaid
           v-if="batch.lesson && batch.verdict"
           class="act"
@@ -339,7 +345,8 @@ h1 {
   gap: var(--gap-3);
 }
 
-.quiet .key {
+/* What is pressed keeps its own light letters. */
+.quiet .key:not([aria-pressed='true']) {
   color: var(--ink-soft);
   border-color: var(--steel);
 }

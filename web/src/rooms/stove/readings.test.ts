@@ -110,7 +110,7 @@ describe('reading keys', () => {
 describe('the verdict', () => {
   it('is told once a texture is chosen, empty fields as unknown', async () => {
     const form = mount(VerdictForm, {
-      props: { verdict: null },
+      props: { verdict: null, has_scale: true },
       global: { plugins: [createVuetify()] },
     })
     await form.get('form').trigger('submit')

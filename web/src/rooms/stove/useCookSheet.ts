@@ -15,6 +15,10 @@ export function useCookSheet(id: () => number) {
   const setup = computed(() => batch.value?.setup)
   const syrup = computed(() => state.value?.syrup)
   const step = computed(() => setup.value?.steps.find((s) => s.key === state.value?.current_step))
+  /** Whether the scale can tell the syrup: there is one, and it knows the empty pan. */
+  const weighs = computed(
+    () => setup.value?.has_scale !== false && setup.value?.pan.weighed !== false,
+  )
   const over = computed(() => state.value?.phase === 'done' || state.value?.phase === 'given_up')
   const said = computed(() =>
     state.value && setup.value ? sayAdvice(state.value, setup.value, kitchen.stageName) : undefined,
@@ -65,7 +69,9 @@ export function useCookSheet(id: () => number) {
   })
   const water_g = computed(() => {
     const advice = state.value?.advice
-    return advice?.kind === 'add_water' ? Math.round(advice.water_g) : 0
+    if (advice?.kind !== 'add_water') return 0
+    // By spoons the core already tells whole halves of them.
+    return setup.value?.has_scale === false ? advice.water_g : Math.round(advice.water_g)
   })
   const bigWords = computed(() => {
     switch (wants.value) {
@@ -108,6 +114,7 @@ export function useCookSheet(id: () => number) {
     syrup,
     step,
     over,
+    weighs,
     said,
     gates,
     inHand,
