@@ -177,6 +177,8 @@ pub enum BatchEvent {
     },
     /// The batch was given up.
     GivenUp,
+    /// The batch rests: it leaves the stove until something more is written about it.
+    Rested,
 }
 
 /// An event with its place in the log.

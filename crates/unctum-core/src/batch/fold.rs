@@ -20,61 +20,22 @@ use crate::water::saturation_temperature_c;
 const MEASURED_TO: f64 = 0.05;
 /// And a few grams for scale and drops, g.
 const SCALE_SLACK_G: f64 = 5.0;
+/// A batch that nobody wrote about for so long, ms, is asked about: a day.
+const UNATTENDED_MS: i64 = 86_400_000;
 /// Whoever pulls a string of this strength or more has no grain left in the pan.
 const WORTH_TESTING_FRAC: f64 = 0.65;
 
-/// The state of a batch at `now_ms`, which must not be before the last event.
+/// The state of a batch at `now_ms`, which must not be before the last event. Events may come in any order:
+/// their moments decide. A batch that is looked at often is better kept as [`Followed`](crate::batch::Followed).
 ///
 /// # Errors
 /// A setup that cannot be. A log written through [`admit`] never fails.
 pub fn state_at(setup: &BatchSetup, started_ms: i64, log: &[Logged], now_ms: i64) -> Result<BatchState> {
-    let undone = undone_seqs(log);
-    let active = || log.iter().filter(|l| !undone.contains(&l.seq) && !is_undo(l));
-    let mut fold = Fold::new(setup, started_ms)?;
-    for logged in active() {
-        fold.apply(logged)?;
-    }
-    let now_ms = now_ms.max(fold.watch.last_ms);
-    fold.watch.pass_until(now_ms);
-
-    let at = fold.current_index();
-    let boil = setup.boil_index();
-    let phase = match at {
-        _ if fold.given_up => Phase::GivenUp,
-        None => Phase::Done,
-        Some(i) if setup.steps[i].kind == StepKind::MakeReady => Phase::Ready,
-        Some(i) if on_the_way(setup, i) => Phase::Syrup,
-        _ => Phase::Mass,
-    };
-    if phase == Phase::Syrup && at == boil {
-        fold.watch.boil_in_one = at.is_some_and(|i| dissolves_and_boils(setup, i));
-    }
-    let syrup = if phase == Phase::Syrup { syrup_state(setup, &fold.watch) } else { None };
-    let advice = match &syrup {
-        Some((_, advice)) => *advice,
-        None if phase == Phase::Syrup && fold.watch.belief.is_none() => Advice::HeatOn,
-        None => Advice::DoStep,
-    };
-    // What was not pressed but follows: a syrup that is judged for its stage has dissolved.
-    let judged = syrup.as_ref().is_some_and(|(state, advice)| state.dissolved || *advice != Advice::Dissolve);
-    let shown = if judged && at < boil { boil } else { at };
-    let current = shown.map(|i| setup.steps[i].key.clone());
-    Ok(BatchState {
-        now_ms,
-        phase,
-        current_step: current.filter(|_| !fold.given_up),
-        boil_step: boil.filter(|_| phase == Phase::Syrup).map(|i| setup.steps[i].key.clone()),
-        steps: fold.steps,
-        flame: fold.watch.flame,
-        flame_set_ms: fold.watch.flame_set_ms,
-        syrup: syrup.map(|(state, _)| state),
-        advice,
-        can_undo: active().next_back().map(|l| l.seq),
-        undone: undone.into_iter().collect(),
-    })
+    let log = in_order(log);
+    Ok(folded(setup, started_ms, &log)?.state_at(setup, &log, now_ms))
 }
 
-/// Whether `event` may be logged at `now_ms`.
+/// Whether `event` may be logged at `now_ms`. What others wrote about later moments does not count yet then.
 ///
 /// # Errors
 /// [`CoreError::NotNow`] with what to do instead, or the fault of a reading.
@@ -85,7 +46,35 @@ pub fn admit(
     event: &BatchEvent,
     now_ms: i64,
 ) -> Result<()> {
-    let state = state_at(setup, started_ms, log, now_ms)?;
+    let log: Vec<Logged> = in_order(log).into_iter().filter(|l| l.at_ms <= now_ms).collect();
+    let state = folded(setup, started_ms, &log)?.state_at(setup, &log, now_ms);
+    admit_in(setup, &state, &log, event)
+}
+
+/// The log in the order of its moments; what happened at once stands as it was written.
+pub(super) fn in_order(log: &[Logged]) -> Vec<Logged> {
+    let mut log = log.to_vec();
+    log.sort_by_key(|l| (l.at_ms, l.seq));
+    log
+}
+
+/// Everything that stands, taken in.
+pub(super) fn folded(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> Result<Fold> {
+    let undone = undone_seqs(log);
+    let mut fold = Fold::new(setup, started_ms)?;
+    for logged in log.iter().filter(|l| !undone.contains(&l.seq) && !is_undo(l)) {
+        fold.apply(setup, logged)?;
+    }
+    Ok(fold)
+}
+
+/// Whether an event fits a batch in this state.
+pub(super) fn admit_in(
+    setup: &BatchSetup,
+    state: &BatchState,
+    log: &[Logged],
+    event: &BatchEvent,
+) -> Result<()> {
     let refuse = |words: &str| Err(CoreError::NotNow(words.to_owned()));
     let ended = matches!(state.phase, Phase::Done | Phase::GivenUp);
     match event {
@@ -94,6 +83,9 @@ pub fn admit(
             refuse("Only the last entry can be taken back. Take the later ones back first.")
         }
         _ if ended => refuse("This batch is finished. Take the last entry back if that was a slip."),
+        _ if state.phase == Phase::Resting => {
+            refuse("This batch rests. Take it up again first, then go on.")
+        }
         BatchEvent::Gate { step, gate, .. } => {
             let known = setup.steps.iter().any(|s| s.key == *step && s.gates.iter().any(|g| g.key == *gate));
             if known { Ok(()) } else { Err(CoreError::Unknown { kind: "gate", name: gate.clone() }) }
@@ -137,7 +129,7 @@ pub fn admit(
             strength_of(&setup.charge, reading.corrected(setup), setup.air.pressure_pa, &setup.ladder)
                 .map(|_| ())
         }
-        BatchEvent::Flame { .. } | BatchEvent::GivenUp => Ok(()),
+        BatchEvent::Flame { .. } | BatchEvent::GivenUp | BatchEvent::Rested => Ok(()),
     }
 }
 
@@ -161,7 +153,7 @@ fn watered_g(log: &[Logged]) -> f64 {
     standing.map(|l| if let BatchEvent::WaterAdded { water_g } = l.event { water_g } else { 0.0 }).sum()
 }
 
-fn is_undo(logged: &Logged) -> bool {
+pub(super) fn is_undo(logged: &Logged) -> bool {
     matches!(logged.event, BatchEvent::Undone { .. })
 }
 
@@ -175,15 +167,19 @@ pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
         .collect()
 }
 
-struct Fold<'a> {
-    setup: &'a BatchSetup,
+/// A batch with its standing events taken in, up to the last one.
+#[derive(Clone)]
+pub(super) struct Fold {
     steps: Vec<StepState>,
     watch: Watch,
     given_up: bool,
+    resting: bool,
+    /// Numbers of the events taken in, in their order.
+    active: Vec<i32>,
 }
 
-impl<'a> Fold<'a> {
-    fn new(setup: &'a BatchSetup, started_ms: i64) -> Result<Self> {
+impl Fold {
+    pub fn new(setup: &BatchSetup, started_ms: i64) -> Result<Self> {
         let model = PanModel::new(&setup.charge, &setup.pan, setup.air)?;
         let steps = setup.steps.iter().enumerate().map(|(i, s)| StepState {
             key: s.key.clone(),
@@ -191,15 +187,77 @@ impl<'a> Fold<'a> {
             done_ms: None,
             ticked: Vec::new(),
         });
-        Ok(Self { setup, steps: steps.collect(), watch: Watch::new(model, started_ms), given_up: false })
+        Ok(Self {
+            steps: steps.collect(),
+            watch: Watch::new(model, started_ms),
+            given_up: false,
+            resting: false,
+            active: Vec::new(),
+        })
+    }
+
+    /// The moment of the last event taken in, or of the start.
+    pub fn last_ms(&self) -> i64 {
+        self.watch.last_ms
     }
 
     fn current_index(&self) -> Option<usize> {
         self.steps.iter().position(|s| s.done_ms.is_none())
     }
 
-    fn apply(&mut self, logged: &Logged) -> Result<()> {
+    /// The state at a moment; `log` is what this was folded from, with what was taken back.
+    pub fn state_at(&self, setup: &BatchSetup, log: &[Logged], now_ms: i64) -> BatchState {
+        let mut watch = self.watch.clone();
+        let now_ms = now_ms.max(watch.last_ms);
+        let unattended_ms = now_ms - watch.last_ms;
+        watch.pass_until(now_ms);
+
+        let at = self.current_index();
+        let boil = setup.boil_index();
+        let phase = match at {
+            _ if self.given_up => Phase::GivenUp,
+            None => Phase::Done,
+            _ if self.resting => Phase::Resting,
+            Some(i) if setup.steps[i].kind == StepKind::MakeReady => Phase::Ready,
+            Some(i) if on_the_way(setup, i) => Phase::Syrup,
+            _ => Phase::Mass,
+        };
+        if phase == Phase::Syrup && at == boil {
+            watch.boil_in_one = at.is_some_and(|i| dissolves_and_boils(setup, i));
+        }
+        let syrup = if phase == Phase::Syrup { syrup_state(setup, &watch) } else { None };
+        let advice = match &syrup {
+            Some((_, advice)) => *advice,
+            None if phase == Phase::Syrup && watch.belief.is_none() => Advice::HeatOn,
+            None => Advice::DoStep,
+        };
+        // What was not pressed but follows: a syrup that is judged for its stage has dissolved.
+        let judged =
+            syrup.as_ref().is_some_and(|(state, advice)| state.dissolved || *advice != Advice::Dissolve);
+        let shown = if judged && at < boil { boil } else { at };
+        let current = shown.map(|i| setup.steps[i].key.clone());
+        let ended = matches!(phase, Phase::Done | Phase::GivenUp | Phase::Resting);
+        BatchState {
+            now_ms,
+            phase,
+            current_step: current.filter(|_| !self.given_up),
+            boil_step: boil.filter(|_| phase == Phase::Syrup).map(|i| setup.steps[i].key.clone()),
+            steps: self.steps.clone(),
+            flame: watch.flame,
+            flame_set_ms: watch.flame_set_ms,
+            syrup: syrup.map(|(state, _)| state),
+            advice,
+            can_undo: self.active.last().copied(),
+            undone: undone_seqs(log).into_iter().collect(),
+            unattended_s: (!ended && unattended_ms >= UNATTENDED_MS).then_some(unattended_ms as f64 / 1000.0),
+        }
+    }
+
+    /// Takes an event in that happened after all before it.
+    pub fn apply(&mut self, setup: &BatchSetup, logged: &Logged) -> Result<()> {
         self.watch.pass_until(logged.at_ms);
+        self.resting = false;
+        self.active.push(logged.seq);
         match &logged.event {
             BatchEvent::Gate { step, gate, ticked } => {
                 if let Some(state) = self.steps.iter_mut().find(|s| s.key == *step) {
@@ -209,39 +267,39 @@ impl<'a> Fold<'a> {
                     }
                 }
             }
-            BatchEvent::Flame { flame } => self.set_flame(*flame, logged.at_ms),
+            BatchEvent::Flame { flame } => self.set_flame(setup, *flame, logged.at_ms),
             BatchEvent::StepDone { step } => {
-                let until = self.setup.steps.iter().position(|s| s.key == *step);
+                let until = setup.steps.iter().position(|s| s.key == *step);
                 // A later step that is done ends those before it that nobody pressed.
                 while let Some(i) = self.current_index().filter(|i| until.is_some_and(|u| *i <= u)) {
                     self.steps[i].done_ms = Some(logged.at_ms);
                     if let Some(next) = self.steps.get_mut(i + 1) {
                         next.began_ms = Some(logged.at_ms);
                     }
-                    if self.setup.boil_index() == Some(i) {
+                    if setup.boil_index() == Some(i) {
                         self.watch.belief = None;
-                    } else if self.setup.steps[i].kind == StepKind::Dissolve {
+                    } else if setup.steps[i].kind == StepKind::Dissolve {
                         self.watch.dissolved = true;
                     }
                 }
             }
             BatchEvent::Reading { reading } => {
-                let corrected = reading.corrected(self.setup);
+                let corrected = reading.corrected(setup);
                 let strength = strength_of(
-                    &self.setup.charge,
+                    &setup.charge,
                     corrected,
-                    self.setup.air.pressure_pa,
-                    &self.setup.ladder,
+                    setup.air.pressure_pa,
+                    &setup.ladder,
                 )?;
                 if let Some(belief) = &mut self.watch.belief {
                     if let Reading::Thermometer { boil_c } = corrected
-                        && boil_c > saturation_temperature_c(self.setup.air.pressure_pa) + 1.0
+                        && boil_c > saturation_temperature_c(setup.air.pressure_pa) + 1.0
                     {
                         belief.see_boiling(&self.watch.model);
                     }
                     self.watch.surprise = belief.see(&self.watch.model, strength);
                 }
-                self.watch.last_test = Some(TestSaid::of(self.setup, logged.at_ms, *reading, strength));
+                self.watch.last_test = Some(TestSaid::of(setup, logged.at_ms, *reading, strength));
                 self.watch.dissolved |= reading.by_hand() && strength.frac >= WORTH_TESTING_FRAC;
             }
             BatchEvent::WaterAdded { water_g } => {
@@ -251,16 +309,17 @@ impl<'a> Fold<'a> {
                 self.watch.last_test = None;
             }
             BatchEvent::GivenUp => self.given_up = true,
+            BatchEvent::Rested => self.resting = true,
             BatchEvent::Undone { .. } => {}
         }
         Ok(())
     }
 
-    fn set_flame(&mut self, flame: Flame, at_ms: i64) {
-        let ring = &self.setup.ring;
+    fn set_flame(&mut self, setup: &BatchSetup, flame: Flame, at_ms: i64) {
+        let ring = &setup.ring;
         if self.watch.belief.is_none() && flame != Flame::Off {
             let power_sd = ring.efficiency_sd / ring.efficiency_frac;
-            self.watch.belief = Some(Belief::at_start(&self.watch.model, self.setup.air.room_c, power_sd));
+            self.watch.belief = Some(Belief::at_start(&self.watch.model, setup.air.room_c, power_sd));
         }
         // A test of before the heat says nothing of what the heat does to it.
         if self.watch.flame == Flame::Off {

@@ -21,7 +21,13 @@ const TABLESPOON_G: f64 = 15.0;
 /// A landing this close to the target, in strength, is as good as on it.
 pub(super) const NEAR_ENOUGH: f64 = 0.002;
 
+/// So long after its heat went off, s, a pan is as cold as the room: nothing happens in it any more.
+const COLD_AFTER_S: f64 = 6.0 * 3600.0;
+/// So long under one flame, s, any syrup has boiled dry.
+const DRY_AFTER_S: f64 = 24.0 * 3600.0;
+
 /// The pan as followed through the log.
+#[derive(Clone)]
 pub(crate) struct Watch {
     pub model: PanModel,
     pub belief: Option<Belief>,
@@ -54,8 +60,11 @@ impl Watch {
 
     pub fn pass_until(&mut self, at_ms: i64) {
         let seconds = (at_ms - self.last_ms).max(0) as f64 / 1000.0;
+        // What is settled is not followed any further, however long ago it was.
+        let so_far_s = (self.last_ms - self.flame_set_ms.unwrap_or(self.last_ms)) as f64 / 1000.0;
+        let until_s = if matches!(self.heat, Heat::On(_)) { DRY_AFTER_S } else { COLD_AFTER_S };
         if let Some(belief) = &mut self.belief {
-            belief.pass(&self.model, self.heat, seconds);
+            belief.pass(&self.model, self.heat, seconds.min((until_s - so_far_s).max(0.0)));
         }
         if let Heat::Off { since_s, .. } = &mut self.heat {
             *since_s += seconds;

@@ -5,6 +5,7 @@
 
 mod event;
 mod fold;
+mod followed;
 mod guidance;
 mod lesson;
 mod state;
@@ -13,7 +14,8 @@ mod test_said;
 
 pub use event::{BatchEvent, BatchSetup, Chosen, Logged, SeenReading, Texture, Verdict};
 pub use fold::{admit, state_at};
+pub use followed::Followed;
 pub use lesson::{Lesson, Mend, NextTime, lesson};
 pub use state::{Advice, BatchState, Phase, Range, StepState, SyrupState};
-pub use summary::{BatchSummary, ReadingMade, is_over, summary};
+pub use summary::{BatchSummary, ReadingMade, is_over, is_resting, readings_after, summary};
 pub use test_said::TestSaid;

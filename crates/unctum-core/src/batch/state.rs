@@ -21,6 +21,8 @@ pub enum Phase {
     Done,
     /// Given up.
     GivenUp,
+    /// Left for later; the next entry takes it up again.
+    Resting,
 }
 
 /// A value with its 80 % interval.
@@ -161,4 +163,6 @@ pub struct BatchState {
     pub undone: Vec<i32>,
     /// Number of the event that undo would take back.
     pub can_undo: Option<i32>,
+    /// Seconds since anything was written about it, once that is a day and it has not ended: to be asked about.
+    pub unattended_s: Option<f64>,
 }

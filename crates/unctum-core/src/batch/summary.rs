@@ -1,8 +1,8 @@
 //! A batch in the notebook: what was planned, what happened.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
-use crate::batch::fold::undone_seqs;
+use crate::batch::fold::{is_undo, undone_seqs};
 use crate::batch::{BatchEvent, BatchSetup, Logged};
 use crate::kitchen::Flame;
 use crate::pan::program::HobChange;
@@ -29,7 +29,7 @@ pub struct ReadingMade {
 }
 
 /// Planned against real.
-#[derive(Debug, Clone, PartialEq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct BatchSummary {
     /// Whether nothing more is to be done.
@@ -56,13 +56,15 @@ pub struct BatchSummary {
     pub water_added_g: f64,
     /// When the last thing happened, ms since 1970.
     pub last_ms: i64,
-    /// The readings that stand.
-    pub readings: Vec<ReadingMade>,
 }
 
+/// What stands, in the order of its moments.
 fn standing(log: &[Logged]) -> Vec<&Logged> {
     let undone = undone_seqs(log);
-    log.iter().filter(|l| !undone.contains(&l.seq) && !matches!(l.event, BatchEvent::Undone { .. })).collect()
+    let mut active: Vec<&Logged> =
+        log.iter().filter(|l| !undone.contains(&l.seq) && !is_undo(l)).collect();
+    active.sort_by_key(|l| (l.at_ms, l.seq));
+    active
 }
 
 fn ended(setup: &BatchSetup, active: &[&Logged]) -> bool {
@@ -79,13 +81,18 @@ pub fn is_over(setup: &BatchSetup, log: &[Logged]) -> bool {
     ended(setup, &standing(log))
 }
 
+/// Whether a batch was left for later.
+#[must_use]
+pub fn is_resting(log: &[Logged]) -> bool {
+    standing(log).last().is_some_and(|l| l.event == BatchEvent::Rested)
+}
+
 /// Sums up a batch from setup and log.
 #[must_use]
 pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSummary {
     let active = standing(log);
     let given_up = active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp));
-    let readings: Vec<ReadingMade> = active.iter().filter_map(|l| reading_made(setup, l)).collect();
-    let last_solids_frac = readings.last().map(|r| r.solids_frac);
+    let last_solids_frac = active.iter().rev().find_map(|l| reading_made(setup, l)).map(|r| r.solids_frac);
     let planned = first_flame(&active).and_then(|(_, flame)| {
         let question = BoilDownQuestion {
             charge: setup.charge,
@@ -118,8 +125,13 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
             .map(|l| if let BatchEvent::WaterAdded { water_g } = l.event { water_g } else { 0.0 })
             .sum(),
         last_ms: active.last().map_or(started_ms, |l| l.at_ms),
-        readings,
     }
+}
+
+/// The readings that stand and have a number above `after_seq`, in the order of their moments.
+#[must_use]
+pub fn readings_after(setup: &BatchSetup, log: &[Logged], after_seq: i32) -> Vec<ReadingMade> {
+    standing(log).into_iter().filter(|l| l.seq > after_seq).filter_map(|l| reading_made(setup, l)).collect()
 }
 
 fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {

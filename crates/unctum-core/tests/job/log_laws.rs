@@ -3,7 +3,7 @@
 use crate::common::cashew_batch;
 use proptest::prelude::*;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading, Texture, Verdict, admit, state_at,
+    BatchEvent, BatchSetup, BatchState, Followed, Logged, Phase, SeenReading, Texture, Verdict, admit, state_at,
 };
 use unctum_core::kitchen::Flame;
 use unctum_core::syrup::StageKey;
@@ -160,6 +160,35 @@ proptest! {
     }
 
     #[test]
+    fn a_batch_that_is_followed_says_what_its_log_says_in_whatever_order_it_came(
+        acts in proptest::collection::vec((any_act(), 0_u32..300), 1..16), late in 0_usize..16,
+    ) {
+        let mut cook = Cook { setup: cashew_batch(), log: vec![], now_ms: START_MS };
+        let mut followed = Followed::new(cook.setup.clone(), START_MS, &[]).expect("follows");
+        for (act, after_s) in acts {
+            if cook.does(act, after_s) {
+                followed.take(cook.log.last().expect("logged").clone()).expect("takes");
+            }
+            prop_assert_eq!(followed.state_at(cook.now_ms), cook.state());
+        }
+        // One entry reaches the notebook after all others: its moment stands, not its arrival.
+        let mut mixed = cook.log.clone();
+        if late < mixed.len() {
+            let entry = mixed.remove(late);
+            let mut other = Followed::new(cook.setup.clone(), START_MS, &mixed).expect("follows");
+            other.take(entry).expect("takes");
+            prop_assert_eq!(other.log(), followed.log());
+            prop_assert_eq!(other.state_at(cook.now_ms), cook.state());
+            prop_assert_eq!(other.last_seq(), followed.last_seq());
+        }
+        mixed.reverse();
+        prop_assert_eq!(
+            state_at(&cook.setup, START_MS, &mixed, cook.now_ms).expect("state"),
+            state_at(&cook.setup, START_MS, &{ mixed.reverse(); mixed }, cook.now_ms).expect("state")
+        );
+    }
+
+    #[test]
     fn a_log_reads_the_same_after_a_journey_through_json(
         acts in proptest::collection::vec((any_act(), 0_u32..300), 1..16),
     ) {
@@ -215,4 +244,69 @@ fn a_batch_that_cannot_be_is_refused_before_it_starts() {
     assert!(!refused(|s| s.charge.water_g = -1.0).is_empty());
     assert!(!refused(|s| s.pan.diameter_cm = 0.0).is_empty());
     assert!(!refused(|s| s.ring.rated_power_w = f64::INFINITY).is_empty());
+}
+
+fn logged(seq: i32, after_s: i64, event: BatchEvent) -> Logged {
+    Logged { seq, at_ms: START_MS + 1000 * after_s, event }
+}
+
+/// A syrup that was put on, boiled, and left with its flame as told.
+fn left(flame: Flame) -> Followed {
+    let log = [
+        logged(1, 10, BatchEvent::StepDone { step: "ready".into() }),
+        logged(2, 20, BatchEvent::Flame { flame: Flame::Medium }),
+        logged(3, 400, BatchEvent::Flame { flame }),
+    ];
+    Followed::new(cashew_batch(), START_MS, &log).expect("follows")
+}
+
+#[test]
+fn a_forgotten_pan_is_settled_and_asked_about_after_a_day() {
+    const HOUR_MS: i64 = 3_600_000;
+    for flame in [Flame::Off, Flame::Low, Flame::High] {
+        let batch = left(flame);
+        let at = |hours: i64| batch.state_at(START_MS + hours * HOUR_MS);
+        let syrup = |state: &BatchState| state.syrup.map(|s| (s.solids_frac, s.liquid_c, s.boiling));
+        assert_eq!(syrup(&at(26)), syrup(&at(24 * 365)), "{flame:?}: nothing happens in it any more");
+        assert_ne!(syrup(&at(0)), syrup(&at(26)), "{flame:?}: something did");
+        assert_eq!(at(23).unattended_s, None);
+        let unattended_s = at(30).unattended_s.expect("asked about");
+        assert!((unattended_s - (30.0 * 3600.0 - 400.0)).abs() < 1.0, "{unattended_s}");
+    }
+    let cold = left(Flame::Off).state_at(START_MS + 12 * HOUR_MS).syrup.expect("a syrup");
+    assert!((cold.liquid_c - cashew_batch().air.room_c).abs() < 1.0, "{} °C", cold.liquid_c);
+}
+
+#[test]
+fn a_batch_may_rest_and_is_taken_up_again_as_it_was() {
+    let mut batch = left(Flame::Off);
+    let later_ms = START_MS + 90_000_000;
+    let before = batch.state_at(later_ms);
+    batch.admit(&BatchEvent::Rested, later_ms).expect("it may rest");
+    batch.take(Logged { seq: 4, at_ms: later_ms, event: BatchEvent::Rested }).expect("takes");
+    let resting = batch.state_at(later_ms);
+    assert_eq!((resting.phase, resting.unattended_s), (Phase::Resting, None));
+    let more = BatchEvent::Flame { flame: Flame::Low };
+    assert!(batch.admit(&more, later_ms).is_err(), "first it is taken up again");
+    let again = BatchEvent::Undone { undone_seq: 4 };
+    batch.admit(&again, later_ms).expect("fits");
+    batch.take(Logged { seq: 5, at_ms: later_ms, event: again }).expect("takes");
+    let after = batch.state_at(later_ms);
+    assert_eq!((after.phase, after.syrup), (before.phase, before.syrup));
+    batch.admit(&more, later_ms).expect("and goes on");
+}
+
+#[test]
+fn what_is_told_late_is_judged_by_its_own_moment() {
+    let mut batch = left(Flame::Off);
+    let at = |after_s: i64| START_MS + 1000 * after_s;
+    let water = BatchEvent::WaterAdded { water_g: 20.0 };
+    assert!(batch.admit(&water, at(15)).is_err(), "nothing was on the ring then");
+    batch.admit(&water, at(300)).expect("then it was");
+    let dry = batch.state_at(at(500)).syrup.expect("a syrup").solids_frac.mid;
+    batch.take(logged(4, 300, water)).expect("takes");
+    assert!(batch.state_at(at(500)).syrup.expect("a syrup").solids_frac.mid < dry, "the water counts");
+    let refused = batch.admit(&BatchEvent::GivenUp, at(300)).expect_err("others went on");
+    assert_eq!(refused.code(), "not-now");
+    batch.admit(&BatchEvent::GivenUp, at(600)).expect("now it may end");
 }

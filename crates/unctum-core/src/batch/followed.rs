@@ -1,0 +1,98 @@
+//! A batch that is looked at again and again: what was taken in once is not taken in anew.
+
+use std::sync::Arc;
+
+use crate::batch::fold::{Fold, admit_in, folded, in_order, is_undo};
+use crate::batch::{BatchEvent, BatchSetup, BatchState, Logged, admit};
+use crate::error::{CoreError, Result};
+
+/// A batch with all of its log taken in. Its state at a moment costs the same however long the log is; a further
+/// event costs a step, one about an earlier moment or a taking back costs the log once.
+///
+/// It says exactly what [`state_at`](crate::batch::state_at) says of the same setup and log.
+#[derive(Clone)]
+pub struct Followed {
+    /// How it was set up.
+    setup: Arc<BatchSetup>,
+    /// When it was started, ms since 1970.
+    started_ms: i64,
+    log: Vec<Logged>,
+    fold: Fold,
+}
+
+impl Followed {
+    /// A batch with its log, in whatever order.
+    ///
+    /// # Errors
+    /// A setup that cannot be, or a log that was not written through [`admit`].
+    pub fn new(setup: BatchSetup, started_ms: i64, log: &[Logged]) -> Result<Self> {
+        let log = in_order(log);
+        let fold = folded(&setup, started_ms, &log)?;
+        Ok(Self { setup: Arc::new(setup), started_ms, log, fold })
+    }
+
+    /// How it was set up.
+    #[must_use]
+    pub fn setup(&self) -> &BatchSetup {
+        &self.setup
+    }
+
+    /// When it was started, ms since 1970.
+    #[must_use]
+    pub fn started_ms(&self) -> i64 {
+        self.started_ms
+    }
+
+    /// What happened, in the order of its moments.
+    #[must_use]
+    pub fn log(&self) -> &[Logged] {
+        &self.log
+    }
+
+    /// The highest number in the log; 0 before the first entry.
+    #[must_use]
+    pub fn last_seq(&self) -> i32 {
+        self.log.iter().map(|l| l.seq).max().unwrap_or(0)
+    }
+
+    /// Takes a further event in.
+    ///
+    /// # Errors
+    /// An event that was not admitted.
+    pub fn take(&mut self, logged: Logged) -> Result<()> {
+        let follows = logged.at_ms >= self.fold.last_ms()
+            && self.log.last().is_none_or(|l| (l.at_ms, l.seq) < (logged.at_ms, logged.seq));
+        if follows && !is_undo(&logged) {
+            self.fold.apply(&self.setup, &logged)?;
+            self.log.push(logged);
+        } else {
+            self.log.push(logged);
+            self.log = in_order(&self.log);
+            self.fold = folded(&self.setup, self.started_ms, &self.log)?;
+        }
+        Ok(())
+    }
+
+    /// The state at `now_ms`.
+    #[must_use]
+    pub fn state_at(&self, now_ms: i64) -> BatchState {
+        self.fold.state_at(&self.setup, &self.log, now_ms)
+    }
+
+    /// Whether `event` may be logged about the moment `at_ms`, at or before now. A device that was out of reach
+    /// may tell late of what happened earlier, but not end what others went on with since.
+    ///
+    /// # Errors
+    /// [`CoreError::NotNow`] with what to do instead, or the fault of a reading.
+    pub fn admit(&self, event: &BatchEvent, at_ms: i64) -> Result<()> {
+        if at_ms >= self.fold.last_ms() && self.log.last().is_none_or(|l| l.at_ms <= at_ms) {
+            return admit_in(&self.setup, &self.state_at(at_ms), &self.log, event);
+        }
+        if matches!(event, BatchEvent::GivenUp | BatchEvent::Rested) {
+            return Err(CoreError::NotNow(
+                "Since then others went on with this batch. Look at it again before you end it.".into(),
+            ));
+        }
+        admit(&self.setup, self.started_ms, &self.log, event, at_ms)
+    }
+}
