@@ -1,14 +1,24 @@
 <script setup lang="ts">
 import { useLocalStorage, usePreferredDark } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import TroubleNote from './look/pieces/TroubleNote.vue'
-import { useChanges } from './live/changes'
+import { lookAnew, useChanges } from './live/changes'
 import { useAlarm } from './live/alarm'
 import { useGoing } from './live/going'
 import { useKitchen } from './live/kitchen'
+import { useOutbox } from './live/outbox'
+import { useReach } from './live/reach'
 import { useTitle } from './live/title'
+import LetIn from './shell/LetIn.vue'
+import ReachNote from './shell/ReachNote.vue'
 import RoomsStrip from './shell/RoomsStrip.vue'
+
+const reach = useReach()
+reach.watchOver()
+reach.onBack(lookAnew)
+void useOutbox().load()
 
 const kitchen = useKitchen()
 void kitchen.load()
@@ -19,6 +29,16 @@ useChanges((change) => {
 useGoing().follow()
 useAlarm()
 useTitle()
+
+// A phone that was not let in yet sees the door, whatever room it asked for.
+const router = useRouter()
+const route = useRoute()
+const atDoor = computed(() => reach.shut_out || route.path === '/let-in')
+async function comeIn(): Promise<void> {
+  reach.shut_out = false
+  lookAnew()
+  if (route.path === '/let-in') await router.replace('/')
+}
 
 const chosen = useLocalStorage<'enamel' | 'slate' | 'room'>('unctum.light', 'room')
 const evening = usePreferredDark()
@@ -35,8 +55,12 @@ const turn = () => (chosen.value = light.value === 'slate' ? 'enamel' : 'slate')
     <a class="skip key" href="#room">To the room</a>
     <RoomsStrip :dark="light === 'slate'" @turn="turn" />
     <main id="room" tabindex="-1">
-      <TroubleNote v-if="kitchen.trouble" :words="kitchen.trouble" />
-      <router-view />
+      <ReachNote />
+      <LetIn v-if="atDoor" @in="comeIn" />
+      <template v-else>
+        <TroubleNote v-if="kitchen.trouble && !reach.lost" :words="kitchen.trouble" />
+        <router-view />
+      </template>
     </main>
   </v-app>
 </template>

@@ -6,6 +6,9 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { vuetify } from './look/vuetify'
+import { watchMissingRooms } from './live/missingRoom'
 import { router } from './router'
 
-createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+const app = createApp(App).use(createPinia())
+watchMissingRooms(router)
+app.use(router).use(vuetify).mount('#app')

@@ -79,6 +79,11 @@ export const router = createRouter({
       meta: { room: 'kitchen', title: 'Kitchen' },
     },
     {
+      path: '/let-in',
+      component: () => import('./shell/NothingHere.vue'),
+      meta: { room: 'none', title: 'Come in' },
+    },
+    {
       path: '/pieces',
       component: () => import('./look/PiecesPage.vue'),
       meta: { room: 'none', title: 'Pieces' },

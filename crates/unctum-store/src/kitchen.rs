@@ -342,6 +342,14 @@ fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {
     Ok(())
 }
 
+/// Puts a kitchen in as it stood elsewhere, with the version it stood at.
+pub(crate) fn put_in(c: &mut SqliteConnection, kitchen: &KitchenDocument, version: i32) -> Result<()> {
+    kitchen.check()?;
+    write(c, kitchen)?;
+    diesel::update(schema::kitchen::table).set(schema::kitchen::version.eq(version)).execute(c)?;
+    Ok(())
+}
+
 /// A change of the kitchen that can be taken back.
 #[derive(Debug, Clone, PartialEq, Eq, Queryable, Selectable)]
 #[diesel(table_name = kitchen_history)]

@@ -5,13 +5,19 @@
 //! immediate transaction, so it happens whole or not at all.
 
 pub mod batch;
+pub mod check;
 mod error;
+pub mod file;
+mod follow;
 pub mod kitchen;
 mod kitchen_merge;
+pub mod network;
 pub mod schema;
 mod store;
 pub mod sweet;
+pub mod whole;
 
 pub use diesel::sqlite::SqliteConnection;
 pub use error::{Result, StoreError};
+pub use follow::Following;
 pub use store::Store;

@@ -88,6 +88,9 @@ diesel::table! {
         sweet_key -> Nullable<Text>,
         started_ms -> BigInt,
         setup_json -> Text,
+        entry_id -> Nullable<Text>,
+        standing -> Text,
+        brief_json -> Nullable<Text>,
     }
 }
 
@@ -97,6 +100,7 @@ diesel::table! {
         seq -> Integer,
         at_ms -> BigInt,
         event_json -> Text,
+        entry_id -> Nullable<Text>,
     }
 }
 
@@ -140,6 +144,25 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    network (id) {
+        id -> Integer,
+        switched_on -> Bool,
+        passcode_hash -> Nullable<Text>,
+    }
+}
+
+diesel::table! {
+    device (id) {
+        id -> Integer,
+        name -> Text,
+        secret_hash -> Text,
+        since_ms -> BigInt,
+        seen_ms -> BigInt,
+        revoked_ms -> Nullable<BigInt>,
+    }
+}
+
 diesel::joinable!(sweet_version -> sweet (sweet_id));
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
@@ -157,4 +180,6 @@ diesel::allow_tables_to_appear_in_same_query!(
     sweet,
     sweet_version,
     sweet_unfinished,
+    network,
+    device,
 );

@@ -1,15 +1,17 @@
 //! The file, its connections and its transactions.
 
-use std::path::Path;
+use std::path::{Path, PathBuf};
+use std::sync::Arc;
 use std::time::Duration;
 
-use diesel::Connection;
 use diesel::connection::SimpleConnection;
 use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool};
 use diesel::sqlite::SqliteConnection;
+use diesel::{Connection, RunQueryDsl};
 use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 
 use crate::error::{Result, StoreError};
+use crate::file::{self, Kind};
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 
@@ -17,6 +19,7 @@ const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 #[derive(Clone)]
 pub struct Store {
     pool: Pool<ConnectionManager<SqliteConnection>>,
+    path: Arc<PathBuf>,
 }
 
 #[derive(Debug)]
@@ -37,13 +40,24 @@ impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
 }
 
 impl Store {
-    /// Opens the file at `path`, making it if it is not there, and brings its schema up to date.
+    /// Opens the file at `path`, making it if it is not there, and brings its schema up to date; before that, a
+    /// copy of it as it was is laid beside it. A file that is not ours, or a newer program's, is not written to.
     ///
     /// # Errors
-    /// [`StoreError::Open`] when the file cannot be opened or is not ours.
+    /// [`StoreError::NotOurs`], [`StoreError::Newer`]; [`StoreError::Open`] when it cannot be opened.
     pub fn open(path: &Path) -> Result<Self> {
         let name = path.to_str().ok_or_else(|| StoreError::Open("its name is not valid text".into()))?;
         let open = |e: &dyn std::fmt::Display| StoreError::Open(e.to_string());
+        let kind = file::kind(path)?;
+        if kind == Kind::Missing {
+            file::make_private(path).map_err(|e| open(&e))?;
+        }
+        if let Kind::Ours { form } = kind {
+            file::keep_private(path);
+            if form < file::FORM {
+                file::copy_before_upgrade(path, form)?;
+            }
+        }
         // One plain connection first: the pool would try again for ten seconds what can never be opened.
         SqliteConnection::establish(name)
             .map_err(|e| open(&e))?
@@ -55,10 +69,23 @@ impl Store {
             .connection_customizer(Box::new(Pragmas))
             .build(ConnectionManager::new(name))
             .map_err(|e| open(&e))?;
-        let mut connection = pool.get()?;
-        let connection: &mut SqliteConnection = &mut connection;
-        connection.run_pending_migrations(MIGRATIONS).map_err(|e| open(&e))?;
-        Ok(Self { pool })
+        let store = Self { pool, path: Arc::new(path.to_owned()) };
+        if kind != (Kind::Ours { form: file::FORM }) {
+            let mut connection = store.pool.get()?;
+            let connection: &mut SqliteConnection = &mut connection;
+            connection.run_pending_migrations(MIGRATIONS).map_err(|e| open(&e))?;
+            connection.immediate_transaction(|c| {
+                crate::batch::settle(c)?;
+                Ok::<_, StoreError>(c.batch_execute(&file::mark())?)
+            })?;
+        }
+        Ok(store)
+    }
+
+    /// Where the file is.
+    #[must_use]
+    pub fn path(&self) -> &Path {
+        &self.path
     }
 
     /// Reads within one snapshot.
@@ -79,5 +106,26 @@ impl Store {
         let mut connection = self.pool.get()?;
         let connection: &mut SqliteConnection = &mut connection;
         connection.immediate_transaction(work)
+    }
+
+    /// Writes a copy of the notebook as it stands to a new file, while others go on reading and writing.
+    ///
+    /// # Errors
+    /// [`StoreError::Open`] when there already is such a file or it cannot be written; those of the database.
+    pub fn copy_to(&self, copy: &Path) -> Result<()> {
+        let mut connection = self.pool.get()?;
+        file::copy(&mut connection, copy)
+    }
+
+    /// Brings everything from the write-ahead log into the file, so that the file alone is the notebook. For the
+    /// end of a program, when nobody writes any more.
+    ///
+    /// # Errors
+    /// Those of the database.
+    pub fn close(&self) -> Result<()> {
+        let mut connection = self.pool.get()?;
+        let connection: &mut SqliteConnection = &mut connection;
+        diesel::sql_query("PRAGMA wal_checkpoint(TRUNCATE)").execute(connection)?;
+        Ok(())
     }
 }

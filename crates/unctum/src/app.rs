@@ -2,52 +2,38 @@
 
 use std::sync::Arc;
 
-use rocket::tokio::sync::broadcast;
+use rocket::tokio::sync::Mutex;
 use rocket::tokio::task::spawn_blocking;
-use serde::Serialize;
-use unctum_store::{SqliteConnection, Store};
-use utoipa::ToSchema;
+use unctum_store::{Following, SqliteConnection, Store};
 
 use crate::catalogue::Catalogue;
+use crate::changes::{Change, Changes};
 use crate::clock::Clock;
+use crate::door::Door;
 
 use crate::problem::{Answer, Problem};
 use crate::shelves::{CatalogueShelf, OwnShelf};
-
-/// Something changed that a screen may show.
-#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
-#[serde(tag = "kind", rename_all = "snake_case")]
-pub enum Change {
-    /// A batch.
-    Batch {
-        /// Its number.
-        id: i32,
-    },
-    /// An own sweet.
-    Sweet {
-        /// Its number.
-        id: i32,
-    },
-    /// The kitchen.
-    Kitchen,
-    /// The simulated clock was moved.
-    Clock,
-}
 
 /// Shared state.
 pub struct App {
     /// The notebook file.
     pub store: Store,
+    /// The batches that are looked at, with their logs taken in.
+    pub following: Following,
+    /// Whose turn it is to write: first come, first served, instead of many waiting for the file.
+    pub writers: Mutex<()>,
     /// The time.
-    pub clock: Clock,
+    pub clock: Arc<Clock>,
     /// What ships with the program.
     pub catalogue: Arc<Catalogue>,
     /// The catalogue in brief, as it is in her kitchen.
     pub catalogue_shelf: Arc<CatalogueShelf>,
     /// The cook's own sweets in brief.
     pub own_shelf: Arc<OwnShelf>,
+    /// Who comes in.
+    pub door: Arc<Door>,
     /// Changes, to everyone who listens.
-    pub changes: broadcast::Sender<Change>,
+    pub changes: Changes,
 }
 
 impl App {
@@ -72,12 +58,12 @@ impl App {
         work: impl FnOnce(&mut SqliteConnection) -> unctum_store::Result<T> + Send + 'static,
     ) -> Answer<T> {
         let store = self.store.clone();
+        let _turn = self.writers.lock().await;
         Ok(spawn_blocking(move || store.write(work)).await.map_err(|_| Problem::broken())??)
     }
 
     /// Tells everyone who listens.
     pub fn tell(&self, change: Change) {
-        // Nobody listening is not an error.
-        let _ = self.changes.send(change);
+        self.changes.tell(change);
     }
 }

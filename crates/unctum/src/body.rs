@@ -44,7 +44,15 @@ pub fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, Problem> {
 impl<'r, T: DeserializeOwned> FromData<'r> for Body<T> {
     type Error = Problem;
 
-    async fn from_data(_request: &'r Request<'_>, data: Data<'r>) -> Outcome<'r, Self> {
+    async fn from_data(request: &'r Request<'_>, data: Data<'r>) -> Outcome<'r, Self> {
+        if !request.content_type().is_some_and(|kind| kind.is_json()) {
+            return Outcome::Success(Self(Err(Problem::new(
+                Status::UnsupportedMediaType,
+                "not-json",
+                "Not understood",
+                "What is sent has to be JSON, and has to say so: Content-Type: application/json.",
+            ))));
+        }
         let parsed = match data.open(1.mebibytes()).into_bytes().await {
             Ok(bytes) if bytes.is_complete() => parse(&bytes),
             Ok(_) => Err(Problem::new(

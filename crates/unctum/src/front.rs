@@ -6,9 +6,11 @@ use rocket::get;
 use rocket::http::{ContentType, Header, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::{self, Responder};
-use rocket::{Request, Response};
+use rocket::{Either, Request, Response};
 use rust_embed::{EmbeddedFile, RustEmbed};
 
+use crate::door::fresh_secret;
+use crate::headers::Nonce;
 use crate::problem::Problem;
 
 #[derive(RustEmbed)]
@@ -31,6 +33,25 @@ impl<'r> FromRequest<'r> for Wants {
             encodings: header("Accept-Encoding").unwrap_or_default(),
             etag: header("If-None-Match"),
         })
+    }
+}
+
+/// Where the page wants the word that its style elements carry.
+const NONCE_PLACE: &str = "__NONCE__";
+
+/// The page itself, with a word of its own for its style elements.
+pub struct Page(EmbeddedFile);
+
+impl<'r> Responder<'r, 'static> for Page {
+    fn respond_to(self, request: &'r Request<'_>) -> response::Result<'static> {
+        let nonce = fresh_secret(24).map_err(|_| Status::InternalServerError)?;
+        let text = String::from_utf8_lossy(&self.0.data).replace(NONCE_PLACE, &nonce);
+        request.local_cache(|| Nonce(Some(nonce)));
+        Response::build()
+            .header(ContentType::HTML)
+            .header(Header::new("Cache-Control", "no-store"))
+            .sized_body(text.len(), std::io::Cursor::new(text))
+            .ok()
     }
 }
 
@@ -88,7 +109,7 @@ fn asset(path: &str, wants: &Wants) -> Option<Asset> {
 /// # Errors
 /// 404.
 #[get("/<path..>", rank = 20)]
-pub fn file(path: PathBuf, wants: Wants) -> Result<Asset, Problem> {
+pub fn file(path: PathBuf, wants: Wants) -> Result<Either<Page, Asset>, Problem> {
     let path = path.to_string_lossy().replace('\\', "/");
     let nothing = || {
         Problem::new(
@@ -103,7 +124,7 @@ pub fn file(path: PathBuf, wants: Wants) -> Result<Asset, Problem> {
         return Err(nothing());
     }
     if path.is_empty() || (!last.contains('.') && !path.starts_with("assets/")) {
-        return asset("index.html", &wants).ok_or_else(nothing);
+        return Files::get("index.html").map(|page| Either::Left(Page(page))).ok_or_else(nothing);
     }
-    asset(&path, &wants).ok_or_else(nothing)
+    asset(&path, &wants).map(Either::Right).ok_or_else(nothing)
 }

@@ -3,15 +3,20 @@
 pub mod app;
 pub mod body;
 pub mod catalogue;
+pub mod changes;
 pub mod clock;
+pub mod copies;
 pub mod demo;
+pub mod door;
 pub mod exchange;
+pub mod folder;
 pub mod from_kitchen;
 pub mod front;
+pub mod headers;
 pub mod openapi;
-
 pub mod problem;
 pub mod routes;
+pub mod serve;
 pub mod server;
 pub mod setting_up;
 pub mod shelves;

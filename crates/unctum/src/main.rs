@@ -5,8 +5,11 @@ use std::process::ExitCode;
 
 use clap::{Parser, Subcommand};
 use unctum::clock::Clock;
-use unctum::{demo, exchange, openapi, server};
-use unctum_store::Store;
+use unctum::copies::{self, Held};
+use unctum::{demo, door, exchange, folder, openapi, serve};
+use unctum_store::check::check;
+use unctum_store::file::{beside, private_folder};
+use unctum_store::{Store, batch};
 
 /// Syrups to the right string, batch by batch.
 #[derive(Parser)]
@@ -16,28 +19,84 @@ struct Cli {
     command: Command,
 }
 
+/// Where and how it is reached.
+#[derive(clap::Args)]
+struct Reach {
+    /// Port on 127.0.0.1.
+    #[arg(long, default_value_t = 8080)]
+    port: u16,
+    /// Let the kitchen's network in, from the start: phones and tablets, behind a passcode.
+    #[arg(long)]
+    network: bool,
+    /// Port for the network.
+    #[arg(long, default_value_t = 8443)]
+    network_port: u16,
+    /// A name that this machine is called by, besides its addresses. May be given several times.
+    #[arg(long = "name", value_name = "NAME")]
+    names: Vec<String>,
+    /// Let the network in without the certificate too: then everyone on it can read along.
+    #[arg(long)]
+    plain: bool,
+    /// A file with the passcode in its first line, to set it without being asked.
+    #[arg(long, value_name = "FILE")]
+    passcode_file: Option<PathBuf>,
+    /// Let the time stand still, now or at MS since 1970, until it is moved through the API.
+    #[arg(long, value_name = "MS", num_args = 0..=1, require_equals = true)]
+    simulated_clock: Option<Option<i64>>,
+}
+
 #[derive(Subcommand)]
 enum Command {
-    /// Open the kitchen's notebook and serve it on this machine.
+    /// Open the kitchen's notebook and serve it.
     Serve {
         /// The notebook file; by default in the user's data folder.
         #[arg(long)]
         db: Option<PathBuf>,
-        /// Port on 127.0.0.1.
-        #[arg(long, default_value_t = 8080)]
-        port: u16,
-        /// Let the time stand still, now or at MS since 1970, until it is moved through the API.
-        #[arg(long, value_name = "MS", num_args = 0..=1, require_equals = true)]
-        simulated_clock: Option<Option<i64>>,
+        #[command(flatten)]
+        reach: Reach,
     },
     /// Serve the made-up Lantern Steps kitchen from a throw-away notebook.
     Demo {
-        /// Port on 127.0.0.1.
-        #[arg(long, default_value_t = 8080)]
-        port: u16,
-        /// Let the time stand still, now or at MS since 1970, until it is moved through the API.
-        #[arg(long, value_name = "MS", num_args = 0..=1, require_equals = true)]
-        simulated_clock: Option<Option<i64>>,
+        #[command(flatten)]
+        reach: Reach,
+    },
+    /// Write a copy of the notebook to FILE, also while it is served.
+    Backup {
+        /// The file to write; it must not be there yet.
+        file: PathBuf,
+        /// The notebook file; by default in the user's data folder.
+        #[arg(long)]
+        db: Option<PathBuf>,
+    },
+    /// Bring a copy back in place of the notebook. The copy is looked through first; the notebook as it is now is
+    /// kept beside it.
+    Restore {
+        /// The copy.
+        file: PathBuf,
+        /// The notebook file; by default in the user's data folder.
+        #[arg(long)]
+        db: Option<PathBuf>,
+    },
+    /// Look a notebook through: whether the file is whole, and whether every entry can be read.
+    Check {
+        /// The notebook file; by default in the user's data folder.
+        db: Option<PathBuf>,
+    },
+    /// Write everything in the notebook into a new folder, as files that other programs can read.
+    Export {
+        /// The folder to make.
+        folder: PathBuf,
+        /// The notebook file; by default in the user's data folder.
+        #[arg(long)]
+        db: Option<PathBuf>,
+    },
+    /// Read such a folder into a new notebook.
+    Import {
+        /// The folder.
+        folder: PathBuf,
+        /// The notebook file to make; by default in the user's data folder.
+        #[arg(long)]
+        db: Option<PathBuf>,
     },
     /// Print the OpenAPI description.
     Openapi,
@@ -45,7 +104,7 @@ enum Command {
     Schema,
 }
 
-type Failure = Box<dyn std::error::Error>;
+type Failure = serve::Failure;
 
 fn main() -> ExitCode {
     match run(Cli::parse().command) {
@@ -59,22 +118,63 @@ fn main() -> ExitCode {
 
 fn run(command: Command) -> Result<(), Failure> {
     match command {
-        Command::Serve { db, port, simulated_clock } => {
-            let path = db.map_or_else(default_db, Ok)?;
+        Command::Serve { db, reach } => {
+            let path = own_or(db)?;
             if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
-                std::fs::create_dir_all(folder)?;
+                private_folder(folder)?;
             }
+            let _held = Held::of(&path)?;
             let store = Store::open(&path)?;
             println!("Notebook: {}", path.display());
-            serve(store, port, clock(simulated_clock))
+            let clock = clock(reach.simulated_clock, store.read(batch::last_moment)?);
+            serve::serve(&store, clock, reach.into(), Some(beside(&path, "-door")))?;
+            Ok(store.close()?)
         }
-        Command::Demo { port, simulated_clock } => {
+        Command::Demo { reach } => {
             let folder = tempfile::tempdir()?;
             let store = Store::open(&folder.path().join("lantern-steps.db"))?;
-            let clock = clock(simulated_clock);
+            let clock = clock(reach.simulated_clock, 0);
             demo::fill(&store, clock.now_ms())?;
             println!("The Lantern Steps kitchen. Nothing here is kept when you stop it.");
-            serve(store, port, clock)
+            serve::serve(&store, clock, reach.into(), None)
+        }
+        Command::Backup { file, db } => {
+            let path = there(own_or(db)?)?;
+            Store::open(&path)?.copy_to(&file)?;
+            println!("Copied {} to {}.", path.display(), file.display());
+            Ok(())
+        }
+        Command::Restore { file, db } => {
+            let path = own_or(db)?;
+            let _held = Held::of(&path)?;
+            let kept = copies::restore(&file, &path)?;
+            println!("{} is the notebook now.", file.display());
+            if let Some(kept) = kept {
+                println!("The notebook as it was before is kept at {}.", kept.display());
+            }
+            Ok(())
+        }
+        Command::Check { db } => {
+            let path = there(own_or(db)?)?;
+            let wrong = check(&path)?;
+            wrong.iter().for_each(|words| println!("{words}"));
+            if wrong.is_empty() {
+                println!("{} is whole; every entry can be read.", path.display());
+                return Ok(());
+            }
+            Err(format!("{} of {} is not as it should be", wrong.len(), path.display()).into())
+        }
+        Command::Export { folder, db } => {
+            let store = Store::open(&there(own_or(db)?)?)?;
+            let files = folder::export(&store, &folder)?;
+            println!("Wrote {files} files to {}.", folder.display());
+            Ok(())
+        }
+        Command::Import { folder, db } => {
+            let path = own_or(db)?;
+            folder::import(&folder, &path)?;
+            println!("{} holds what was in {}.", path.display(), folder.display());
+            Ok(())
         }
         Command::Openapi => {
             println!("{}", openapi::document().to_pretty_json()?);
@@ -87,19 +187,40 @@ fn run(command: Command) -> Result<(), Failure> {
     }
 }
 
-fn clock(simulated: Option<Option<i64>>) -> Clock {
-    simulated.map_or(Clock::System, |at_ms| at_ms.map_or_else(Clock::simulated, Clock::standing_at))
+impl From<Reach> for serve::Reach {
+    fn from(reach: Reach) -> Self {
+        Self {
+            port: reach.port,
+            network: reach.network,
+            passcode_file: reach.passcode_file,
+            door: door::Settings {
+                network_port: reach.network_port,
+                names: reach.names,
+                plain: reach.plain,
+                folder: None,
+            },
+        }
+    }
 }
 
-fn serve(store: Store, port: u16, clock: Clock) -> Result<(), Failure> {
-    println!("Unctum listens on http://127.0.0.1:{port} (Ctrl-C ends it)");
-    let rocket = server::build(store, clock, port)?;
-    rocket::execute(rocket.launch())?;
-    Ok(())
+fn clock(simulated: Option<Option<i64>>, least_ms: i64) -> Clock {
+    match simulated {
+        None => Clock::system(least_ms),
+        Some(None) => Clock::simulated(),
+        Some(Some(at_ms)) => Clock::standing_at(at_ms),
+    }
 }
 
-fn default_db() -> Result<PathBuf, Failure> {
+fn own_or(db: Option<PathBuf>) -> Result<PathBuf, Failure> {
+    if let Some(db) = db {
+        return Ok(db);
+    }
     let folders = directories::ProjectDirs::from("", "", "unctum")
         .ok_or("there is no home folder for the notebook; name a file with --db")?;
     Ok(folders.data_dir().join("notebook.db"))
+}
+
+/// A notebook that is there already: these commands make none.
+fn there(path: PathBuf) -> Result<PathBuf, Failure> {
+    if path.exists() { Ok(path) } else { Err(format!("there is no notebook at {}", path.display()).into()) }
 }

@@ -4,9 +4,9 @@ use utoipa::OpenApi;
 use utoipa::openapi::path::Operation;
 use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 
-use crate::app::Change;
+use crate::changes::Change;
 use crate::problem::Problem;
-use crate::routes::{batch, boil, kitchen, live, sweet, syrup, system};
+use crate::routes::{batch, boil, kitchen, live, network, notebook, sweet, syrup, system};
 
 #[derive(OpenApi)]
 #[openapi(
@@ -72,6 +72,17 @@ use crate::routes::{batch, boil, kitchen, live, sweet, syrup, system};
         batch::log_event,
         batch::judge,
         live::live,
+        notebook::copy,
+        network::door,
+        network::certificate,
+        network::enter,
+        network::pair,
+        network::leave,
+        network::network,
+        network::switch,
+        network::set_passcode,
+        network::pairing,
+        network::revoke,
     ),
     components(schemas(Problem, Change))
 )]

@@ -83,10 +83,31 @@ impl From<StoreError> for Problem {
             StoreError::BothChanged { .. } => {
                 Self::new(Status::PreconditionFailed, "both-changed", "Changed by two", error.to_string())
             }
-            StoreError::Pool(_) => Self::new(Status::ServiceUnavailable, "busy", "Busy", error.to_string()),
-            StoreError::Database(_) | StoreError::Open(_) | StoreError::Corrupt(_) => {
+            StoreError::EntryElsewhere => {
+                Self::new(Status::Conflict, "entry-elsewhere", "Entered elsewhere", error.to_string())
+            }
+            StoreError::Pool(_) | StoreError::Locked => {
+                Self::new(Status::ServiceUnavailable, "busy", "Busy", error.to_string())
+            }
+            StoreError::Full => {
+                Self::new(Status::InsufficientStorage, "disk-full", "The disk is full", error.to_string())
+            }
+            StoreError::ReadOnly
+            | StoreError::Damaged
+            | StoreError::Disk
+            | StoreError::Database(_)
+            | StoreError::NotOurs
+            | StoreError::Newer { .. }
+            | StoreError::Open(_)
+            | StoreError::Corrupt(_) => {
                 eprintln!("store: {error:?}");
-                Self::new(Status::InternalServerError, "storage", "Storage", error.to_string())
+                let code = match error {
+                    StoreError::ReadOnly => "read-only",
+                    StoreError::Damaged => "damaged",
+                    StoreError::Corrupt(_) => "unreadable",
+                    _ => "storage",
+                };
+                Self::new(Status::InternalServerError, code, "Storage", error.to_string())
             }
         }
     }

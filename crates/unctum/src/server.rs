@@ -3,40 +3,41 @@
 use std::sync::Arc;
 
 use rocket::config::{Config, LogLevel, Shutdown, Sig};
-use rocket::fairing::AdHoc;
-use rocket::http::Header;
-use rocket::tokio::sync::broadcast;
+use rocket::tokio::sync::Mutex;
 use rocket::{Build, Rocket, catchers};
-use unctum_store::Store;
+use unctum_store::{Following, Store};
 
 use crate::app::App;
 use crate::catalogue::Catalogue;
+use crate::changes::Changes;
 use crate::clock::Clock;
-use crate::{front, problem, routes};
+use crate::door::{self, Door};
+use crate::{front, headers, problem, routes};
 
-/// Everything comes from the program itself; Vuetify sets its theme in a style element.
-const CONTENT_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; \
-     object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
-
-/// Puts the server together on 127.0.0.1 and `port`.
+/// Puts the server together. It listens behind the door, on a port of loopback that the system chooses.
 ///
 /// # Errors
 /// A catalogue that is not well formed.
-pub fn build(store: Store, clock: Clock, port: u16) -> unctum_core::Result<Rocket<Build>> {
-    let (changes, _) = broadcast::channel(256);
+pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result<Rocket<Build>> {
+    let changes = Changes::new(clock.now_ms());
     let app = App {
         store,
-        clock,
+        following: Following::default(),
+        writers: Mutex::default(),
+        clock: Arc::new(clock),
         catalogue: Arc::new(Catalogue::load()?),
         catalogue_shelf: Arc::default(),
         own_shelf: Arc::default(),
+        door,
         changes,
     };
     let config = Config {
         address: std::net::Ipv4Addr::LOCALHOST.into(),
-        port,
+        port: 0,
         log_level: LogLevel::Off,
         cli_colors: false,
+        // The program's own header says nothing of what it is made of.
+        ident: rocket::config::Ident::none(),
         shutdown: Shutdown {
             ctrlc: true,
             signals: [Sig::Term, Sig::Hup].into(),
@@ -49,12 +50,9 @@ pub fn build(store: Store, clock: Clock, port: u16) -> unctum_core::Result<Rocke
     Ok(rocket::custom(config)
         .manage(app)
         .mount("/api/v1", routes::all())
-        .mount("/", rocket::routes![front::file])
+        .mount("/", rocket::routes![front::file, door::refused])
         .register("/", catchers![problem::fallback])
-        .attach(AdHoc::on_response("content policy", |_, response| {
-            Box::pin(async move {
-                response.set_header(Header::new("Content-Security-Policy", CONTENT_POLICY));
-                response.set_header(Header::new("Referrer-Policy", "no-referrer"));
-            })
-        })))
+        .attach(door::Guard)
+        .attach(headers::Headers)
+        .attach(headers::Compressed))
 }

@@ -15,12 +15,27 @@ export class Refusal extends Error {
   }
 }
 
-const OUT_OF_REACH = new Refusal(
-  'out-of-reach',
-  'Unctum does not answer. Check that the program still runs on this machine; what you logged is safe.',
-)
+export const OUT_OF_REACH = 'out-of-reach'
+const outOfReach = () =>
+  new Refusal(
+    OUT_OF_REACH,
+    'Unctum does not answer. Check that the program still runs on its machine; what you logged is safe.',
+  )
 
-export const api = createClient<paths>({ baseUrl: location.origin })
+/** No answer is waited for longer than this. */
+const PATIENCE_MS = 12_000
+
+/** Whoever wants to know that a call went unanswered, or was not let in. */
+type Hearer = (code: string) => void
+const hearers = new Set<Hearer>()
+export const onRefusal = (hearer: Hearer) => void hearers.add(hearer)
+
+function patient(request: Request): Promise<Response> {
+  const signal = AbortSignal.any([request.signal, AbortSignal.timeout(PATIENCE_MS)])
+  return fetch(request, { signal })
+}
+
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: patient })
 
 interface Reply<T> {
   data?: T
@@ -34,13 +49,16 @@ export async function answer<T>(call: Promise<Reply<T>>): Promise<T> {
     reply = await call
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
-    throw OUT_OF_REACH
+    hearers.forEach((hear) => hear(OUT_OF_REACH))
+    throw outOfReach()
   }
   if (reply.data !== undefined) return reply.data
   const problem = reply.error as Partial<Api<'Problem'>> | undefined
-  throw problem?.code && problem.detail
-    ? new Refusal(problem.code, problem.detail)
-    : new Refusal('unknown', 'That did not work. Please try once more.')
+  if (!problem?.code || !problem.detail)
+    throw new Refusal('unknown', 'That did not work. Please try once more.')
+  const { code, detail } = problem
+  hearers.forEach((hear) => hear(code))
+  throw new Refusal(code, detail)
 }
 
 /** The words to show for anything thrown. */

@@ -12,14 +12,14 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * All batches, newest first; only those going on, if so asked.
+         * A page of batches, newest first.
          * @description # Errors
-         *     Those of the store.
+         *     422 for a page that is none; those of the store.
          */
         get: operations["batches"];
         put?: never;
         /**
-         * Starts a batch.
+         * Starts a batch. One that was started under the same `entry_id` is found again.
          * @description # Errors
          *     404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422; nothing is stored then.
          */
@@ -59,7 +59,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * One batch at this moment.
+         * One batch at this moment: the whole of it, or what is new since an entry.
          * @description # Errors
          *     404.
          */
@@ -130,6 +130,111 @@ export interface paths {
          *     422 when the clock is real or the move out of range.
          */
         post: operations["move_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How this device stands at the door.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["door"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/door/certificate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The certificate of the house, for a phone to trust.
+         * @description # Errors
+         *     404 where none was made yet.
+         */
+        get: operations["certificate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/door/enter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lets this device in by the passcode.
+         * @description # Errors
+         *     403 for another passcode, or where none is set; 429 after too many tries.
+         */
+        post: operations["enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/door/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Puts this device out.
+         * @description # Errors
+         *     Those of the store.
+         */
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/door/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lets this device in by the code on the screen.
+         * @description # Errors
+         *     403 for a code that is not shown, was used, or whose time is over; 429 after too many tries.
+         */
+        post: operations["pair"];
         delete?: never;
         options?: never;
         head?: never;
@@ -432,7 +537,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A stream of server-sent events, each a [`Change`]. */
+        /**
+         * A stream of server-sent events, each a [`Change`] with its name as id. Who names the last one heard in
+         *     `Last-Event-ID` gets what was missed, or is told to look anew.
+         * @description # Errors
+         *     429 for a device that holds enough streams open.
+         */
         get: operations["live"];
         put?: never;
         post?: never;
@@ -457,6 +567,116 @@ export interface paths {
          *     400, 413 or 422.
          */
         post: operations["convert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/network": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The network as it stands.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["network"];
+        /**
+         * Lets the network in or shuts it out.
+         * @description # Errors
+         *     403 from elsewhere than the kitchen's computer; 422 without a passcode, or where the port is taken.
+         */
+        put: operations["switch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/network/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Puts a device out.
+         * @description # Errors
+         *     404.
+         */
+        delete: operations["revoke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/network/pairing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shows a code that lets one more device in: for two minutes, once.
+         * @description # Errors
+         *     403 from elsewhere than the kitchen's computer; 422 while the network is shut out.
+         */
+        post: operations["pairing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/network/passcode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Sets a new passcode; every device that was let in before is out.
+         * @description # Errors
+         *     403 from elsewhere than the kitchen's computer; 422 for one too short or too long.
+         */
+        put: operations["set_passcode"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notebook/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A copy of the notebook as it stands now, made while it is used.
+         * @description # Errors
+         *     403 from elsewhere than the kitchen's computer; those of the store.
+         */
+        get: operations["copy"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1236,6 +1456,20 @@ export interface components {
          * @enum {string}
          */
         Attention: "constant" | "now_and_then" | "none";
+        /** @description What a line says of a batch. */
+        BatchBrief: {
+            /** @description Name of the pan. */
+            pan_name: string;
+            /**
+             * Format: int32
+             * @description Number of the ring, if it is known.
+             */
+            ring_id?: number | null;
+            /** @description Name of the ring. */
+            ring_name: string;
+            /** @description Planned against real. */
+            summary: components["schemas"]["BatchSummary"];
+        };
         /** @description Something that happened. */
         BatchEvent: {
             /** @enum {string} */
@@ -1280,31 +1514,26 @@ export interface components {
         } | {
             /** @enum {string} */
             event: "given_up";
+        } | {
+            /** @enum {string} */
+            event: "rested";
         };
         /** @description A batch as a line of the notebook. */
         BatchLine: {
+            brief?: components["schemas"]["BatchBrief"] | null;
             /**
              * Format: int32
              * @description Its number.
              */
             id: number;
-            /** @description Name of the pan. */
-            pan_name: string;
-            /**
-             * Format: int32
-             * @description Number of the ring, if it is known.
-             */
-            ring_id?: number | null;
-            /** @description Name of the ring. */
-            ring_name: string;
+            /** @description Whether it was left for later. */
+            resting: boolean;
             /**
              * Format: int64
              * @description When it was started, ms since 1970.
              */
             started_ms: number;
             state?: components["schemas"]["BatchState"] | null;
-            /** @description Planned against real. */
-            summary: components["schemas"]["BatchSummary"];
             /** @description The sweet, if it is one of the catalogue. */
             sweet_key?: string | null;
             /** @description What the cook calls it. */
@@ -1351,6 +1580,18 @@ export interface components {
             /** @description What the cook calls it. */
             title: string;
         };
+        /** @description A page of the notebook. */
+        BatchShelf: {
+            /** @description The lines, newest first. */
+            lines: components["schemas"]["BatchLine"][];
+            /** @description What to ask for the next page, if there is one. */
+            next?: string | null;
+            /**
+             * Format: int64
+             * @description How many there are on all pages.
+             */
+            total: number;
+        };
         /** @description The batch at one moment. */
         BatchState: {
             /** @description The one next thing to do. */
@@ -1381,6 +1622,11 @@ export interface components {
             /** @description All steps. */
             steps: components["schemas"]["StepState"][];
             syrup?: components["schemas"]["SyrupState"] | null;
+            /**
+             * Format: double
+             * @description Seconds since anything was written about it, once that is a day and it has not ended: to be asked about.
+             */
+            unattended_s?: number | null;
             /** @description Numbers of the events that were taken back. */
             undone: number[];
         };
@@ -1416,8 +1662,6 @@ export interface components {
              * @description Minutes from heat on to turn-off, as reckoned from the ring's plate.
              */
             planned_min?: number | null;
-            /** @description The readings that stand. */
-            readings: components["schemas"]["ReadingMade"][];
             /**
              * Format: double
              * @description Minutes from first heat on to the last turn-off.
@@ -1443,11 +1687,17 @@ export interface components {
              * @description Its number.
              */
             id: number;
+            /**
+             * Format: int32
+             * @description The highest number in the log.
+             */
+            last_seq: number;
             lesson?: components["schemas"]["Lesson"] | null;
-            /** @description What happened. */
+            /** @description What happened, in the order of its moments; only what was asked for. */
             log: components["schemas"]["Logged"][];
-            /** @description How it was set up. */
-            setup: components["schemas"]["BatchSetup"];
+            /** @description The readings among the entries of the log that stand. */
+            readings: components["schemas"]["ReadingMade"][];
+            setup?: components["schemas"]["BatchSetup"] | null;
             /**
              * Format: int64
              * @description When it was started, ms since 1970.
@@ -1736,7 +1986,13 @@ export interface components {
             kind: "kitchen";
         } | {
             /** @enum {string} */
+            kind: "devices";
+        } | {
+            /** @enum {string} */
             kind: "clock";
+        } | {
+            /** @enum {string} */
+            kind: "look_anew";
         };
         /**
          * @description The contents of a pan, g each. Ash counts as dissolved; insolubles (grit, fibre) weigh but do not
@@ -2293,11 +2549,49 @@ export interface components {
              */
             took_s: number;
         };
+        /** @description A device that was let in. */
+        DeviceView: {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: int64
+             * @description When it was last seen, ms since 1970.
+             */
+            seen_ms: number;
+            /**
+             * Format: int64
+             * @description When it was let in, ms since 1970.
+             */
+            since_ms: number;
+            /** @description Whether it is the one that asks. */
+            this_one: boolean;
+        };
         /**
          * @description Who can eat it.
          * @enum {string}
          */
         Diet: "vegan" | "vegetarian" | "with_egg" | "from_animals";
+        /** @description How this device stands at the door. */
+        DoorView: {
+            /** @description What it is called in the list of devices. */
+            device_name?: string | null;
+            /** @description Whether it was let in. */
+            let_in: boolean;
+            /** @description Whether a passcode is set. */
+            passcode_set: boolean;
+            /** @description The way it came. */
+            way: components["schemas"]["DoorWay"];
+        };
+        /**
+         * @description The way a device came.
+         * @enum {string}
+         */
+        DoorWay: "here" | "network" | "network_plain";
         /** @description A doubt about an amount. */
         Doubt: {
             /** @description Why. */
@@ -2428,6 +2722,13 @@ export interface components {
             topic: string;
             /** @description What happens. */
             words: string;
+        };
+        /** @description Coming in by the passcode. */
+        Enter: {
+            /** @description What to call the device. */
+            name: string;
+            /** @description The passcode. */
+            passcode: string;
         };
         /** @description An amount of an ingredient that goes in at a step. */
         Entry: {
@@ -2769,6 +3070,16 @@ export interface components {
         };
         /** @description That the program is up. */
         Health: {
+            /**
+             * Format: int64
+             * @description The program's time, ms since 1970.
+             */
+            now_ms: number;
+            /**
+             * Format: int64
+             * @description How far the machine's clock was set back behind this time, s; 0 while they agree.
+             */
+            set_back_s: number;
             /** @description `ok`. */
             status: string;
             /** @description Version of the program. */
@@ -3630,6 +3941,28 @@ export interface components {
              */
             value: number;
         };
+        /** @description The network as it stands. */
+        NetworkView: {
+            /** @description Addresses at which it finds Unctum. */
+            addresses: string[];
+            /** @description The devices that were let in, newest first. */
+            devices: components["schemas"]["DeviceView"][];
+            /** @description SHA-256 of the certificate of the house, once the network is let in. */
+            fingerprint?: string | null;
+            /** @description Whether this device may change this: only the kitchen's own computer. */
+            may_change: boolean;
+            /** @description Whether the network is let in. */
+            open: boolean;
+            /** @description Whether a passcode is set. */
+            passcode_set: boolean;
+            /** @description Whether it may also come in without the certificate. */
+            plain: boolean;
+        };
+        /** @description A new passcode. */
+        NewPasscode: {
+            /** @description 8 to 128 characters. */
+            passcode: string;
+        };
         /** @description What to change the next time. */
         NextTime: {
             /** @enum {string} */
@@ -3739,6 +4072,25 @@ export interface components {
             name: string;
             /** @description Whether it changes something that carries the set. */
             structural: boolean;
+        };
+        /** @description Coming in by the code on the screen. */
+        Pair: {
+            /** @description The code. */
+            code: string;
+            /** @description What to call the device. */
+            name: string;
+        };
+        /** @description A code that lets one more device in. */
+        PairingView: {
+            /** @description The picture of that address, row by row: `#` dark, `.` light. */
+            rows: string[];
+            /**
+             * Format: int64
+             * @description When it ends, ms since 1970.
+             */
+            until_ms: number;
+            /** @description The address to open on the device, with the code in it. */
+            url: string;
         };
         /** @description A pan, weighed once. */
         Pan: {
@@ -3875,7 +4227,7 @@ export interface components {
          * @description Where the batch stands as a whole.
          * @enum {string}
          */
-        Phase: "ready" | "syrup" | "mass" | "done" | "given_up";
+        Phase: "ready" | "syrup" | "mass" | "done" | "given_up" | "resting";
         /** @description What the finished sweet comes to in pieces. */
         PieceFigures: {
             /**
@@ -5247,6 +5599,11 @@ export interface components {
              */
             ph: number;
         };
+        /** @description A switch of the network. */
+        SwitchNetwork: {
+            /** @description Whether to let it in. */
+            open: boolean;
+        };
         /** @description What the stage of the first syrup looks like on her own instruments. */
         SyrupSigns: {
             /** @description The syrup as it goes on the ring. */
@@ -5508,6 +5865,11 @@ export interface components {
              * @description Milliseconds since 1970.
              */
             now_ms: number;
+            /**
+             * Format: int64
+             * @description How far the machine's clock was set back behind this time, s; 0 while they agree.
+             */
+            set_back_s: number;
             /** @description Whether it stands still until it is moved. */
             simulated: boolean;
         };
@@ -5793,6 +6155,14 @@ export interface operations {
             query?: {
                 /** @description Only those going on. */
                 going_on?: boolean;
+                /** @description Only those whose name holds these words. */
+                words?: string;
+                /** @description Only those of this sweet. */
+                sweet_key?: string;
+                /** @description From where the last page ended: its `next`. */
+                before?: string;
+                /** @description So many at most; 200 at the very most. */
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -5805,14 +6175,25 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchLine"][];
+                    "application/json": components["schemas"]["BatchShelf"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
     start: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The device's own name for this start, so that sent twice it is one. */
+                entry_id?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5926,7 +6307,10 @@ export interface operations {
     };
     batch: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Only entries above this number, without the setup. */
+                after_seq?: number;
+            };
             header?: never;
             path: {
                 id: number;
@@ -5955,7 +6339,16 @@ export interface operations {
     };
     log_event: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The device's own name for this entry, so that sent twice it is one. */
+                entry_id?: string;
+                /** @description The moment it speaks of, ms since 1970 by the program's clock; left out: now. */
+                at_ms?: number;
+                /** @description The last number of the log that the device had seen: it happened after that. */
+                seen_seq?: number;
+                /** @description The answer needs only entries above this number, without the setup. */
+                after_seq?: number;
+            };
             header?: never;
             path: {
                 id: number;
@@ -6130,6 +6523,201 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    door: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+        };
+    };
+    certificate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The certificate. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-x509-ca-cert": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Enter"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is out. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pair"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6731,7 +7319,10 @@ export interface operations {
     live: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Name of the last change heard. */
+                "Last-Event-ID"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -6744,6 +7335,14 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["Change"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6788,6 +7387,231 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    network: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+        };
+    };
+    switch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchNetwork"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingView"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_passcode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPasscode"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than any recipe. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notebook, a SQLite file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": unknown;
+                };
+            };
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,3 +1,4 @@
+import { createPinia, setActivePinia } from 'pinia'
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
@@ -58,7 +59,15 @@ describe('an entry of the log', () => {
 
 describe('a batch that is followed', () => {
   let scope: EffectScope
-  const view = (over: boolean, note = '') => ({ summary: { over, note } })
+  const view = (over: boolean, last_seq = 0, note = '') => ({
+    id: 7,
+    setup: {},
+    log: Array.from({ length: last_seq }, (_, i) => ({ seq: i + 1, at_ms: i, event: 'flame' })),
+    readings: [],
+    last_seq,
+    state: { now_ms: 1000, undone: [] },
+    summary: { over, note },
+  })
   function follow(replies: Parameters<typeof serverOf>[0]) {
     const server = serverOf(replies)
     scope = effectScope()
@@ -66,7 +75,10 @@ describe('a batch that is followed', () => {
     if (!batch) throw new Error('no scope')
     return { server, batch }
   }
-  beforeEach(() => void vi.useFakeTimers())
+  beforeEach(() => {
+    vi.useFakeTimers()
+    setActivePinia(createPinia())
+  })
   afterEach(() => {
     scope.stop()
     vi.useRealTimers()
@@ -84,19 +96,42 @@ describe('a batch that is followed', () => {
     await vi.advanceTimersByTimeAsync(60_000)
     expect(server.calls).toHaveLength(soFar)
   })
+  it('is sent once, then only what is new', async () => {
+    let last = 2
+    const { server, batch } = follow({
+      'GET /batches/7': ({ query }) => {
+        const after = Number(query.get('after_seq') ?? 0)
+        const whole = view(false, last)
+        const log = whole.log.filter((l) => l.seq > after)
+        return { body: { ...whole, log, setup: after ? undefined : whole.setup } }
+      },
+    })
+    await flushPromises()
+    last = 4
+    await vi.advanceTimersByTimeAsync(2100)
+    expect(server.calls.map((c) => c.query.get('after_seq'))).toEqual([null, '2'])
+    expect(batch.batch.value?.log.map((l) => l.seq)).toEqual([1, 2, 3, 4])
+    expect(batch.batch.value?.setup).toEqual({})
+    last = 1
+    await vi.advanceTimersByTimeAsync(2100)
+    expect(batch.batch.value?.log, 'another notebook is read anew').toHaveLength(1)
+  })
   it('shows what the server makes of an event', async () => {
     const { server, batch } = follow({
       'GET /batches/7': { body: view(false) },
-      'POST /batches/7/events': { body: view(false, 'dissolved') },
+      'POST /batches/7/events': { body: view(false, 1, 'dissolved') },
     })
     await flushPromises()
-    expect(await batch.log({ event: 'undone' } as never)).toBe(true)
-    expect(batch.batch.value).toEqual(view(false, 'dissolved'))
-    expect(server.to('POST /batches/7/events')[0]?.body).toEqual({ event: 'undone' })
+    expect(await batch.log({ event: 'given_up' })).toBe(true)
+    expect(batch.batch.value).toEqual(view(false, 1, 'dissolved'))
+    const sent = server.to('POST /batches/7/events')[0]
+    expect(sent?.body).toEqual({ event: 'given_up' })
+    expect(sent?.query.get('entry_id')).toMatch(/^[0-9a-f]{32}$/)
+    expect(Number(sent?.query.get('at_ms'))).toBeGreaterThan(0)
   })
   it('says a refusal and keeps what it showed', async () => {
     const { batch } = follow({
-      'GET /batches/7': { body: view(false, 'as it was') },
+      'GET /batches/7': { body: view(false, 0, 'as it was') },
       'POST /batches/7/events': {
         status: 422,
         body: { code: 'below-sugar', detail: 'The pan weighs less than its sugar.' },
@@ -107,11 +142,11 @@ describe('a batch that is followed', () => {
       },
     })
     await flushPromises()
-    expect(await batch.log({ event: 'undone' } as never)).toBe(false)
+    expect(await batch.log({ event: 'given_up' })).toBe(false)
     expect(batch.refused.value).toBe('The pan weighs less than its sugar.')
     expect(await batch.judge({ texture: 'right' } as never)).toBe(false)
     expect(batch.refused.value).toBe('Not over yet.')
-    expect(batch.batch.value).toEqual(view(false, 'as it was'))
+    expect(batch.batch.value).toEqual(view(false, 0, 'as it was'))
     expect(batch.busy.value).toBe(false)
   })
   it('has words for a server out of reach', async () => {

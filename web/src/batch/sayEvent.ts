@@ -27,6 +27,8 @@ export function sayEvent(
       return 'Taken back'
     case 'given_up':
       return 'Given up'
+    case 'rested':
+      return 'Left for later'
   }
 }
 

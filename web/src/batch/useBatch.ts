@@ -1,16 +1,22 @@
 import { useIntervalFn } from '@vueuse/core'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
+import { onTheClock } from '@/live/onTheClock'
+import { useOutbox } from '@/live/outbox'
+import { useReach } from '@/live/reach'
+import { heard } from '@/live/serverTime'
+import { merged, type WholeBatch } from './merged'
 
 const LOOK_EVERY_MS = 2000
 
 /** One batch, followed live: after every change, and every two seconds while it is going on. */
 export function useBatch(id: () => number) {
-  const batch = shallowRef<Api<'BatchView'>>()
+  const known = shallowRef<WholeBatch>()
   const trouble = ref('')
-  const refused = ref('')
-  const busy = ref(false)
+  const said = ref('')
+  const outbox = useOutbox()
+  const reach = useReach()
 
   // Answers may overtake each other: one to an older question never replaces one to a newer.
   let asked = 0
@@ -20,35 +26,36 @@ export function useBatch(id: () => number) {
     const view = await call()
     if (mine < shown) return
     shown = mine
-    batch.value = view
+    take(view)
+  }
+  function take(view: Api<'BatchView'>): void {
+    heard(view.state?.now_ms)
+    const whole = merged(known.value, view)
+    if (whole) known.value = whole
+    else void load(true)
   }
 
-  async function load(): Promise<void> {
+  async function load(anew = false): Promise<void> {
+    const after_seq = anew || known.value?.id !== id() ? undefined : known.value.last_seq
     try {
-      await show(() => answer(api.GET('/api/v1/batches/{id}', { params: { path: { id: id() } } })))
+      await show(() =>
+        answer(
+          api.GET('/api/v1/batches/{id}', {
+            params: { path: { id: id() }, query: { after_seq } },
+          }),
+        ),
+      )
       trouble.value = ''
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
     }
   }
 
-  /** Writes an event down; the sheet shows what follows from it. */
+  /** Writes an event down; the sheet shows what follows from it. Out of reach it waits on the device. */
   async function log(event: Api<'BatchEvent'>): Promise<boolean> {
-    busy.value = true
-    try {
-      await show(() =>
-        answer(
-          api.POST('/api/v1/batches/{id}/events', { params: { path: { id: id() } }, body: event }),
-        ),
-      )
-      refused.value = ''
-      return true
-    } catch (thrown) {
-      refused.value = wordsOf(thrown)
-      return false
-    } finally {
-      busy.value = false
-    }
+    said.value = ''
+    refusals.value.forEach((r) => outbox.forget(r.entry.entry_id))
+    return outbox.add(id(), event, known.value?.last_seq ?? 0)
   }
 
   async function judge(verdict: Api<'Verdict'>): Promise<boolean> {
@@ -61,22 +68,52 @@ export function useBatch(id: () => number) {
           }),
         ),
       )
-      refused.value = ''
+      said.value = ''
       return true
     } catch (thrown) {
-      refused.value = wordsOf(thrown)
+      said.value = wordsOf(thrown)
       return false
     }
   }
 
-  watch(id, () => void load(), { immediate: true })
+  // While the program does not answer, clocks go on by the last plan.
+  const gone_s = ref(0)
+  const batch = computed(() => {
+    const whole = known.value
+    if (!whole || !reach.lost) return whole
+    return { ...whole, state: onTheClock(whole.state, gone_s.value) }
+  })
+  useIntervalFn(() => {
+    gone_s.value = reach.lost ? (Date.now() - reach.answered_ms) / 1000 : 0
+  }, 500)
+
+  const refusals = computed(() => outbox.refused.filter((r) => r.entry.batch_id === id()))
+  const refused = computed(() => said.value || (refusals.value.at(-1)?.words ?? ''))
+  /** What was pressed here and is not written down yet. */
+  const waiting = computed(() => outbox.of(id()))
+  const busy = computed(() => waiting.value.length > 0)
+
+  let stop: (() => void) | undefined
+  watch(
+    id,
+    (now) => {
+      stop?.()
+      stop = outbox.onSent(now, (view) => {
+        shown = ++asked
+        take(view)
+      })
+      void load()
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => stop?.())
   useChanges((change) => {
     const ours = change === 'reconnected' || change.kind === 'clock'
     if (ours || (change.kind === 'batch' && change.id === id())) void load()
   })
   useIntervalFn(() => {
-    if (batch.value && !batch.value.summary.over) void load()
+    if (known.value && !known.value.summary.over && !reach.lost) void load()
   }, LOOK_EVERY_MS)
 
-  return { batch, trouble, refused, busy, log, judge }
+  return { batch, trouble, refused, busy, waiting, log, judge }
 }

@@ -56,7 +56,7 @@ export function useAlarm(): void {
 
   const told = new Map<number, string>()
   watch(
-    () => going.going,
+    () => going.calling,
     (lines) => {
       for (const line of lines) {
         const kind = adviceOf(line)
@@ -69,6 +69,6 @@ export function useAlarm(): void {
     },
   )
   useIntervalFn(() => {
-    if (going.going.some((l) => NOW.includes(adviceOf(l)))) call('now', sound.value)
+    if (going.calling.some((l) => NOW.includes(adviceOf(l)))) call('now', sound.value)
   }, AGAIN_MS)
 }

@@ -2,36 +2,110 @@ import { onScopeDispose } from 'vue'
 import type { Api } from '@/api/client'
 
 type Change = Api<'Change'>
-type Listener = (change: Change | 'reconnected') => void
+type Told = Change | 'reconnected'
+type Listener = (change: Told) => void
+
+/**
+ * Changes as they happen: one stream for all tabs of a browser. The tab that holds the lock listens and passes
+ * on what it hears; when it goes, the next one takes over. Where a browser has no locks (a page that is not behind
+ * the certificate), a tab listens for itself while it is looked at.
+ */
+
+const LISTENER = 'unctum-listener'
+const AGAIN_MS = 3000
 
 const listeners = new Set<Listener>()
-let stream: EventSource | undefined
+const hear = (told: Told) =>
+  listeners.forEach((listener) =>
+    listener(told !== 'reconnected' && told.kind === 'look_anew' ? 'reconnected' : told),
+  )
 
-function open(): EventSource {
-  const source = new EventSource('/api/v1/live')
+/** Opens the stream, and again whenever it ends for good; `tell` hears what comes. Returns how to end it. */
+function listen(tell: (told: Told) => void): () => void {
+  let source: EventSource
+  let again: ReturnType<typeof setTimeout> | undefined
   let lost = false
-  source.onmessage = (event: MessageEvent<string>) => {
-    const change = JSON.parse(event.data) as Change
-    listeners.forEach((listener) => listener(change))
+  const open = () => {
+    source = new EventSource('/api/v1/live')
+    source.onmessage = (event: MessageEvent<string>) => tell(JSON.parse(event.data) as Change)
+    source.onerror = () => {
+      lost = true
+      if (source.readyState === EventSource.CLOSED) again = setTimeout(open, AGAIN_MS)
+    }
+    // A stream that was opened anew does not know what it missed; one that went on is told.
+    source.onopen = () => {
+      if (lost) tell('reconnected')
+      lost = false
+    }
   }
-  source.onerror = () => (lost = true)
-  // What changed while the line was down is not told again: look at everything anew.
-  source.onopen = () => {
-    if (lost) listeners.forEach((listener) => listener('reconnected'))
-    lost = false
+  open()
+  return () => {
+    clearTimeout(again)
+    source.close()
   }
-  return source
 }
 
-/** Hears of changes while the calling component lives. One stream serves the whole tab. */
+function share(locks: LockManager): () => void {
+  const channel = new BroadcastChannel(LISTENER)
+  channel.onmessage = (event: MessageEvent<Told>) => hear(event.data)
+  const waiting = new AbortController()
+  let stop: (() => void) | undefined
+  let release: (() => void) | undefined
+  void locks
+    .request(LISTENER, { signal: waiting.signal }, () => {
+      const tell = (told: Told) => {
+        hear(told)
+        channel.postMessage(told)
+      }
+      stop = listen(tell)
+      // Between the last listener and this one something may have been missed.
+      tell('reconnected')
+      return new Promise<void>((done) => (release = done))
+    })
+    .catch(() => undefined)
+  return () => {
+    waiting.abort()
+    stop?.()
+    release?.()
+    channel.close()
+  }
+}
+
+function alone(): () => void {
+  let stop: (() => void) | undefined
+  const look = () => {
+    const seen = document.visibilityState === 'visible'
+    if (seen && !stop) {
+      stop = listen(hear)
+      hear('reconnected')
+    } else if (!seen) {
+      stop?.()
+      stop = undefined
+    }
+  }
+  stop = listen(hear)
+  document.addEventListener('visibilitychange', look)
+  return () => {
+    document.removeEventListener('visibilitychange', look)
+    stop?.()
+  }
+}
+
+let end: (() => void) | undefined
+
+/** Hears of changes while the calling component lives. */
 export function useChanges(listener: Listener): void {
   listeners.add(listener)
-  stream ??= open()
+  const locks = (navigator as Partial<Navigator>).locks
+  end ??= locks && typeof BroadcastChannel !== 'undefined' ? share(locks) : alone()
   onScopeDispose(() => {
     listeners.delete(listener)
     if (listeners.size === 0) {
-      stream?.close()
-      stream = undefined
+      end?.()
+      end = undefined
     }
   })
 }
+
+/** Everything is to be looked at anew. */
+export const lookAnew = () => hear('reconnected')

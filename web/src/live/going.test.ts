@@ -28,7 +28,7 @@ describe('the pans that go on', () => {
   beforeEach(() => {
     vi.useFakeTimers()
     setActivePinia(createPinia())
-    serverOf({ 'GET /batches': () => ({ body: lines }) })
+    serverOf({ 'GET /batches': () => ({ body: { lines, total: lines.length } }) })
     Object.assign(navigator, { vibrate })
     Object.defineProperty(navigator, 'userActivation', {
       value: { hasBeenActive: true },

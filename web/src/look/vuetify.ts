@@ -39,8 +39,11 @@ const slate: ThemeDefinition = {
   variables: { 'medium-emphasis-opacity': 0.86, 'high-emphasis-opacity': 1 },
 }
 
+/** The word of this answer that lets Vuetify set its theme in a style element. */
+const cspNonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
+
 export const vuetify = createVuetify({
-  theme: { defaultTheme: 'enamel', themes: { enamel, slate } },
+  theme: { defaultTheme: 'enamel', themes: { enamel, slate }, cspNonce },
   icons: {
     defaultSet: 'mdi',
     aliases: { ...noAliases, ...strokes },

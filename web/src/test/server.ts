@@ -3,6 +3,7 @@ import { vi } from 'vitest'
 interface Call {
   method: string
   path: string
+  query: URLSearchParams
   headers: Headers
   body: unknown
 }
@@ -15,12 +16,14 @@ interface Reply {
 export function serverOf(replies: Record<string, Reply | ((call: Call) => Reply)>) {
   const calls: Call[] = []
   vi.mocked(fetch).mockImplementation(async (input) => {
-    const request = input as Request
-    const { pathname } = new URL(request.url)
+    const request =
+      input instanceof Request ? input : new Request(new URL(String(input), location.origin))
+    const { pathname, searchParams } = new URL(request.url, location.origin)
     const text = await request.text()
     const call = {
       method: request.method,
       path: pathname.replace('/api/v1', ''),
+      query: searchParams,
       headers: request.headers,
       body: text ? (JSON.parse(text) as unknown) : undefined,
     }

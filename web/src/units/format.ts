@@ -178,3 +178,17 @@ export function dayAndHour(at_ms: number): string {
     minute: '2-digit',
   }).format(at_ms)
 }
+
+/** The hour and minute of a moment. */
+export function hourOf(at_ms: number): string {
+  return new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' }).format(at_ms)
+}
+
+/** How long ago something was, roughly: minutes, hours or days. */
+export function longSince(seconds: number): string {
+  const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
+  if (seconds < 90) return many(Math.max(1, Math.round(seconds)), 'second')
+  if (seconds < 5400) return many(Math.round(seconds / 60), 'minute')
+  if (seconds < 129_600) return many(Math.round(seconds / 3600), 'hour')
+  return many(Math.round(seconds / 86_400), 'day')
+}

@@ -83,9 +83,7 @@ pub(super) fn admit_in(
             refuse("Only the last entry can be taken back. Take the later ones back first.")
         }
         _ if ended => refuse("This batch is finished. Take the last entry back if that was a slip."),
-        _ if state.phase == Phase::Resting => {
-            refuse("This batch rests. Take it up again first, then go on.")
-        }
+        _ if state.phase == Phase::Resting => refuse("This batch rests. Take it up again first, then go on."),
         BatchEvent::Gate { step, gate, .. } => {
             let known = setup.steps.iter().any(|s| s.key == *step && s.gates.iter().any(|g| g.key == *gate));
             if known { Ok(()) } else { Err(CoreError::Unknown { kind: "gate", name: gate.clone() }) }
@@ -285,12 +283,7 @@ impl Fold {
             }
             BatchEvent::Reading { reading } => {
                 let corrected = reading.corrected(setup);
-                let strength = strength_of(
-                    &setup.charge,
-                    corrected,
-                    setup.air.pressure_pa,
-                    &setup.ladder,
-                )?;
+                let strength = strength_of(&setup.charge, corrected, setup.air.pressure_pa, &setup.ladder)?;
                 if let Some(belief) = &mut self.watch.belief {
                     if let Reading::Thermometer { boil_c } = corrected
                         && boil_c > saturation_temperature_c(setup.air.pressure_pa) + 1.0

@@ -61,8 +61,7 @@ pub struct BatchSummary {
 /// What stands, in the order of its moments.
 fn standing(log: &[Logged]) -> Vec<&Logged> {
     let undone = undone_seqs(log);
-    let mut active: Vec<&Logged> =
-        log.iter().filter(|l| !undone.contains(&l.seq) && !is_undo(l)).collect();
+    let mut active: Vec<&Logged> = log.iter().filter(|l| !undone.contains(&l.seq) && !is_undo(l)).collect();
     active.sort_by_key(|l| (l.at_ms, l.seq));
     active
 }

@@ -3,7 +3,8 @@
 use crate::common::cashew_batch;
 use proptest::prelude::*;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, Followed, Logged, Phase, SeenReading, Texture, Verdict, admit, state_at,
+    BatchEvent, BatchSetup, BatchState, Followed, Logged, Phase, SeenReading, Texture, Verdict, admit,
+    state_at,
 };
 use unctum_core::kitchen::Flame;
 use unctum_core::syrup::StageKey;

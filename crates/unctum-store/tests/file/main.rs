@@ -1,5 +1,8 @@
 //! The notebook file on disk: what it keeps, what it refuses.
-#![allow(clippy::expect_used, missing_docs)]
+#![allow(clippy::expect_used, clippy::panic, missing_docs)]
 
+mod common;
+mod file;
 mod notebook;
+mod shelf;
 mod sweets;

@@ -1,72 +1,17 @@
 //! The notebook file itself: what it refuses, what it keeps, what it gives back.
 
-use std::collections::BTreeSet;
-
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
-use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Texture, Verdict};
+use unctum_core::batch::{BatchEvent, Texture, Verdict};
 use unctum_core::kitchen::{
-    Flame, KitchenDocument, Measure, NumberedMeasure, NumberedThermometer, NumberedTray, Pan, PanMetal, Ring,
-    RingKind, TemperatureUnit, Thermometer, Tray,
+    Flame, Measure, NumberedMeasure, NumberedThermometer, NumberedTray, PanMetal, TemperatureUnit,
+    Thermometer, Tray,
 };
-use unctum_core::process::plain_syrup_steps;
-use unctum_core::syrup::{Charge, Ladder, SCHOOLS, StageKey};
-use unctum_store::{Store, StoreError, batch, kitchen};
+use unctum_core::syrup::SCHOOLS;
+use unctum_store::batch::Page;
+use unctum_store::{StoreError, batch, kitchen};
 
-struct Notebook {
-    store: Store,
-    folder: tempfile::TempDir,
-}
-
-impl Notebook {
-    fn new() -> Self {
-        let folder = tempfile::tempdir().expect("folder");
-        let store = Store::open(&folder.path().join("notebook.db")).expect("opens");
-        Self { store, folder }
-    }
-
-    fn again(&self) -> Store {
-        Store::open(&self.folder.path().join("notebook.db")).expect("opens again")
-    }
-
-    fn kitchen(&self) -> KitchenDocument {
-        self.store.read(kitchen::load).expect("kitchen")
-    }
-
-    fn started(&self, title: &str, now_ms: i64) -> i32 {
-        let setup = setup(title);
-        self.store.write(|c| batch::create(c, &setup, now_ms)).expect("starts")
-    }
-}
-
-fn setup(title: &str) -> BatchSetup {
-    BatchSetup {
-        title: title.into(),
-        sweet_key: None,
-        lines: vec![],
-        charge: Charge::sugar_and_water(300.0, 150.0),
-        stage: StageKey::OneString,
-        target_solids_frac: 0.7575,
-        pan: Pan {
-            name: "Pan".into(),
-            tare_g: 900.0,
-            diameter_cm: 22.0,
-            wall_height_cm: 9.0,
-            heat_capacity_j_k: 450.0,
-            metal: Some(PanMetal::Steel),
-            weighed: true,
-        },
-        ring: Ring::of_kind("Ring", RingKind::Gas, 1800.0),
-        thermometer: None,
-        air: unctum_core::kitchen::Air::default(),
-        steps: plain_syrup_steps(StageKey::OneString),
-        ladder: Ladder::default(),
-        chosen: Chosen::default(),
-        takes: vec![],
-        allergens: vec![],
-        has_scale: true,
-    }
-}
+use crate::common::{Notebook, setup};
 
 #[test]
 fn a_new_file_has_a_kitchen_to_begin_with_and_keeps_its_pragmas() {
@@ -95,7 +40,7 @@ fn the_log_cannot_be_changed_or_removed_and_knows_its_batch() {
     let notebook = Notebook::new();
     let id = notebook.started("Syrup", 1000);
     let event = BatchEvent::Flame { flame: Flame::Medium };
-    notebook.store.write(|c| batch::append(c, id, event, 2000)).expect("appends");
+    notebook.append(id, event, 2000).expect("appends");
     for sql in [
         "UPDATE batch_event SET at_ms = 0",
         "DELETE FROM batch_event",
@@ -105,18 +50,16 @@ fn the_log_cannot_be_changed_or_removed_and_knows_its_batch() {
         let tried = notebook.store.write(|c| Ok(c.batch_execute(sql)?));
         assert!(matches!(tried, Err(StoreError::Database(_))), "{sql}");
     }
-    assert_eq!(notebook.again().read(|c| batch::load(c, id)).expect("there").log.len(), 1);
+    assert_eq!(notebook.log(id).len(), 1);
 }
 
 #[test]
 fn times_never_run_backwards_in_a_log() {
     let notebook = Notebook::new();
     let id = notebook.started("Syrup", 5000);
-    let append = |flame, now_ms| {
-        notebook.store.write(|c| batch::append(c, id, BatchEvent::Flame { flame }, now_ms)).expect("appends")
-    };
-    append(Flame::High, 9000);
-    let log = append(Flame::Low, 100).log;
+    notebook.append(id, BatchEvent::Flame { flame: Flame::High }, 9000).expect("appends");
+    notebook.append(id, BatchEvent::Flame { flame: Flame::Low }, 100).expect("appends");
+    let log = notebook.log(id);
     assert_eq!(log.iter().map(|l| (l.seq, l.at_ms)).collect::<Vec<_>>(), [(1, 9000), (2, 9000)]);
 }
 
@@ -131,7 +74,7 @@ fn a_write_that_fails_half_way_leaves_nothing() {
         kitchen::save(c, &wrong, "wrong", 1)
     });
     assert!(matches!(failed, Err(StoreError::Core(_))));
-    assert!(notebook.store.read(batch::list).expect("list").is_empty());
+    assert!(notebook.shelf(&Page::default()).lines.is_empty());
     assert_eq!(notebook.kitchen(), before);
     assert!(notebook.store.read(kitchen::history).expect("history").is_empty());
 }
@@ -196,45 +139,16 @@ fn a_verdict_is_kept_once_and_can_be_written_anew() {
     let id = notebook.started("Syrup", 1);
     let judge = |texture, note: &str| {
         let told = Verdict { texture, pieces: Some(12), finished_g: None, note: note.into() };
-        notebook.store.write(|c| batch::judge(c, id, &told, 5)).expect("judged")
+        notebook.store.write(|c| batch::judge(c, id, &told, 5)).expect("judged");
+        told
     };
     judge(Texture::Crumbly, "dry");
     let again = judge(Texture::Right, "better in the morning");
-    assert_eq!(again.verdict.as_ref().map(|v| v.texture), Some(Texture::Right));
-    assert_eq!(notebook.again().read(|c| batch::load(c, id)).expect("there").verdict, again.verdict);
+    assert_eq!(notebook.again().read(|c| batch::load(c, id)).expect("there").verdict, Some(again.clone()));
     assert!(matches!(
-        notebook.store.write(|c| batch::judge(c, 77, &again.verdict.clone().expect("told"), 5)),
+        notebook.store.write(|c| batch::judge(c, 77, &again, 5)),
         Err(StoreError::NotFound { .. })
     ));
-}
-
-#[test]
-fn batches_are_listed_newest_first_each_with_its_own_log() {
-    let notebook = Notebook::new();
-    let ids: Vec<i32> = (0..5).map(|i| notebook.started(&format!("Batch {i}"), 100 * i)).collect();
-    for id in &ids[1..3] {
-        let event = BatchEvent::Flame { flame: Flame::Low };
-        notebook.store.write(|c| batch::append(c, *id, event, 9000)).expect("appends");
-    }
-    let listed = notebook.store.read(batch::list).expect("list");
-    assert_eq!(
-        listed.iter().map(|b| b.id).collect::<Vec<_>>(),
-        ids.iter().rev().copied().collect::<Vec<_>>()
-    );
-    let with_log: BTreeSet<i32> = listed.iter().filter(|b| !b.log.is_empty()).map(|b| b.id).collect();
-    assert_eq!(with_log, ids[1..3].iter().copied().collect());
-    for one in listed {
-        assert_eq!(notebook.store.read(|c| batch::load(c, one.id)).expect("there"), one);
-    }
-}
-
-#[test]
-fn what_is_not_a_notebook_is_not_opened() {
-    let folder = tempfile::tempdir().expect("folder");
-    let path = folder.path().join("letter.db");
-    std::fs::write(&path, "Dear cook, this is not a database, only a letter. ".repeat(50)).expect("written");
-    assert!(Store::open(&path).is_err());
-    assert!(Store::open(&folder.path().join("no/such/folder/n.db")).is_err());
 }
 
 #[test]

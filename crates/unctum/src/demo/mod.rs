@@ -4,7 +4,7 @@ mod kitchen;
 mod past;
 mod simulate;
 
-use unctum_store::{Result, Store, StoreError, batch, kitchen as kitchen_rows};
+use unctum_store::{Following, Result, Store, StoreError, batch, kitchen as kitchen_rows};
 
 use crate::catalogue::Catalogue;
 
@@ -14,6 +14,7 @@ use crate::catalogue::Catalogue;
 /// Those of the store and of the catalogue.
 pub fn fill(store: &Store, now_ms: i64) -> Result<()> {
     let catalogue = Catalogue::load().map_err(StoreError::Core)?;
+    let following = Following::default();
     store.write(|c| {
         kitchen_rows::save(c, &kitchen::lantern_steps(), "Lantern Steps set up", now_ms)?;
         for past in past::PAST.iter().rev() {
@@ -22,7 +23,7 @@ pub fn fill(store: &Store, now_ms: i64) -> Result<()> {
             let cooked = simulate::cook(&setup, started_ms, past)?;
             let id = batch::create(c, &setup, started_ms)?;
             for logged in cooked.log {
-                batch::append(c, id, logged.event, logged.at_ms)?;
+                batch::append(c, &following, id, logged.event, logged.at_ms)?;
             }
             batch::judge(c, id, &past.verdict(), cooked.end_ms)?;
         }

@@ -4,16 +4,18 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
 use serde::Serialize;
+use unctum_core::CoreError;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, BatchSummary, Lesson, Logged, Verdict, lesson, state_at, summary,
+    BatchEvent, BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson,
+    readings_after, summary,
 };
-use unctum_store::SqliteConnection;
-use unctum_store::batch::{self as rows, Batch};
-use unctum_store::kitchen;
-use utoipa::ToSchema;
+use unctum_store::batch::{self as rows, Entry, Page, Standing};
+use unctum_store::{SqliteConnection, kitchen};
+use utoipa::{IntoParams, ToSchema};
 
-use crate::app::{App, Change};
+use crate::app::App;
 use crate::body::Body;
+use crate::changes::Change;
 use crate::problem::{Answer, Problem};
 use crate::routes::sweet::known;
 use crate::setting_up::{StartAsk, SyrupSigns, set_up, signs};
@@ -25,14 +27,18 @@ pub struct BatchView {
     pub id: i32,
     /// When it was started, ms since 1970.
     pub started_ms: i64,
-    /// How it was set up.
-    pub setup: BatchSetup,
-    /// What happened.
+    /// How it was set up; left out where the log is asked for from a number on.
+    pub setup: Option<BatchSetup>,
+    /// What happened, in the order of its moments; only what was asked for.
     pub log: Vec<Logged>,
+    /// The highest number in the log.
+    pub last_seq: i32,
     /// The state at this moment.
     pub state: BatchState,
     /// Planned against real.
     pub summary: BatchSummary,
+    /// The readings among the entries of the log that stand.
+    pub readings: Vec<ReadingMade>,
     /// How it turned out.
     pub verdict: Option<Verdict>,
     /// What that teaches.
@@ -50,51 +56,82 @@ pub struct BatchLine {
     pub sweet_key: Option<String>,
     /// When it was started, ms since 1970.
     pub started_ms: i64,
-    /// Name of the pan.
-    pub pan_name: String,
-    /// Name of the ring.
-    pub ring_name: String,
-    /// Planned against real.
-    pub summary: BatchSummary,
+    /// Whether it was left for later.
+    pub resting: bool,
+    /// What the line says; none if a row of it cannot be read.
+    pub brief: Option<BatchBrief>,
     /// How it turned out.
     pub verdict: Option<Verdict>,
-    /// Number of the ring, if it is known.
-    pub ring_id: Option<i32>,
     /// The state at this moment, while it is going on.
     pub state: Option<BatchState>,
 }
 
-fn view(batch: Batch, now_ms: i64) -> unctum_store::Result<BatchView> {
-    let state = state_at(&batch.setup, batch.started_ms, &batch.log, now_ms)?;
-    let summary = summary(&batch.setup, batch.started_ms, &batch.log);
+/// What a line says of a batch.
+#[derive(Serialize, ToSchema)]
+pub struct BatchBrief {
+    /// Name of the pan.
+    pub pan_name: String,
+    /// Name of the ring.
+    pub ring_name: String,
+    /// Number of the ring, if it is known.
+    pub ring_id: Option<i32>,
+    /// Planned against real.
+    pub summary: BatchSummary,
+}
+
+/// A page of the notebook.
+#[derive(Serialize, ToSchema)]
+pub struct BatchShelf {
+    /// The lines, newest first.
+    pub lines: Vec<BatchLine>,
+    /// How many there are on all pages.
+    pub total: i64,
+    /// What to ask for the next page, if there is one.
+    pub next: Option<String>,
+}
+
+/// The whole of a batch, or what is new since an entry.
+fn view(
+    c: &mut SqliteConnection,
+    id: i32,
+    batch: &Followed,
+    after_seq: Option<i32>,
+    now_ms: i64,
+) -> unctum_store::Result<BatchView> {
+    let setup = batch.setup();
+    let verdict = rows::told(c, id)?;
+    let summary = summary(setup, batch.started_ms(), batch.log());
+    let after = after_seq.unwrap_or(0);
     Ok(BatchView {
-        id: batch.id,
-        started_ms: batch.started_ms,
-        state,
-        lesson: batch.verdict.as_ref().map(|v| lesson(&batch.setup, &summary, v)),
+        id,
+        started_ms: batch.started_ms(),
+        state: batch.state_at(now_ms),
+        lesson: verdict.as_ref().map(|v| lesson(setup, &summary, v)),
         summary,
-        setup: batch.setup,
-        log: batch.log,
-        verdict: batch.verdict,
+        readings: readings_after(setup, batch.log(), after),
+        log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
+        last_seq: batch.last_seq(),
+        setup: after_seq.is_none().then(|| setup.clone()),
+        verdict,
     })
 }
 
-fn line(batch: Batch, now_ms: i64) -> unctum_store::Result<BatchLine> {
-    let summary = summary(&batch.setup, batch.started_ms, &batch.log);
-    let state =
-        if summary.over { None } else { Some(state_at(&batch.setup, batch.started_ms, &batch.log, now_ms)?) };
-    Ok(BatchLine {
-        id: batch.id,
-        title: batch.setup.title,
-        sweet_key: batch.setup.sweet_key,
-        started_ms: batch.started_ms,
-        pan_name: batch.setup.pan.name,
-        ring_name: batch.setup.ring.name,
-        ring_id: batch.setup.chosen.ring_id,
-        summary,
-        verdict: batch.verdict,
-        state,
-    })
+fn line(line: rows::Line, now_ms: i64) -> BatchLine {
+    BatchLine {
+        id: line.id,
+        title: line.title,
+        sweet_key: line.sweet_key,
+        started_ms: line.started_ms,
+        resting: line.standing == Standing::Resting,
+        brief: line.brief.map(|b| BatchBrief {
+            pan_name: b.pan_name,
+            ring_name: b.ring_name,
+            ring_id: b.ring_id,
+            summary: b.summary,
+        }),
+        verdict: line.verdict,
+        state: line.going.map(|b| b.state_at(now_ms)),
+    }
 }
 
 /// What a start would be: everything the sheet shows before the heat.
@@ -158,81 +195,168 @@ async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
 pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPlan>> {
     let ask = body.0?;
     let setup = asked_setup(app, &ask).await?;
-    let asked = setup.clone();
+    let (asked, following) = (setup.clone(), app.following.clone());
     let (taken, last_time) = app
         .read(move |c| {
-            let going_on = rows::going_on(c)?;
-            let taken = asked.check_free(going_on.iter().map(|b| &b.setup)).err().map(|e| e.to_string());
+            let going_on = rows::going_on(c, &following)?;
+            let taken =
+                asked.check_free(going_on.iter().map(|(_, b)| b.setup())).err().map(|e| e.to_string());
             Ok((taken, last_time(c, &asked)?))
         })
         .await?;
     Ok(Json(StartPlan { syrup: signs(&setup), setup, taken, last_time }))
 }
 
-/// All batches, newest first; only those going on, if so asked.
-///
-/// # Errors
-/// Those of the store.
-#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("going_on" = Option<bool>, Query, description = "Only those going on.")),
-    responses((status = 200, body = Vec<BatchLine>)))]
-#[get("/batches?<going_on>")]
-pub async fn batches(app: &State<App>, going_on: Option<bool>) -> Answer<Json<Vec<BatchLine>>> {
-    let now_ms = app.clock.now_ms();
-    let only_going_on = going_on.unwrap_or(false);
-    let lines = app
-        .read(move |c| {
-            let found = if only_going_on { rows::going_on(c)? } else { rows::list(c)? };
-            found.into_iter().map(|b| line(b, now_ms)).collect()
-        })
-        .await?;
-    Ok(Json(lines))
+/// Which lines of the notebook are wanted.
+#[derive(rocket::FromForm, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct BatchesAsk {
+    /// Only those going on.
+    going_on: Option<bool>,
+    /// Only those whose name holds these words.
+    words: Option<String>,
+    /// Only those of this sweet.
+    sweet_key: Option<String>,
+    /// From where the last page ended: its `next`.
+    before: Option<String>,
+    /// So many at most; 200 at the very most.
+    most: Option<u32>,
 }
 
-/// Starts a batch.
+fn before_of(told: &str) -> Option<(i64, i32)> {
+    let (started_ms, id) = told.split_once('-')?;
+    Some((started_ms.parse().ok()?, id.parse().ok()?))
+}
+
+/// A page of batches, newest first.
+///
+/// # Errors
+/// 422 for a page that is none; those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "batch", params(BatchesAsk),
+    responses((status = 200, body = BatchShelf), (status = 422, body = Problem)))]
+#[get("/batches?<ask..>")]
+pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShelf>> {
+    let before = match ask.before.as_deref() {
+        None => None,
+        Some(told) => Some(before_of(told).ok_or_else(|| {
+            CoreError::NotNow(
+                "There is no page of the notebook from there on. Go back to its first page.".into(),
+            )
+        })?),
+    };
+    let page = Page {
+        going_on: ask.going_on.unwrap_or(false),
+        words: ask.words.filter(|w| !w.trim().is_empty()),
+        sweet_key: ask.sweet_key,
+        before,
+        most: ask.most,
+    };
+    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    let shelf = app
+        .read(move |c| {
+            let rows::Shelf { lines, total, more } = rows::list(c, &following, &page)?;
+            let last = lines.last().filter(|_| more).map(|l| format!("{}-{}", l.started_ms, l.id));
+            let lines = lines.into_iter().map(|l| line(l, now_ms)).collect();
+            Ok(BatchShelf { lines, total, next: last })
+        })
+        .await?;
+    Ok(Json(shelf))
+}
+
+/// A name that a device gave to what it sent: a handful of letters, digits and hyphens.
+fn entry_name(told: Option<String>) -> Answer<Option<String>> {
+    let fine =
+        |t: &String| (8..=64).contains(&t.len()) && t.bytes().all(|b| b.is_ascii_alphanumeric() || b == b'-');
+    match told {
+        Some(t) if !fine(&t) => Err(Problem::new(
+            Status::UnprocessableEntity,
+            "entry-id",
+            "No name for an entry",
+            "An entry is named by 8 to 64 letters, digits and hyphens. Send it again with such a name.",
+        )),
+        other => Ok(other),
+    }
+}
+
+/// Starts a batch. One that was started under the same `entry_id` is found again.
 ///
 /// # Errors
 /// 404 for an unknown sweet, pan, ring or thermometer; 400, 413 or 422; nothing is stored then.
 #[utoipa::path(context_path = "/api/v1", tag = "batch", request_body = StartAsk,
+    params(("entry_id" = Option<String>, Query, description = "The device's own name for this start, so that sent twice it is one.")),
     responses((status = 201, body = BatchView), (status = 404, body = Problem), (status = 422, body = Problem)))]
-#[post("/batches", data = "<body>")]
-pub async fn start(app: &State<App>, body: Body<StartAsk>) -> Answer<(Status, Json<BatchView>)> {
+#[post("/batches?<entry_id>", data = "<body>")]
+pub async fn start(
+    app: &State<App>,
+    entry_id: Option<String>,
+    body: Body<StartAsk>,
+) -> Answer<(Status, Json<BatchView>)> {
+    let entry_id = entry_name(entry_id)?;
     let setup = asked_setup(app, &body.0?).await?;
-    let now_ms = app.clock.now_ms();
-    let view = app
-        .write(move |c| {
-            let id = rows::start(c, &setup, now_ms)?;
-            view(rows::load(c, id)?, now_ms)
-        })
-        .await?;
-    app.tell(Change::Batch { id: view.id });
-    Ok((Status::Created, Json(view)))
+    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    let id = app.write(move |c| rows::start(c, &following, &setup, entry_id.as_deref(), now_ms)).await?;
+    app.tell(Change::Batch { id });
+    Ok((Status::Created, Json(looked_at(app, id, None).await?)))
 }
 
-/// One batch at this moment.
+async fn looked_at(app: &App, id: i32, after_seq: Option<i32>) -> Answer<BatchView> {
+    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    app.read(move |c| {
+        let batch = following.at(c, id)?;
+        view(c, id, &batch, after_seq, now_ms)
+    })
+    .await
+}
+
+/// One batch at this moment: the whole of it, or what is new since an entry.
 ///
 /// # Errors
 /// 404.
-#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("id" = i32, Path)),
+#[utoipa::path(context_path = "/api/v1", tag = "batch",
+    params(("id" = i32, Path), ("after_seq" = Option<i32>, Query, description = "Only entries above this number, without the setup.")),
     responses((status = 200, body = BatchView), (status = 404, body = Problem)))]
-#[get("/batches/<id>")]
-pub async fn batch(app: &State<App>, id: i32) -> Answer<Json<BatchView>> {
-    let now_ms = app.clock.now_ms();
-    Ok(Json(app.read(move |c| view(rows::load(c, id)?, now_ms)).await?))
+#[get("/batches/<id>?<after_seq>")]
+pub async fn batch(app: &State<App>, id: i32, after_seq: Option<i32>) -> Answer<Json<BatchView>> {
+    Ok(Json(looked_at(app, id, after_seq).await?))
+}
+
+/// What a device says of an entry besides what happened.
+#[derive(rocket::FromForm, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct EntryAsk {
+    /// The device's own name for this entry, so that sent twice it is one.
+    entry_id: Option<String>,
+    /// The moment it speaks of, ms since 1970 by the program's clock; left out: now.
+    at_ms: Option<i64>,
+    /// The last number of the log that the device had seen: it happened after that.
+    seen_seq: Option<i32>,
+    /// The answer needs only entries above this number, without the setup.
+    after_seq: Option<i32>,
 }
 
 /// Logs that something happened.
 ///
 /// # Errors
 /// 404; 400, 413 or 422 with what to do instead; nothing is logged then.
-#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("id" = i32, Path)), request_body = BatchEvent,
+#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("id" = i32, Path), EntryAsk), request_body = BatchEvent,
     responses((status = 200, body = BatchView), (status = 404, body = Problem), (status = 422, body = Problem)))]
-#[post("/batches/<id>/events", data = "<body>")]
-pub async fn log_event(app: &State<App>, id: i32, body: Body<BatchEvent>) -> Answer<Json<BatchView>> {
-    let event = body.0?;
-    let now_ms = app.clock.now_ms();
-    let view = app.write(move |c| view(rows::append(c, id, event, now_ms)?, now_ms)).await?;
+#[post("/batches/<id>/events?<ask..>", data = "<body>")]
+pub async fn log_event(
+    app: &State<App>,
+    id: i32,
+    ask: EntryAsk,
+    body: Body<BatchEvent>,
+) -> Answer<Json<BatchView>> {
+    let entry = Entry {
+        entry_id: entry_name(ask.entry_id)?,
+        at_ms: ask.at_ms,
+        seen_seq: ask.seen_seq.unwrap_or(0),
+        event: body.0?,
+    };
+    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    app.write(move |c| rows::append(c, &following, id, entry, now_ms)).await?;
     app.tell(Change::Batch { id });
-    Ok(Json(view))
+    Ok(Json(looked_at(app, id, ask.after_seq).await?))
 }
 
 /// Writes down how a batch turned out.
@@ -245,7 +369,7 @@ pub async fn log_event(app: &State<App>, id: i32, body: Body<BatchEvent>) -> Ans
 pub async fn judge(app: &State<App>, id: i32, body: Body<Verdict>) -> Answer<Json<BatchView>> {
     let told = body.0?;
     let now_ms = app.clock.now_ms();
-    let view = app.write(move |c| view(rows::judge(c, id, &told, now_ms)?, now_ms)).await?;
+    app.write(move |c| rows::judge(c, id, &told, now_ms)).await?;
     app.tell(Change::Batch { id });
-    Ok(Json(view))
+    Ok(Json(looked_at(app, id, None).await?))
 }

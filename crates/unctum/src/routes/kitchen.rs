@@ -17,8 +17,9 @@ use unctum_store::SqliteConnection;
 use unctum_store::kitchen::{self as rows, BasedOn, load, save_over};
 use utoipa::ToSchema;
 
-use crate::app::{App, Change};
+use crate::app::App;
 use crate::body::Body;
+use crate::changes::Change;
 use crate::problem::{Answer, Problem};
 use crate::tagged::{IfMatch, Tagged};
 

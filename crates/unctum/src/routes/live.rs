@@ -1,32 +1,76 @@
-//! Changes as they happen, one stream a tab.
+//! Changes as they happen, one stream a browser.
 
 use std::time::Duration;
 
+use rocket::http::Status;
+use rocket::request::{FromRequest, Outcome, Request};
 use rocket::response::stream::{Event, EventStream};
 use rocket::tokio::select;
 use rocket::tokio::sync::broadcast::error::RecvError;
 use rocket::{Shutdown, State, get};
 
-use crate::app::{App, Change};
+use crate::app::App;
+use crate::changes::{Change, Told};
+use crate::door::Caller;
+use crate::problem::{Answer, Problem};
 
-/// A stream of server-sent events, each a [`Change`].
+/// The name of the last change that this listener heard.
+pub struct LastHeard(Option<String>);
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for LastHeard {
+    type Error = std::convert::Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        Outcome::Success(Self(request.headers().get_one("Last-Event-ID").map(str::to_owned)))
+    }
+}
+
+/// A stream of server-sent events, each a [`Change`] with its name as id. Who names the last one heard in
+/// `Last-Event-ID` gets what was missed, or is told to look anew.
+///
+/// # Errors
+/// 429 for a device that holds enough streams open.
 #[utoipa::path(context_path = "/api/v1", tag = "batch",
-    responses((status = 200, description = "Server-sent events; each data line is a Change", body = Change, content_type = "text/event-stream")))]
+    params(("Last-Event-ID" = Option<String>, Header, description = "Name of the last change heard.")),
+    responses((status = 200, description = "Server-sent events; each data line is a Change", body = Change, content_type = "text/event-stream"),
+        (status = 429, body = Problem)))]
 #[get("/live")]
-pub fn live(app: &State<App>, mut end: Shutdown) -> EventStream![] {
-    let mut changes = app.changes.subscribe();
-    EventStream! {
+pub fn live<'r>(
+    app: &'r State<App>,
+    last: LastHeard,
+    caller: Caller,
+    mut end: Shutdown,
+) -> Answer<EventStream![Event + 'r]> {
+    let Some(listening) = app.changes.stream_of(&caller.device_name()) else {
+        return Err(Problem::new(
+            Status::TooManyRequests,
+            "enough-streams",
+            "Open often enough",
+            "Unctum is open in very many windows on this device. Close some of them, then reload this one.",
+        ));
+    };
+    let (missed, mut changes) = app.changes.since(last.0.as_deref());
+    let event = |told: Told| Event::json(&told.change).id(app.changes.name(told.number));
+    Ok(EventStream! {
+        let _listening = listening;
+        for told in missed {
+            yield event(told);
+        }
         loop {
-            let change = select! {
-                change = changes.recv() => match change {
-                    Ok(change) => change,
-                    Err(RecvError::Lagged(_)) => continue,
+            let told = select! {
+                told = changes.recv() => match told {
+                    Ok(told) => told,
+                    // A slow reader is told, never skipped in silence.
+                    Err(RecvError::Lagged(_)) => {
+                        Told { number: app.changes.newest(), change: Change::LookAnew }
+                    }
                     Err(RecvError::Closed) => break,
                 },
                 () = &mut end => break,
             };
-            yield Event::json(&change);
+            yield event(told);
         }
     }
-    .heartbeat(Duration::from_secs(15))
+    .heartbeat(Duration::from_secs(15)))
 }

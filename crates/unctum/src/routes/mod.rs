@@ -4,6 +4,8 @@ pub mod batch;
 pub mod boil;
 pub mod kitchen;
 pub mod live;
+pub mod network;
+pub mod notebook;
 pub mod sweet;
 pub mod syrup;
 pub mod system;
@@ -71,5 +73,16 @@ pub fn all() -> Vec<Route> {
         batch::log_event,
         batch::judge,
         live::live,
+        notebook::copy,
+        network::door,
+        network::certificate,
+        network::enter,
+        network::pair,
+        network::leave,
+        network::network,
+        network::switch,
+        network::set_passcode,
+        network::pairing,
+        network::revoke,
     ]
 }

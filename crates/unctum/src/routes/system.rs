@@ -7,8 +7,9 @@ use serde::{Deserialize, Serialize};
 use unctum_core::error::within;
 use utoipa::ToSchema;
 
-use crate::app::{App, Change};
+use crate::app::App;
 use crate::body::Body;
+use crate::changes::Change;
 use crate::openapi as description;
 use crate::problem::{Answer, Problem};
 
@@ -19,6 +20,10 @@ pub struct Health {
     pub status: &'static str,
     /// Version of the program.
     pub version: &'static str,
+    /// The program's time, ms since 1970.
+    pub now_ms: i64,
+    /// How far the machine's clock was set back behind this time, s; 0 while they agree.
+    pub set_back_s: i64,
 }
 
 /// The program's time.
@@ -28,6 +33,8 @@ pub struct Time {
     pub now_ms: i64,
     /// Whether it stands still until it is moved.
     pub simulated: bool,
+    /// How far the machine's clock was set back behind this time, s; 0 while they agree.
+    pub set_back_s: i64,
 }
 
 /// A move of the simulated clock.
@@ -41,8 +48,13 @@ pub struct MoveClock {
 /// Whether the program is up.
 #[utoipa::path(context_path = "/api/v1", tag = "system", responses((status = 200, body = Health)))]
 #[get("/health")]
-pub fn health() -> Json<Health> {
-    Json(Health { status: "ok", version: env!("CARGO_PKG_VERSION") })
+pub fn health(app: &State<App>) -> Json<Health> {
+    Json(Health {
+        status: "ok",
+        version: env!("CARGO_PKG_VERSION"),
+        now_ms: app.clock.now_ms(),
+        set_back_s: app.clock.set_back_s(),
+    })
 }
 
 /// This description.
@@ -60,7 +72,11 @@ pub fn openapi() -> Answer<(ContentType, String)> {
 #[utoipa::path(context_path = "/api/v1", tag = "system", responses((status = 200, body = Time)))]
 #[get("/clock")]
 pub fn clock(app: &State<App>) -> Json<Time> {
-    Json(Time { now_ms: app.clock.now_ms(), simulated: app.clock.is_simulated() })
+    Json(Time {
+        now_ms: app.clock.now_ms(),
+        simulated: app.clock.is_simulated(),
+        set_back_s: app.clock.set_back_s(),
+    })
 }
 
 /// Moves the simulated clock on.

@@ -66,7 +66,7 @@ fn the_story_of_a_cashew_sheet() {
     let stored = stored.expect("still there");
     assert_eq!(stored.log.len(), judged["log"].as_array().map_or(0, Vec::len));
     assert_eq!(stored.verdict.and_then(|v| v.pieces), Some(44));
-    assert_eq!(server.get("/api/v1/batches").1[0]["id"], id);
+    assert_eq!(server.lines("")[0]["id"], id);
 }
 
 #[test]
@@ -76,12 +76,14 @@ fn two_writers_at_once_lose_nothing() {
     let id = i32::try_from(server.ok("/api/v1/batches", &start)["id"].as_i64().unwrap_or(0)).unwrap_or(0);
     let writers: Vec<_> = (0..4)
         .map(|_| {
-            let store = server.store();
+            let (store, following) = (server.store(), unctum_store::Following::default());
             std::thread::spawn(move || {
                 for _ in 0..10 {
                     let event =
                         unctum_core::batch::BatchEvent::Flame { flame: unctum_core::kitchen::Flame::Low };
-                    store.write(|c| unctum_store::batch::append(c, id, event, 1)).expect("written");
+                    store
+                        .write(|c| unctum_store::batch::append(c, &following, id, event, 1))
+                        .expect("written");
                 }
             })
         })
@@ -96,16 +98,17 @@ fn two_writers_at_once_lose_nothing() {
 #[test]
 fn the_demo_kitchen_has_a_past_to_learn_from() {
     let server = Server::lantern_steps();
-    let lines = server.get("/api/v1/batches").1;
+    let lines = server.lines("");
     let lines = lines.as_array().expect("a list");
     assert_eq!(lines.len(), 20);
-    assert!(lines.iter().all(|l| l["summary"]["over"] == json!(true) && l["verdict"].is_object()));
-    let rescued = lines.iter().filter(|l| l["summary"]["water_added_g"].as_f64() > Some(5.0)).count();
+    assert!(lines.iter().all(|l| l["brief"]["summary"]["over"] == json!(true) && l["verdict"].is_object()));
+    let rescued =
+        lines.iter().filter(|l| l["brief"]["summary"]["water_added_g"].as_f64() > Some(5.0)).count();
     assert_eq!(rescued, 2, "two went too far and were brought back");
     assert!(lines.iter().any(|l| l["verdict"]["texture"] == json!("crumbly")));
     // What is judged right by scale or probe stands near its target by the last reading.
     for line in lines.iter().filter(|l| l["verdict"]["texture"] == json!("right")) {
-        let summary = &line["summary"];
+        let summary = &line["brief"]["summary"];
         let (last, target) = (&summary["last_solids_frac"], summary["target_solids_frac"].as_f64());
         near(last, target.unwrap_or_default(), 0.03);
     }
@@ -116,9 +119,9 @@ fn the_demo_past_is_the_same_on_whatever_day_the_kitchen_is_opened() {
     let read_on = |later_days: i64| {
         let server = Server::empty();
         demo::fill(&server.store(), server.now_ms() + later_days * 86_400_000).expect("demo");
-        let lines = server.get("/api/v1/batches").1;
+        let lines = server.lines("");
         let lines = lines.as_array().expect("a list");
-        lines.iter().map(|l| l["summary"]["last_solids_frac"].clone()).collect::<Vec<_>>()
+        lines.iter().map(|l| l["brief"]["summary"]["last_solids_frac"].clone()).collect::<Vec<_>>()
     };
     assert_eq!(read_on(0), read_on(1));
     assert_eq!(read_on(0), read_on(40));

@@ -4,6 +4,7 @@ use rocket::http::{ContentType, Status};
 use rocket::local::blocking::Client;
 use serde_json::Value;
 use unctum::clock::Clock;
+use unctum::door::{Door, Settings};
 use unctum::{demo, server};
 use unctum_store::Store;
 
@@ -16,7 +17,8 @@ impl Server {
     pub fn empty() -> Self {
         let folder = tempfile::tempdir().expect("folder");
         let store = Store::open(&folder.path().join("notebook.db")).expect("store");
-        let rocket = server::build(store, Clock::simulated(), 0).expect("server");
+        let rocket =
+            server::build(store, Clock::simulated(), Door::new(Settings::default())).expect("server");
         Self { client: Client::untracked(rocket).expect("client"), folder }
     }
 
@@ -75,9 +77,14 @@ impl Server {
         answer
     }
 
+    /// The lines of the notebook's first page.
+    pub fn lines(&self, query: &str) -> Value {
+        self.get(&format!("/api/v1/batches{query}")).1["lines"].clone()
+    }
+
     /// Everything that is stored, for comparing before and after.
     pub fn stored(&self) -> (Value, Value) {
-        (self.get("/api/v1/kitchen").1, self.get("/api/v1/batches").1)
+        (self.get("/api/v1/kitchen").1, self.lines(""))
     }
 }
 

@@ -8,6 +8,7 @@ mod batches;
 mod contracts;
 mod exchange;
 mod kitchen;
+mod network;
 mod questions;
 mod starts;
 mod sweets;

@@ -40,7 +40,7 @@ fn a_variation_and_all_that_was_chosen_travel_to_the_stove() {
         assert_eq!(line["measured"], page["measured"], "{}", line["name"]);
     }
     assert!(!setup["steps"].to_string().to_lowercase().contains("cashew"));
-    let listed = server.get("/api/v1/batches?going_on=true").1;
+    let listed = server.lines("?going_on=true");
     assert_eq!(listed[0]["title"], setup["title"]);
 }
 
@@ -62,8 +62,8 @@ fn one_pan_stands_on_one_ring_and_one_ring_holds_one_pan() {
     assert_eq!(start(2, 2).0.code, 201);
     let ask = json!({"charge":{"sucrose_g":300,"water_g":150},"stage":"one-string","pan_id":1,"ring_id":3});
     assert!(server.ok("/api/v1/batches/plan", &ask)["taken"].is_string());
-    assert_eq!(server.get("/api/v1/batches?going_on=true").1.as_array().map(Vec::len), Some(2));
-    let first = server.get("/api/v1/batches?going_on=true").1[1]["id"].clone();
+    assert_eq!(server.lines("?going_on=true").as_array().map(Vec::len), Some(2));
+    let first = server.lines("?going_on=true")[1]["id"].clone();
     server.ok(&format!("/api/v1/batches/{first}/events"), &json!({"event":"given_up"}));
     assert_eq!(start(1, 1).0.code, 201, "given up: pan and ring are free");
 }
@@ -171,7 +171,7 @@ fn what_was_judged_is_over_until_something_is_taken_back() {
     let ask = json!({"charge":{"sucrose_g":300,"water_g":150},"stage":"one-string","pan_id":1,"ring_id":1});
     let id = server.ok("/api/v1/batches", &ask)["id"].clone();
     let log = |event: Value| server.ok(&format!("/api/v1/batches/{id}/events"), &event);
-    let going_on = || server.get("/api/v1/batches?going_on=true").1.as_array().map_or(0, Vec::len);
+    let going_on = || server.lines("?going_on=true").as_array().map_or(0, Vec::len);
     for step in ["dissolve", "boil", "use"] {
         assert_eq!(going_on(), 1, "before {step}");
         log(json!({"event":"step_done","step":step}));

@@ -9,10 +9,12 @@ import AirSection from './AirSection.vue'
 import BothChanged from './BothChanged.vue'
 import type { Check } from './checks'
 import CheckSheet from './CheckSheet.vue'
+import CopySection from './CopySection.vue'
 import CupsCheck from './CupsCheck.vue'
 import HistorySection from './HistorySection.vue'
 import LadderEdges from './LadderEdges.vue'
 import { addTo, nameOf, PARTS, thingsOf, type Part } from './things'
+import NetworkSection from './NetworkSection.vue'
 import ThingPanel from './ThingPanel.vue'
 import ThingShelf from './ThingShelf.vue'
 import UnitsSection from './UnitsSection.vue'
@@ -197,6 +199,10 @@ const openThing = computed(() => {
       <h2>Your ladder</h2>
       <LadderEdges :ladder="d.ladder" :stages="kitchen.ladder" @update:ladder="d.ladder = $event" />
     </section>
+
+    <NetworkSection />
+
+    <CopySection />
 
     <HistorySection :history="history" :busy="busy" @undo="takeBack" />
 

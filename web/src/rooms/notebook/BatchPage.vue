@@ -27,7 +27,7 @@ const heat_ms = computed(
     0,
 )
 const dots = computed(() =>
-  (summary.value?.readings ?? []).map((r) => ({ ...r, s: (r.at_ms - heat_ms.value) / 1000 })),
+  (batch.value?.readings ?? []).map((r) => ({ ...r, s: (r.at_ms - heat_ms.value) / 1000 })),
 )
 const end_s = computed(() => Math.max(120, ...dots.value.map((d) => d.s)) * 1.08)
 const from = computed(() =>
@@ -55,7 +55,7 @@ const log = computed(() => {
       seq: l.seq,
       after: clock((l.at_ms - view.started_ms) / 1000),
       words: sayEvent(l, view.setup, kitchen.stageName),
-      reading: summary.value?.readings.find((r) => r.seq === l.seq),
+      reading: view.readings.find((r) => r.seq === l.seq),
       undone: view.state.undone.includes(l.seq),
     }))
 })

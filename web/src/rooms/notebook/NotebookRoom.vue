@@ -1,36 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
+import type { Api } from '@/api/client'
 import { textureName } from '@/batch/textures'
-import { useChanges } from '@/live/changes'
 import { useKitchen } from '@/live/kitchen'
 import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
+import { useNotebook } from './useNotebook'
 
 const kitchen = useKitchen()
-const lines = shallowRef<Api<'BatchLine'>[]>()
-const trouble = ref('')
-async function load(): Promise<void> {
-  try {
-    lines.value = await answer(api.GET('/api/v1/batches'))
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-}
-void load()
-useChanges(() => void load())
-
-const months = computed(() => {
-  const name = new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric' })
-  const groups = new Map<string, Api<'BatchLine'>[]>()
-  for (const line of lines.value ?? []) {
-    const month = name.format(line.started_ms)
-    groups.set(month, [...(groups.get(month) ?? []), line])
-  }
-  return [...groups]
-})
+const { lines, months, total, next, trouble, busy, words, earlier } = useNotebook()
 
 function planned(s: Api<'BatchSummary'>): string {
   const { planned_low_min: low, planned_high_min: high } = s
@@ -40,19 +18,33 @@ function planned(s: Api<'BatchSummary'>): string {
 }
 function outcome(line: Api<'BatchLine'>): string {
   if (line.state) return 'Still going on'
-  if (line.summary.given_up) return 'Given up'
+  if (line.resting) return 'Left for later'
+  if (line.brief?.summary.given_up) return 'Given up'
   return line.verdict ? textureName(line.verdict.texture) : 'Not judged yet'
 }
 const well = (line: Api<'BatchLine'>) => line.verdict?.texture === 'right'
+const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
 </script>
 
 <template>
   <div>
-    <h1>Notebook</h1>
+    <header>
+      <h1>Notebook</h1>
+      <v-text-field
+        v-if="total > 8 || words"
+        v-model="words"
+        class="find"
+        label="Find a batch by its name"
+        autocomplete="off"
+        clearable
+        @click:clear="words = ''"
+      />
+    </header>
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-if="!lines && !trouble" class="soft">Leafing through…</p>
     <p v-if="lines && !lines.length" class="soft">
-      No batch yet. The first one you put on the stove will stand here.
+      <template v-if="words">No batch is called that.</template>
+      <template v-else>No batch yet. The first one you put on the stove will stand here.</template>
     </p>
     <p v-else-if="lines" class="soft key-line">
       Each strip runs from sticky to firm ball. Dashed: aimed for. Ring: reached, by the last
@@ -63,42 +55,78 @@ const well = (line: Api<'BatchLine'>) => line.verdict?.texture === 'right'
       <ul>
         <li v-for="line in batches" :key="line.id" :class="{ astray: !well(line) }">
           <div class="what">
-            <router-link :to="line.state ? `/stove/${line.id}` : `/notebook/${line.id}`">{{
+            <router-link :to="open(line) ? `/stove/${line.id}` : `/notebook/${line.id}`">{{
               line.title
             }}</router-link>
-            <span class="small soft">{{ dayAndHour(line.started_ms) }} · {{ line.pan_name }}</span>
-          </div>
-          <StrengthStrip
-            class="strip"
-            :ladder="kitchen.ladder"
-            :aim="line.summary.target_solids_frac"
-            :reached="line.summary.last_solids_frac"
-          />
-          <div class="reached figures">
-            <template v-if="line.summary.last_solids_frac != null && line.summary.last_stage">
-              {{ kitchen.stageName(line.summary.last_stage) }}
-              <span class="small soft">{{ percent(line.summary.last_solids_frac) }} %</span>
-            </template>
-          </div>
-          <div class="time figures">
-            <template v-if="line.summary.real_min != null"
-              >{{ number(line.summary.real_min, 1) }} min</template
+            <span class="small soft"
+              >{{ dayAndHour(line.started_ms)
+              }}<template v-if="line.brief"> · {{ line.brief.pan_name }}</template></span
             >
-            <span class="small soft">{{ planned(line.summary) }}</span>
           </div>
-          <div class="outcome">
-            {{ outcome(line) }}
-            <span v-if="line.summary.water_added_g > 0" class="small soft">
-              {{ grams(line.summary.water_added_g) }} {{ gramUnit() }} water poured back
-            </span>
-          </div>
+          <p v-if="!line.brief" class="unreadable">
+            This batch cannot be read. The others are as they were;
+            <code>unctum check</code> says what is wrong with it.
+          </p>
+          <template v-else>
+            <StrengthStrip
+              class="strip"
+              :ladder="kitchen.ladder"
+              :aim="line.brief.summary.target_solids_frac"
+              :reached="line.brief.summary.last_solids_frac"
+            />
+            <div class="reached figures">
+              <template
+                v-if="line.brief.summary.last_solids_frac != null && line.brief.summary.last_stage"
+              >
+                {{ kitchen.stageName(line.brief.summary.last_stage) }}
+                <span class="small soft">{{ percent(line.brief.summary.last_solids_frac) }} %</span>
+              </template>
+            </div>
+            <div class="time figures">
+              <template v-if="line.brief.summary.real_min != null"
+                >{{ number(line.brief.summary.real_min, 1) }} min</template
+              >
+              <span class="small soft">{{ planned(line.brief.summary) }}</span>
+            </div>
+            <div class="outcome">
+              {{ outcome(line) }}
+              <span v-if="line.brief.summary.water_added_g > 0" class="small soft">
+                {{ grams(line.brief.summary.water_added_g) }} {{ gramUnit() }} water poured back
+              </span>
+            </div>
+          </template>
         </li>
       </ul>
     </section>
+    <button v-if="next" type="button" class="key earlier" :disabled="busy" @click="earlier">
+      Earlier ones
+      <span class="soft">{{ lines?.length }} of {{ total }} shown</span>
+    </button>
   </div>
 </template>
 
 <style scoped>
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  justify-content: space-between;
+  gap: var(--gap-3) var(--gap-6);
+}
+
+.find {
+  flex: 0 1 20rem;
+}
+
+.unreadable {
+  grid-column: 2 / -1;
+  margin: 0;
+}
+
+.earlier {
+  margin-top: var(--gap-5);
+}
+
 h2 {
   margin: var(--gap-5) 0 var(--gap-2);
 }

@@ -2,13 +2,15 @@
 import { onKeyStroke, useWakeLock } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
-import { useSound } from '@/live/alarm'
 import EventButton from '@/look/pieces/EventButton.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import LessonSaid from '@/batch/LessonSaid.vue'
+import LeftAlone from './LeftAlone.vue'
+import NotSent from './NotSent.vue'
 import OtherPans from './OtherPans.vue'
+import QuietKeys from './QuietKeys.vue'
 import ReadingKeys from './ReadingKeys.vue'
 import StepSide from './StepSide.vue'
 import SyrupFigures from './SyrupFigures.vue'
@@ -25,8 +27,12 @@ const { weighs, bigWords, canFail, trouble, refused, busy, happened, read, setFl
 // The screen stays awake while something is on the ring.
 const awake = useWakeLock()
 void awake.request('screen').catch(() => undefined)
-const sound = useSound()
 
+const ENDED: Record<string, string> = {
+  done: 'Done',
+  given_up: 'Given up',
+  resting: 'Left for later',
+}
 const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
 const flames = [
   { key: 'off', name: 'Off' },
@@ -46,7 +52,9 @@ const typing = () =>
   document.activeElement instanceof HTMLTextAreaElement
 const onKey = (key: string, act: () => void) =>
   onKeyStroke(key, (event) => {
-    if (typing() || event.ctrlKey || event.metaKey || event.altKey || over.value) return
+    // A key that is held is one press.
+    if (event.repeat || typing() || event.ctrlKey || event.metaKey || event.altKey || over.value)
+      return
     event.preventDefault()
     act()
   })
@@ -75,9 +83,12 @@ onKey('e', happened)
           <p class="lead">{{ said.detail }}</p>
         </template>
         <template v-else>
-          <h1>{{ state.phase === 'done' ? 'Done' : 'Given up' }}</h1>
+          <h1>{{ ENDED[state.phase] }}</h1>
           <p class="lead">
             It is in the <router-link :to="`/notebook/${id}`">notebook</router-link>.
+            <template v-if="state.phase === 'resting'"
+              >Take the last entry back, and it goes on.</template
+            >
           </p>
         </template>
       </section>
@@ -109,6 +120,13 @@ onKey('e', happened)
         >
       </p>
 
+      <LeftAlone
+        v-if="state.unattended_s != null"
+        class="act"
+        :unattended_s="state.unattended_s"
+        @rest="sheet.rest"
+        @give-up="sheet.giveUp"
+      />
       <section v-if="!over" class="act">
         <TroubleNote v-if="refused" :words="refused" />
         <TestSaid
@@ -130,6 +148,7 @@ onKey('e', happened)
             Not yet <kbd>N</kbd>
           </button>
         </div>
+        <NotSent :entries="sheet.notSent.value" />
         <p v-if="missing" class="small soft">
           {{ missing }} {{ missing === 1 ? 'thing is' : 'things are' }} not ticked yet.
         </p>
@@ -162,15 +181,12 @@ onKey('e', happened)
             @update:model-value="setFlame"
           />
         </div>
-        <div class="quiet">
-          <button type="button" class="key" :disabled="state.can_undo == null" @click="undo">
-            Take the last entry back <kbd>U</kbd>
-          </button>
-          <button type="button" class="key" :aria-pressed="sound" @click="sound = !sound">
-            {{ sound ? 'Sound is on' : 'Sound is off' }}
-          </button>
-          <button type="button" class="key" @click="sheet.giveUp">Give this batch up</button>
-        </div>
+        <QuietKeys
+          :can-undo="state.can_undo != null || sheet.notSent.value.length > 0"
+          :ended="false"
+          @undo="undo"
+          @give-up="sheet.giveUp"
+        />
       </section>
 
       <template v-if="state.phase === 'done'">
@@ -187,11 +203,7 @@ onKey('e', happened)
           :has_scale="setup.has_scale !== false"
         />
       </template>
-      <div v-if="over" class="quiet act">
-        <button type="button" class="key" @click="undo">
-          Take the last entry back <kbd>U</kbd>
-        </button>
-      </div>
+      <QuietKeys v-if="over" class="act" can-undo ended @undo="undo" />
 
       <div class="why">
         <p v-if="changes.length">
@@ -339,20 +351,7 @@ h1 {
   gap: var(--gap-4);
 }
 
-.quiet {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-3);
-}
-
-/* What is pressed keeps its own light letters. */
-.quiet .key:not([aria-pressed='true']) {
-  color: var(--ink-soft);
-  border-color: var(--steel);
-}
-
 @media (pointer: coarse), (max-width: 640px) {
-  .quiet kbd,
   .not-yet kbd {
     display: none;
   }

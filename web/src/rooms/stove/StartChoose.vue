@@ -33,8 +33,10 @@ async function find(): Promise<void> {
 }
 watch(words, () => void find())
 async function open(): Promise<void> {
-  const made = await answer(api.GET('/api/v1/batches')).catch(() => [])
-  lately.value = [...new Set(made.flatMap((b) => b.sweet_key ?? []))]
+  const made = await answer(api.GET('/api/v1/batches', { params: { query: { most: 60 } } })).catch(
+    () => ({ lines: [] as Api<'BatchLine'>[] }),
+  )
+  lately.value = [...new Set(made.lines.flatMap((b) => b.sweet_key ?? []))]
   await find()
 }
 void open()

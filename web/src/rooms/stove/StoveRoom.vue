@@ -19,7 +19,7 @@ const onRing = computed(
     new Map(
       going.value
         .filter((l) => l.state?.phase !== 'ready')
-        .map((l) => [String(l.ring_id ?? l.ring_name), l]),
+        .map((l) => [String(l.brief?.ring_id ?? l.brief?.ring_name), l]),
     ),
 )
 const rings = computed(() => kitchen.rings.map((r) => ({ id: r.id, ...r.ring })))
@@ -58,7 +58,8 @@ const due = (line: Api<'BatchLine'>) => {
       <li v-for="line in store.ranked" :key="line.id" :class="{ urgent: presses(line) }">
         <router-link :to="`/stove/${line.id}`">
           <span class="label"
-            >{{ line.title }} · {{ line.pan_name }}, {{ line.ring_name.toLowerCase() }}</span
+            >{{ line.title }} · {{ line.brief?.pan_name }},
+            {{ line.brief?.ring_name.toLowerCase() }}</span
           >
           <strong class="display">{{ doesOf(line) }}</strong>
         </router-link>

@@ -2,14 +2,17 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { poured, sayAdvice } from '@/batch/advice'
 import { useBatch } from '@/batch/useBatch'
+import { sayEvent } from '@/batch/sayEvent'
 import { useKitchen } from '@/live/kitchen'
-import { clock } from '@/units/format'
+import { useOutbox } from '@/live/outbox'
+import { clock, hourOf } from '@/units/format'
 import { taken } from '@/units/measures'
 
 /** One batch at the stove: what is at hand, what the large button says and what it logs. */
 export function useCookSheet(id: () => number) {
   const kitchen = useKitchen()
-  const { batch, trouble, refused, busy, log, judge } = useBatch(id)
+  const { batch, trouble, refused, busy, waiting, log, judge } = useBatch(id)
+  const outbox = useOutbox()
 
   const state = computed(() => batch.value?.state)
   const setup = computed(() => batch.value?.setup)
@@ -19,7 +22,7 @@ export function useCookSheet(id: () => number) {
   const weighs = computed(
     () => setup.value?.has_scale !== false && setup.value?.pan.weighed !== false,
   )
-  const over = computed(() => state.value?.phase === 'done' || state.value?.phase === 'given_up')
+  const over = computed(() => ['done', 'given_up', 'resting'].includes(state.value?.phase ?? ''))
   const said = computed(() =>
     state.value && setup.value ? sayAdvice(state.value, setup.value, kitchen.stageName) : undefined,
   )
@@ -101,10 +104,22 @@ export function useCookSheet(id: () => number) {
   const tick = (gate: string, ticked: boolean) =>
     step.value && void log({ event: 'gate', step: step.value.key, gate, ticked })
   function undo(): void {
+    if (outbox.takeBack(id())) return
     const seq = state.value?.can_undo
     if (seq != null) void log({ event: 'undone', undone_seq: seq })
   }
   const giveUp = () => void log({ event: 'given_up' })
+  const rest = () => void log({ event: 'rested' })
+  /** What was pressed and is not written down yet, in kitchen words, with its moment. */
+  const notSent = computed(() =>
+    waiting.value.map((e) => ({
+      key: e.entry_id,
+      hour: hourOf(e.at_ms),
+      words: setup.value
+        ? sayEvent({ ...e.event, seq: 0, at_ms: e.at_ms }, setup.value, kitchen.stageName)
+        : '',
+    })),
+  )
 
   return {
     kitchen,
@@ -132,6 +147,8 @@ export function useCookSheet(id: () => number) {
     tick,
     undo,
     giveUp,
+    rest,
+    notSent,
     judge,
   }
 }

@@ -17,8 +17,8 @@ export function useWhere() {
     void router.replace({ query: { ...route.query, ...part } })
 
   const taken = computed(() => ({
-    pans: new Set(going.going.map((l) => l.pan_name)),
-    rings: new Set(going.going.map((l) => l.ring_name)),
+    pans: new Set(going.going.map((l) => l.brief?.pan_name)),
+    rings: new Set(going.going.map((l) => l.brief?.ring_name)),
   }))
   const pan_id = computed(
     () =>

@@ -8,8 +8,9 @@ use unctum_core::process::{Card, Doubt, Fault, Sweet, Verb, doubts_of_method, ve
 use unctum_store::{kitchen, sweet as rows};
 use utoipa::ToSchema;
 
-use crate::app::{App, Change};
+use crate::app::App;
 use crate::body::Body;
+use crate::changes::Change;
 use crate::from_kitchen::{choose, setting, tools};
 use crate::problem::{Answer, Problem};
 use crate::tagged::{IfMatch, Tagged};

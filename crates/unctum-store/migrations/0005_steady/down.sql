@@ -1,0 +1,11 @@
+DROP TABLE device;
+DROP TABLE network;
+DROP INDEX batch_by_sweet;
+DROP INDEX batch_by_standing;
+DROP INDEX batch_by_time;
+ALTER TABLE batch DROP COLUMN brief_json;
+ALTER TABLE batch DROP COLUMN standing;
+DROP INDEX batch_event_by_entry;
+ALTER TABLE batch_event DROP COLUMN entry_id;
+DROP INDEX batch_by_entry;
+ALTER TABLE batch DROP COLUMN entry_id;

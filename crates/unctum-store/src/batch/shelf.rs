@@ -1,0 +1,264 @@
+//! Batches as lines of a list: chosen and cut to a page by the database, each said from what was kept when it
+//! ended.
+
+use std::sync::Arc;
+
+use diesel::dsl::count_star;
+use diesel::prelude::*;
+use diesel::sqlite::{Sqlite, SqliteConnection};
+use serde::{Deserialize, Serialize};
+use unctum_core::batch::{BatchSummary, Followed, Verdict, is_over, is_resting, summary};
+
+use super::{VerdictRow, events_after};
+use crate::error::{Result, StoreError};
+use crate::follow::Following;
+use crate::schema::{batch, verdict};
+
+/// Most lines of a page.
+const MOST: u32 = 200;
+
+/// Where a batch stands, as far as a list cares.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Standing {
+    /// It goes on.
+    Going,
+    /// It was left for later.
+    Resting,
+    /// It was finished or given up.
+    Over,
+    /// A row of it cannot be read.
+    Unreadable,
+}
+
+impl Standing {
+    pub(super) fn word(self) -> &'static str {
+        match self {
+            Self::Going => "going",
+            Self::Resting => "resting",
+            Self::Over => "over",
+            Self::Unreadable => "unreadable",
+        }
+    }
+
+    fn of_word(word: &str) -> Self {
+        match word {
+            "going" => Self::Going,
+            "resting" => Self::Resting,
+            "over" => Self::Over,
+            _ => Self::Unreadable,
+        }
+    }
+
+    pub(super) fn of(batch: &Followed) -> Self {
+        if is_over(batch.setup(), batch.log()) {
+            Self::Over
+        } else if is_resting(batch.log()) {
+            Self::Resting
+        } else {
+            Self::Going
+        }
+    }
+}
+
+/// What a list says of a batch that has ended or rests.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Brief {
+    /// Name of the pan.
+    pub pan_name: String,
+    /// Name of the ring.
+    pub ring_name: String,
+    /// Number of the ring, if it is known.
+    pub ring_id: Option<i32>,
+    /// Planned against real.
+    pub summary: BatchSummary,
+}
+
+impl Brief {
+    /// In brief as it stands.
+    #[must_use]
+    pub fn of(batch: &Followed) -> Self {
+        let setup = batch.setup();
+        Self {
+            pan_name: setup.pan.name.clone(),
+            ring_name: setup.ring.name.clone(),
+            ring_id: setup.chosen.ring_id,
+            summary: summary(setup, batch.started_ms(), batch.log()),
+        }
+    }
+}
+
+/// A batch as a line of a list.
+pub struct Line {
+    /// Its number.
+    pub id: i32,
+    /// What it is called.
+    pub title: String,
+    /// Its sweet.
+    pub sweet_key: Option<String>,
+    /// When it was started, ms since 1970.
+    pub started_ms: i64,
+    /// Where it stands.
+    pub standing: Standing,
+    /// What is said of it; none if it cannot be read.
+    pub brief: Option<Brief>,
+    /// Itself, while it goes on.
+    pub going: Option<Arc<Followed>>,
+    /// How it turned out.
+    pub verdict: Option<Verdict>,
+}
+
+/// Which lines are wanted.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Page {
+    /// Only those going on.
+    pub going_on: bool,
+    /// Only those whose name holds these words.
+    pub words: Option<String>,
+    /// Only those of this sweet.
+    pub sweet_key: Option<String>,
+    /// Only those before this one: when it was started, ms since 1970, and its number.
+    pub before: Option<(i64, i32)>,
+    /// So many at most; 200 at the very most.
+    pub most: Option<u32>,
+}
+
+/// A page of lines, newest first.
+pub struct Shelf {
+    /// The lines.
+    pub lines: Vec<Line>,
+    /// How many there are on all pages.
+    pub total: i64,
+    /// Whether there are more behind these.
+    pub more: bool,
+}
+
+#[derive(Queryable)]
+struct LineRow {
+    id: i32,
+    title: String,
+    sweet_key: Option<String>,
+    started_ms: i64,
+    standing: String,
+    brief_json: Option<String>,
+    verdict: Option<VerdictRow>,
+}
+
+type Chosen<'a> =
+    diesel::helper_types::IntoBoxed<'a, diesel::helper_types::LeftJoin<batch::table, verdict::table>, Sqlite>;
+
+fn chosen(page: &Page) -> Chosen<'_> {
+    let mut query = batch::table.left_join(verdict::table).into_boxed();
+    if page.going_on {
+        query = query.filter(batch::standing.eq(Standing::Going.word()));
+    }
+    if let Some(words) = &page.words {
+        let plain = words.replace('\\', "\\\\").replace('%', "\\%").replace('_', "\\_");
+        query = query.filter(batch::title.like(format!("%{plain}%")).escape('\\'));
+    }
+    if let Some(key) = &page.sweet_key {
+        query = query.filter(batch::sweet_key.eq(key));
+    }
+    query
+}
+
+/// A page of batches, newest first. One that cannot be read stands among them as such.
+///
+/// # Errors
+/// Those of the database.
+pub fn list(c: &mut SqliteConnection, following: &Following, page: &Page) -> Result<Shelf> {
+    let total: i64 = chosen(page).select(count_star()).first(c)?;
+    let mut query = chosen(page);
+    if let Some((started_ms, id)) = page.before {
+        let earlier = batch::started_ms.lt(started_ms);
+        query = query.filter(earlier.or(batch::started_ms.eq(started_ms).and(batch::id.lt(id))));
+    }
+    let most = i64::from(page.most.unwrap_or(MOST).clamp(1, MOST));
+    let mut rows: Vec<LineRow> = query
+        .order((batch::started_ms.desc(), batch::id.desc()))
+        .limit(most + 1)
+        .select((
+            batch::id,
+            batch::title,
+            batch::sweet_key,
+            batch::started_ms,
+            batch::standing,
+            batch::brief_json,
+            Option::<VerdictRow>::as_select(),
+        ))
+        .load(c)?;
+    let more = rows.len() as i64 > most;
+    rows.truncate(usize::try_from(most).unwrap_or(usize::MAX));
+    let lines = rows.into_iter().map(|row| line(c, following, row)).collect::<Result<_>>()?;
+    Ok(Shelf { lines, total, more })
+}
+
+fn line(c: &mut SqliteConnection, following: &Following, row: LineRow) -> Result<Line> {
+    let mut standing = Standing::of_word(&row.standing);
+    let (mut brief, mut going) = (None, None);
+    match standing {
+        Standing::Going => match following.at(c, row.id) {
+            Ok(batch) => {
+                brief = Some(Brief::of(&batch));
+                going = Some(batch);
+            }
+            Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {}
+            Err(other) => return Err(other),
+        },
+        Standing::Resting | Standing::Over => {
+            brief = row.brief_json.and_then(|json| serde_json::from_str(&json).ok());
+        }
+        Standing::Unreadable => {}
+    }
+    if brief.is_none() {
+        standing = Standing::Unreadable;
+    }
+    Ok(Line {
+        id: row.id,
+        title: row.title,
+        sweet_key: row.sweet_key,
+        started_ms: row.started_ms,
+        standing,
+        brief,
+        going,
+        verdict: row.verdict.and_then(|v| v.into_verdict().ok()),
+    })
+}
+
+/// Keeps where a batch stands, and what a list says of it from then on.
+pub(super) fn keep_standing(
+    c: &mut SqliteConnection,
+    id: i32,
+    standing: Standing,
+    batch: &Followed,
+) -> Result<()> {
+    let brief = match standing {
+        Standing::Going | Standing::Unreadable => None,
+        Standing::Resting | Standing::Over => Some(serde_json::to_string(&Brief::of(batch))?),
+    };
+    diesel::update(batch::table.find(id))
+        .set((batch::standing.eq(standing.word()), batch::brief_json.eq(brief)))
+        .execute(c)?;
+    Ok(())
+}
+
+/// Looks through the batches that an older program wrote, so that lists know them.
+///
+/// # Errors
+/// Those of the database.
+pub fn settle(c: &mut SqliteConnection) -> Result<()> {
+    let unknown: Vec<i32> = batch::table.filter(batch::standing.eq("unknown")).select(batch::id).load(c)?;
+    for id in unknown {
+        let read = super::head(c, id)
+            .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
+        match read {
+            Ok(batch) => keep_standing(c, id, Standing::of(&batch), &batch)?,
+            Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {
+                diesel::update(batch::table.find(id))
+                    .set(batch::standing.eq(Standing::Unreadable.word()))
+                    .execute(c)?;
+            }
+            Err(other) => return Err(other),
+        }
+    }
+    Ok(())
+}

@@ -1,0 +1,223 @@
+//! Copies of the notebook: one a day, thinned out as they age; brought back when they are needed.
+
+use std::collections::BTreeSet;
+use std::fs::{self, File, TryLockError};
+use std::path::{Path, PathBuf};
+use std::time::Duration;
+
+use jiff::Timestamp;
+use jiff::civil::Date;
+use jiff::tz::TimeZone;
+use rocket::Shutdown;
+use rocket::tokio::task::spawn_blocking;
+use rocket::tokio::time::sleep;
+use rocket::tokio::{select, spawn};
+use unctum_store::check::check;
+use unctum_store::file::{self, Kind, beside, copies_folder, private_folder};
+use unctum_store::{Store, StoreError};
+
+use crate::app::App;
+use crate::serve::Failure;
+
+/// Days, weeks and months of which a copy is kept.
+const DAYS: usize = 7;
+const WEEKS: usize = 4;
+const MONTHS: usize = 12;
+/// How often it is looked whether a new day has begun.
+const LOOK_EVERY: Duration = Duration::from_secs(600);
+
+/// That this program has the notebook, and no other of its kind; given back at the end.
+pub struct Held(#[allow(dead_code)] File);
+
+impl Held {
+    /// Holds the notebook at `path`.
+    ///
+    /// # Errors
+    /// In words, when another Unctum has it.
+    pub fn of(path: &Path) -> Result<Self, Failure> {
+        if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
+            private_folder(folder)?;
+        }
+        let lock = beside(path, ".in-use");
+        let file = File::create(&lock).map_err(|e| format!("{}: {e}", lock.display()))?;
+        match file.try_lock() {
+            Ok(()) => Ok(Self(file)),
+            Err(TryLockError::WouldBlock) => {
+                Err(format!("another Unctum has {} open; end it first", path.display()).into())
+            }
+            Err(TryLockError::Error(e)) => Err(e.into()),
+        }
+    }
+}
+
+/// Which of the days that have a copy keep it: the last seven, and the first of each of the last four weeks and
+/// twelve months that have one.
+#[must_use]
+pub fn kept(days: &BTreeSet<Date>) -> BTreeSet<Date> {
+    let newest = |n: usize| days.iter().rev().take(n).copied();
+    let firsts = |period: fn(Date) -> Date, n: usize| {
+        let mut firsts: Vec<Date> = Vec::new();
+        for day in days {
+            if firsts.last().is_none_or(|last| period(*last) != period(*day)) {
+                firsts.push(*day);
+            }
+        }
+        firsts.into_iter().rev().take(n)
+    };
+    let week = |day: Date| {
+        let since_monday = i64::from(day.weekday().to_monday_zero_offset());
+        day.saturating_sub(jiff::Span::new().days(since_monday))
+    };
+    newest(DAYS).chain(firsts(week, WEEKS)).chain(firsts(|day| day.first_of_month(), MONTHS)).collect()
+}
+
+fn copy_path(folder: &Path, day: Date) -> PathBuf {
+    folder.join(format!("{day}.db"))
+}
+
+fn day_of(name: &std::ffi::OsStr) -> Option<Date> {
+    name.to_str()?.strip_suffix(".db")?.parse().ok()
+}
+
+/// Makes today's copy if there is none yet, and takes away those that are no longer kept. Returns whether it made
+/// one.
+///
+/// # Errors
+/// Those of the store and the file system.
+pub fn make_daily(store: &Store, now_ms: i64) -> Result<bool, Failure> {
+    let folder = copies_folder(store.path());
+    private_folder(&folder)?;
+    let today = TimeZone::UTC.to_datetime(Timestamp::from_millisecond(now_ms)?).date();
+    let path = copy_path(&folder, today);
+    if path.exists() {
+        return Ok(false);
+    }
+    store.copy_to(&path)?;
+    let mut days = BTreeSet::new();
+    for entry in fs::read_dir(&folder)? {
+        days.extend(day_of(&entry?.file_name()));
+    }
+    for day in days.difference(&kept(&days)) {
+        fs::remove_file(copy_path(&folder, *day))?;
+    }
+    Ok(true)
+}
+
+/// Makes a copy a day while the program serves.
+pub fn keep_daily(app: &App, mut end: Shutdown) {
+    let (store, clock) = (app.store.clone(), std::sync::Arc::clone(&app.clock));
+    spawn(async move {
+        loop {
+            let (store, now_ms) = (store.clone(), clock.now_ms());
+            let made = spawn_blocking(move || make_daily(&store, now_ms).map_err(|e| e.to_string())).await;
+            if let Ok(Err(words)) = made {
+                eprintln!("unctum: today's copy could not be made: {words}");
+            }
+            select! {
+                () = sleep(LOOK_EVERY) => {}
+                () = &mut end => return,
+            }
+        }
+    });
+}
+
+/// Brings a copy back in place of the notebook at `path`, which must not be in use. Returns where the notebook as
+/// it was is kept, if there was one.
+///
+/// # Errors
+/// A copy that is not whole; nothing is changed then.
+pub fn restore(copy: &Path, path: &Path) -> Result<Option<PathBuf>, Failure> {
+    match file::kind(copy)? {
+        Kind::Missing => return Err(format!("there is no file {}", copy.display()).into()),
+        Kind::Empty => return Err(format!("{} is empty", copy.display()).into()),
+        Kind::Ours { .. } => {}
+    }
+    let next = beside(path, "-next.db");
+    let _ = fs::remove_file(&next);
+    fs::copy(copy, &next)?;
+    let looked_through = brought_up_to_date(&next);
+    if let Err(words) = looked_through {
+        let _ = fs::remove_file(&next);
+        return Err(words);
+    }
+    let before = match file::kind(path) {
+        Ok(Kind::Missing) => None,
+        _ => Some(put_aside(path)?),
+    };
+    fs::rename(&next, path)?;
+    if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
+        File::open(folder)?.sync_all()?;
+    }
+    Ok(before)
+}
+
+fn brought_up_to_date(next: &Path) -> Result<(), Failure> {
+    Store::open(next)?.close()?;
+    let wrong = check(next)?;
+    match wrong.first() {
+        None => Ok(()),
+        Some(first) => Err(format!("the copy is not whole, so nothing was changed: {first}").into()),
+    }
+}
+
+/// Moves what stands at a path aside, with whatever SQLite laid beside it.
+fn put_aside(path: &Path) -> Result<PathBuf, Failure> {
+    // What is still in the write-ahead log belongs into the file.
+    if let Ok(store) = Store::open(path) {
+        store.close()?;
+    }
+    let aside = (1..1000)
+        .map(|n| beside(path, &format!("-before-{n}.db")))
+        .find(|p| !p.exists())
+        .ok_or_else(|| StoreError::Open("very many notebooks were put aside; take some away".into()))?;
+    fs::rename(path, &aside)?;
+    for ending in ["-wal", "-shm"] {
+        let with = |p: &Path| {
+            let mut name = p.as_os_str().to_owned();
+            name.push(ending);
+            PathBuf::from(name)
+        };
+        if with(path).exists() {
+            fs::rename(with(path), with(&aside))?;
+        }
+    }
+    Ok(aside)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use jiff::ToSpan;
+    use jiff::civil::date;
+    use proptest::prelude::*;
+
+    #[test]
+    fn after_two_years_of_days_seven_days_four_weeks_and_twelve_months_are_kept() {
+        let mut days = BTreeSet::new();
+        let mut day = date(2024, 1, 1);
+        for _ in 0..760 {
+            days.insert(day);
+            days = kept(&days);
+            day = day.saturating_add(1.days());
+        }
+        let last = day.saturating_sub(1.days());
+        assert!((0..7).all(|n| days.contains(&last.saturating_sub(n.days()))), "the last seven days");
+        let months: BTreeSet<_> = days.iter().map(|d| d.first_of_month()).collect();
+        assert_eq!(months.len(), 12, "{days:?}");
+        assert!(days.len() <= DAYS + WEEKS + MONTHS);
+    }
+
+    proptest! {
+        #[test]
+        fn thinning_out_again_changes_nothing_and_never_takes_the_newest(
+            offsets in proptest::collection::btree_set(0_i64..2000, 1..60),
+        ) {
+            let days: BTreeSet<Date> =
+                offsets.iter().map(|n| date(2024, 1, 1).saturating_add(n.days())).collect();
+            let once = kept(&days);
+            prop_assert_eq!(&kept(&once), &once);
+            prop_assert!(once.contains(days.last().expect("one")));
+            prop_assert!(once.is_subset(&days));
+        }
+    }
+}

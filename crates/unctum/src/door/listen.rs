@@ -1,0 +1,282 @@
+//! Connections: taken in, limited, joined to the web server behind.
+
+use std::collections::HashMap;
+use std::net::{IpAddr, Ipv4Addr, TcpListener as StdListener};
+use std::sync::atomic::{AtomicU64, AtomicUsize, Ordering};
+use std::sync::{Arc, Mutex};
+use std::time::{Duration, Instant};
+
+use rocket::tokio::io::{AsyncRead, AsyncReadExt, AsyncWrite, AsyncWriteExt, split};
+use rocket::tokio::net::{TcpListener, TcpStream};
+use rocket::tokio::time::{interval, sleep, timeout};
+use rocket::tokio::{select, spawn};
+use tokio_rustls::TlsAcceptor;
+
+use super::authority::Authority;
+use super::{Door, Peer, Way, lock, machine_addresses};
+
+/// Connections from this machine, and from the network, that may stand at once.
+const MOST_HERE: usize = 4096;
+const MOST_NETWORK: usize = 512;
+/// Of which one address may hold so many.
+const MOST_PER_ADDRESS: usize = 48;
+/// A connection that says nothing at all is ended after so long.
+const SILENT: Duration = Duration::from_secs(20);
+/// A request has to be whole, and its answer begun, within so long.
+const ANSWERED: Duration = Duration::from_secs(30);
+/// A connection over which nothing moves is ended after so long. (Streams beat every 15 s.)
+const IDLE: Duration = Duration::from_secs(75);
+/// A handshake has so long.
+const HANDSHAKE: Duration = Duration::from_secs(10);
+/// First byte of a TLS handshake.
+const TLS: u8 = 0x16;
+
+/// Counts connections, in all and by address.
+#[derive(Default)]
+struct Count {
+    all: AtomicUsize,
+    by_address: Mutex<HashMap<IpAddr, usize>>,
+}
+
+struct Counted(Arc<Count>, IpAddr);
+
+impl Count {
+    fn one_more(self: &Arc<Self>, ip: IpAddr, most: usize, most_of_it: usize) -> Option<Counted> {
+        let mut by = lock(&self.by_address);
+        let of_it = by.entry(ip).or_default();
+        if *of_it >= most_of_it || self.all.load(Ordering::SeqCst) >= most {
+            return None;
+        }
+        *of_it += 1;
+        self.all.fetch_add(1, Ordering::SeqCst);
+        Some(Counted(Arc::clone(self), ip))
+    }
+}
+
+impl Drop for Counted {
+    fn drop(&mut self) {
+        self.0.all.fetch_sub(1, Ordering::SeqCst);
+        let mut by = lock(&self.0.by_address);
+        if let Some(n) = by.get_mut(&self.1) {
+            *n -= 1;
+            if *n == 0 {
+                by.remove(&self.1);
+            }
+        }
+    }
+}
+
+/// Takes connections of this machine in.
+pub(super) fn here(door: Arc<Door>, listener: StdListener) {
+    spawn(async move {
+        let Some(listener) = listening(listener) else { return };
+        let count = Arc::<Count>::default();
+        loop {
+            let Some((stream, ip)) = next(&listener).await else { continue };
+            let Some(counted) = count.one_more(ip, MOST_HERE, MOST_HERE) else { continue };
+            let door = Arc::clone(&door);
+            spawn(async move {
+                let _counted = counted;
+                join(&door, stream, Peer { ip, way: Way::Here }).await;
+            });
+        }
+    });
+}
+
+/// Takes connections of the network in, until the door is shut.
+pub(super) fn network(door: Arc<Door>, listener: StdListener, authority: Arc<Authority>) {
+    spawn(async move {
+        let Some(listener) = listening(listener) else { return };
+        let count = Arc::<Count>::default();
+        let mut open = door.open.subscribe();
+        let mut tls = Certified { authority, of: Vec::new(), acceptor: None };
+        loop {
+            let (stream, ip) = select! {
+                _ = open.wait_for(|open| !open) => return,
+                next = next(&listener) => match next { Some(next) => next, None => continue },
+            };
+            let Some(counted) = count.one_more(ip, MOST_NETWORK, MOST_PER_ADDRESS) else { continue };
+            let (door, acceptor, mut open) = (Arc::clone(&door), tls.now(&door), open.clone());
+            spawn(async move {
+                let _counted = counted;
+                select! {
+                    _ = open.wait_for(|open| !open) => {}
+                    () = from_network(&door, stream, ip, acceptor) => {}
+                }
+            });
+        }
+    });
+}
+
+/// The certificate for the addresses as they are now: a machine gets new ones while it runs.
+struct Certified {
+    authority: Arc<Authority>,
+    of: Vec<IpAddr>,
+    acceptor: Option<TlsAcceptor>,
+}
+
+impl Certified {
+    fn now(&mut self, door: &Door) -> Option<TlsAcceptor> {
+        let addresses = machine_addresses();
+        if self.acceptor.is_none() || self.of != addresses {
+            match self.authority.acceptor(&addresses, &door.settings.names) {
+                Ok(acceptor) => (self.acceptor, self.of) = (Some(acceptor), addresses),
+                Err(words) => eprintln!("door: {words}"),
+            }
+        }
+        self.acceptor.clone()
+    }
+}
+
+fn listening(listener: StdListener) -> Option<TcpListener> {
+    let listener = listener.set_nonblocking(true).and_then(|()| TcpListener::from_std(listener));
+    listener.inspect_err(|e| eprintln!("door: {e}")).ok()
+}
+
+async fn next(listener: &TcpListener) -> Option<(TcpStream, IpAddr)> {
+    match listener.accept().await {
+        Ok((stream, from)) => {
+            let _ = stream.set_nodelay(true);
+            Some((stream, from.ip().to_canonical()))
+        }
+        Err(_) => {
+            // No more can be opened just now: wait for some to end.
+            sleep(Duration::from_millis(50)).await;
+            None
+        }
+    }
+}
+
+/// Whatever begins with a handshake is taken in behind the certificate; the rest is sent there, or taken in as it
+/// is if that was allowed.
+async fn from_network(door: &Door, stream: TcpStream, ip: IpAddr, acceptor: Option<TlsAcceptor>) {
+    let mut first = [0_u8; 1];
+    let Ok(Ok(1)) = timeout(SILENT, stream.peek(&mut first)).await else { return };
+    if first[0] == TLS {
+        let Some(acceptor) = acceptor else { return };
+        if let Ok(Ok(stream)) = timeout(HANDSHAKE, acceptor.accept(stream)).await {
+            join(door, stream, Peer { ip, way: Way::Network }).await;
+        }
+    } else if door.settings.plain {
+        join(door, stream, Peer { ip, way: Way::NetworkPlain }).await;
+    } else {
+        let _ = timeout(HANDSHAKE, send_to_https(stream)).await;
+    }
+}
+
+/// Answers a plain request with the address behind the certificate.
+async fn send_to_https(mut stream: TcpStream) -> std::io::Result<()> {
+    let mut head = Vec::new();
+    while !head.windows(4).any(|w| w == b"\r\n\r\n") && head.len() < 8192 {
+        let mut part = [0_u8; 1024];
+        match stream.read(&mut part).await? {
+            0 => return Ok(()),
+            n => head.extend_from_slice(&part[..n]),
+        }
+    }
+    let head = String::from_utf8_lossy(&head);
+    let mut lines = head.lines();
+    let path = lines.next().and_then(|l| l.split(' ').nth(1)).filter(|p| p.starts_with('/')).unwrap_or("/");
+    let host = lines.find_map(|l| l.split_once(':').filter(|(name, _)| name.eq_ignore_ascii_case("host")));
+    let answer = match host {
+        Some((_, host)) => format!(
+            "HTTP/1.1 307 Temporary Redirect\r\nLocation: https://{}{path}\r\nContent-Length: 0\r\nConnection: close\r\n\r\n",
+            host.trim()
+        ),
+        None => "HTTP/1.1 400 Bad Request\r\nContent-Length: 0\r\nConnection: close\r\n\r\n".to_owned(),
+    };
+    stream.write_all(answer.as_bytes()).await?;
+    stream.shutdown().await
+}
+
+/// What moved last over a connection, ms since it began; 0: nothing yet.
+struct Moved {
+    begun: Instant,
+    last_ms: AtomicU64,
+    /// When the caller began to ask something that is not answered yet; 0: nothing is open.
+    asking_ms: AtomicU64,
+}
+
+impl Moved {
+    fn now_ms(&self) -> u64 {
+        u64::try_from(self.begun.elapsed().as_millis()).unwrap_or(u64::MAX).max(1)
+    }
+
+    fn asked(&self) {
+        let now_ms = self.now_ms();
+        self.last_ms.store(now_ms, Ordering::Relaxed);
+        let _ = self.asking_ms.compare_exchange(0, now_ms, Ordering::Relaxed, Ordering::Relaxed);
+    }
+
+    fn answered(&self) {
+        self.last_ms.store(self.now_ms(), Ordering::Relaxed);
+        self.asking_ms.store(0, Ordering::Relaxed);
+    }
+
+    /// Ends when nothing moved for too long, or a request stays half sent.
+    async fn watched(&self) {
+        let over = |since_ms: u64, limit: Duration| {
+            u128::from(self.now_ms().saturating_sub(since_ms)) > limit.as_millis()
+        };
+        let mut every = interval(Duration::from_secs(1));
+        loop {
+            every.tick().await;
+            let asking_ms = self.asking_ms.load(Ordering::Relaxed);
+            if over(self.last_ms.load(Ordering::Relaxed), IDLE)
+                || (asking_ms > 0 && over(asking_ms, ANSWERED))
+            {
+                return;
+            }
+        }
+    }
+}
+
+/// Joins a connection to the web server, from its first byte on.
+async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer: Peer) {
+    let mut first = vec![0_u8; 8192];
+    // One that says nothing costs nothing behind the door.
+    let n = match timeout(SILENT, stream.read(&mut first)).await {
+        Ok(Ok(n)) if n > 0 => n,
+        _ => return,
+    };
+    let inner_port = door.inner_port.load(Ordering::SeqCst);
+    let Ok(mut inner) = TcpStream::connect((Ipv4Addr::LOCALHOST, inner_port)).await else { return };
+    let _ = inner.set_nodelay(true);
+    let Ok(own) = inner.local_addr() else { return };
+    door.know(own.port(), peer);
+    let moved = Moved { begun: Instant::now(), last_ms: AtomicU64::new(1), asking_ms: AtomicU64::new(1) };
+    if inner.write_all(&first[..n]).await.is_ok() {
+        drop(first);
+        let (mut from_caller, mut to_caller) = split(stream);
+        let (mut from_server, mut to_server) = inner.split();
+        let asking = async {
+            relay(&mut from_caller, &mut to_server, || moved.asked()).await;
+            let _ = to_server.shutdown().await;
+            // The answer to what was asked may still be on its way.
+            std::future::pending::<()>().await;
+        };
+        let answering = async {
+            relay(&mut from_server, &mut to_caller, || moved.answered()).await;
+            let _ = to_caller.shutdown().await;
+        };
+        select! {
+            () = asking => {}
+            () = answering => {}
+            () = moved.watched() => {}
+        }
+    }
+    door.forget(own.port());
+}
+
+async fn relay(from: &mut (impl AsyncRead + Unpin), to: &mut (impl AsyncWrite + Unpin), moved: impl Fn()) {
+    let mut part = vec![0_u8; 16 * 1024];
+    while let Ok(n) = from.read(&mut part).await {
+        if n == 0 {
+            return;
+        }
+        moved();
+        if to.write_all(&part[..n]).await.is_err() || to.flush().await.is_err() {
+            return;
+        }
+    }
+}

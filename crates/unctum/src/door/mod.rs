@@ -1,0 +1,214 @@
+//! The door of the program: who comes in, by which way, and who is let in.
+//!
+//! Every connection comes through [`listen`], which stands in front of the web server: from this machine on
+//! loopback, and, once the cook opens it, from the kitchen's network behind the program's own certificate.
+//! [`guard`] then looks at every request before any route does.
+
+mod authority;
+mod guard;
+mod guesses;
+mod listen;
+mod pairing;
+mod secret;
+
+use std::collections::HashMap;
+use std::net::{IpAddr, TcpListener};
+use std::path::PathBuf;
+use std::sync::atomic::{AtomicU16, Ordering};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+
+use rocket::request::{FromRequest, Outcome, Request};
+use rocket::tokio::sync::watch;
+
+pub use authority::Authority;
+pub use guard::{Guard, refused};
+pub use guesses::Guesses;
+pub use pairing::Pairing;
+pub use secret::{fresh_secret, hash_of_passcode, hash_of_secret, matches};
+
+/// Name of the cookie that a device is known by.
+pub const COOKIE: &str = "unctum-device";
+
+/// The way a caller came.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Way {
+    /// From this machine.
+    Here,
+    /// Over the network, behind the certificate.
+    Network,
+    /// Over the network, for everyone on it to read.
+    NetworkPlain,
+}
+
+/// Who is at the other end of a connection.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Peer {
+    /// The address.
+    pub ip: IpAddr,
+    /// The way it came.
+    pub way: Way,
+}
+
+/// How the door is set up.
+#[derive(Debug, Clone, Default)]
+pub struct Settings {
+    /// Port for the network.
+    pub network_port: u16,
+    /// Names this machine was given, besides its addresses.
+    pub names: Vec<String>,
+    /// Whether the network may also come in without the certificate.
+    pub plain: bool,
+    /// Where the certificate is kept; none: nowhere.
+    pub folder: Option<PathBuf>,
+}
+
+/// The door.
+pub struct Door {
+    /// How it was set up.
+    pub settings: Settings,
+    /// Guesses at the passcode and at pairing codes.
+    pub guesses: Guesses,
+    /// The pairing code that is shown.
+    pub pairing: Pairing,
+    peers: Mutex<HashMap<u16, Peer>>,
+    inner_port: AtomicU16,
+    open: watch::Sender<bool>,
+    house: Mutex<Option<Arc<Authority>>>,
+}
+
+impl Door {
+    /// A door that is shut until it is opened.
+    #[must_use]
+    pub fn new(settings: Settings) -> Arc<Self> {
+        Arc::new(Self {
+            settings,
+            guesses: Guesses::default(),
+            pairing: Pairing::default(),
+            peers: Mutex::default(),
+            inner_port: AtomicU16::new(0),
+            open: watch::channel(false).0,
+            house: Mutex::default(),
+        })
+    }
+
+    /// Lets this machine in, now that the web server listens behind on `inner_port`.
+    pub fn open_here(self: &Arc<Self>, listener: TcpListener, inner_port: u16) {
+        self.inner_port.store(inner_port, Ordering::SeqCst);
+        listen::here(Arc::clone(self), listener);
+    }
+
+    /// Lets the network in, at the port that was set up.
+    ///
+    /// # Errors
+    /// In words: the port is taken, or the certificate cannot be made or kept.
+    pub fn open_network(self: &Arc<Self>) -> Result<(), String> {
+        if self.is_open() {
+            return Ok(());
+        }
+        if self.inner_port.load(Ordering::SeqCst) == 0 {
+            return Err("The network is reached only while the program serves.".into());
+        }
+        let port = self.settings.network_port;
+        let listener = TcpListener::bind(("0.0.0.0", port)).map_err(|e| {
+            format!("Port {port} cannot be opened ({e}). Close what uses it, or choose another with --network-port.")
+        })?;
+        let authority = Arc::new(Authority::kept(self.settings.folder.as_deref())?);
+        *lock(&self.house) = Some(Arc::clone(&authority));
+        self.open.send_replace(true);
+        listen::network(Arc::clone(self), listener, authority);
+        Ok(())
+    }
+
+    /// Shuts the network out; connections that stand are ended.
+    pub fn close_network(&self) {
+        self.open.send_replace(false);
+    }
+
+    /// Whether the network is let in.
+    #[must_use]
+    pub fn is_open(&self) -> bool {
+        *self.open.borrow()
+    }
+
+    /// The authority of the house, while the network is let in.
+    #[must_use]
+    pub fn house(&self) -> Option<Arc<Authority>> {
+        lock(&self.house).clone().filter(|_| self.is_open())
+    }
+
+    /// The addresses at which the network finds it.
+    #[must_use]
+    pub fn addresses(&self) -> Vec<String> {
+        let port = self.settings.network_port;
+        let ips = machine_addresses().into_iter().filter(|ip| !ip.is_loopback() && ip.is_ipv4());
+        let names = self.settings.names.iter().cloned().chain(ips.map(|ip| ip.to_string()));
+        names.map(|name| format!("https://{name}:{port}")).collect()
+    }
+
+    /// Notes who is behind a connection to the web server, until it is [forgotten](Self::forget).
+    pub fn know(&self, inner_port: u16, peer: Peer) {
+        self.peers().insert(inner_port, peer);
+    }
+
+    /// Forgets a connection that ended.
+    pub fn forget(&self, inner_port: u16) {
+        self.peers().remove(&inner_port);
+    }
+
+    fn peer(&self, inner_port: u16) -> Option<Peer> {
+        self.peers().get(&inner_port).copied()
+    }
+
+    fn peers(&self) -> MutexGuard<'_, HashMap<u16, Peer>> {
+        lock(&self.peers)
+    }
+}
+
+fn lock<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {
+    // Each change of what these hold is one step: what a panic left is whole.
+    mutex.lock().unwrap_or_else(PoisonError::into_inner)
+}
+
+/// The addresses of this machine.
+#[must_use]
+pub fn machine_addresses() -> Vec<IpAddr> {
+    if_addrs::get_if_addrs().map(|all| all.into_iter().map(|i| i.ip()).collect()).unwrap_or_default()
+}
+
+/// Who asks, as the guard at the door found.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Caller {
+    /// Who is at the other end.
+    pub peer: Peer,
+    /// The device, if it was let in.
+    pub device: Option<unctum_store::network::Device>,
+}
+
+impl Caller {
+    /// Whether it may do what only the kitchen's own computer may.
+    #[must_use]
+    pub fn is_here(&self) -> bool {
+        self.peer.way == Way::Here
+    }
+
+    /// A name to count it by.
+    #[must_use]
+    pub fn device_name(&self) -> String {
+        match &self.device {
+            Some(device) => format!("device {}", device.id),
+            None => self.peer.ip.to_string(),
+        }
+    }
+}
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Caller {
+    type Error = std::convert::Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        match guard::caller_of(request) {
+            Some(caller) => Outcome::Success(caller),
+            None => Outcome::Forward(rocket::http::Status::NotFound),
+        }
+    }
+}

@@ -1,0 +1,135 @@
+//! Everything in a notebook as a folder of files that other programs can read: JSON for each thing, and a table of
+//! the batches; and such a folder read back.
+
+use std::fs;
+use std::path::{Path, PathBuf};
+
+use serde::Serialize;
+use serde::de::DeserializeOwned;
+use unctum_store::Store;
+use unctum_store::file::{beside, private_folder, write_private};
+use unctum_store::whole::{Whole, WholeBatch, put_in, take_out};
+
+use crate::serve::Failure;
+
+const KITCHEN: &str = "kitchen.json";
+const UNFINISHED: &str = "unfinished.json";
+const BATCHES: &str = "batches";
+const SWEETS: &str = "sweets";
+
+const WHAT_IT_IS: &str = "Everything in an Unctum notebook, as plain files.
+
+kitchen.json     the kitchen, and what it was before each change
+batches/         one file a batch: how it was set up, what happened, how it turned out
+batches.csv      the batches as a table
+sweets/          one file an own sweet, with all its versions
+unfinished.json  work on sweets that is not finished
+
+Moments are milliseconds since 1970; names of amounts carry their units. Who may come in over the network is not
+among this. `unctum import FOLDER` reads it into a new notebook.
+";
+
+/// Writes everything into a new folder. Returns how many files it wrote.
+///
+/// # Errors
+/// A folder that is there already; those of the store and the file system.
+pub fn export(store: &Store, folder: &Path) -> Result<usize, Failure> {
+    if folder.exists() {
+        return Err(format!("{} is there already; name a new folder", folder.display()).into());
+    }
+    let whole = store.read(take_out)?;
+    private_folder(&folder.join(BATCHES))?;
+    private_folder(&folder.join(SWEETS))?;
+    write_private(&folder.join("README.txt"), WHAT_IT_IS)?;
+    write_private(&folder.join("batches.csv"), &table(&whole.batches))?;
+    write(&folder.join(KITCHEN), &whole.kitchen)?;
+    write(&folder.join(UNFINISHED), &whole.unfinished)?;
+    for batch in &whole.batches {
+        write(&folder.join(BATCHES).join(format!("{:06}.json", batch.id)), batch)?;
+    }
+    for sweet in &whole.sweets {
+        write(&folder.join(SWEETS).join(format!("own-{}.json", sweet.id)), sweet)?;
+    }
+    Ok(4 + whole.batches.len() + whole.sweets.len())
+}
+
+/// Reads such a folder into a notebook that is not there yet.
+///
+/// # Errors
+/// A notebook that is there already; a file that is missing or not of this kind. Nothing is left then.
+pub fn import(folder: &Path, path: &Path) -> Result<(), Failure> {
+    if path.exists() {
+        return Err(format!("{} is there already; name a new notebook with --db", path.display()).into());
+    }
+    let whole = Whole {
+        kitchen: read(&folder.join(KITCHEN))?,
+        batches: read_all(&folder.join(BATCHES))?,
+        sweets: read_all(&folder.join(SWEETS))?,
+        unfinished: read(&folder.join(UNFINISHED))?,
+    };
+    if let Some(parent) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
+        private_folder(parent)?;
+    }
+    let next = beside(path, "-next.db");
+    let _ = fs::remove_file(&next);
+    let filled = Store::open(&next).and_then(|store| {
+        store.write(|c| put_in(c, &whole))?;
+        store.close()
+    });
+    if let Err(refused) = filled {
+        let _ = fs::remove_file(&next);
+        return Err(refused.into());
+    }
+    fs::rename(&next, path)?;
+    Ok(())
+}
+
+fn write(path: &Path, value: &impl Serialize) -> Result<(), Failure> {
+    Ok(write_private(path, &(serde_json::to_string_pretty(value)? + "\n"))?)
+}
+
+fn read<T: DeserializeOwned>(path: &Path) -> Result<T, Failure> {
+    let words = |e: &dyn std::fmt::Display| format!("{}: {e}", path.display());
+    let text = fs::read_to_string(path).map_err(|e| words(&e))?;
+    Ok(serde_json::from_str(&text).map_err(|e| words(&e))?)
+}
+
+/// All JSON files of a folder, by name.
+fn read_all<T: DeserializeOwned>(folder: &Path) -> Result<Vec<T>, Failure> {
+    let mut paths: Vec<PathBuf> = fs::read_dir(folder)
+        .map_err(|e| format!("{}: {e}", folder.display()))?
+        .map(|entry| Ok(entry?.path()))
+        .collect::<std::io::Result<_>>()?;
+    paths.retain(|p| p.extension().is_some_and(|e| e == "json"));
+    paths.sort();
+    paths.iter().map(|p| read(p)).collect()
+}
+
+fn table(batches: &[WholeBatch]) -> String {
+    let mut text = String::from("number,title,sweet,started,entries,texture,pieces,finished_g,note\n");
+    for b in batches {
+        let started =
+            jiff::Timestamp::from_millisecond(b.started_ms).map(|t| t.to_string()).unwrap_or_default();
+        let v = b.verdict.as_ref();
+        let cells = [
+            b.id.to_string(),
+            cell(&b.title),
+            cell(b.sweet_key.as_deref().unwrap_or_default()),
+            started,
+            b.log.len().to_string(),
+            cell(v.map_or("", |v| &v.texture)),
+            v.and_then(|v| v.pieces).map(|n| n.to_string()).unwrap_or_default(),
+            v.and_then(|v| v.finished_g).map(|g| g.to_string()).unwrap_or_default(),
+            cell(v.map_or("", |v| &v.note)),
+        ];
+        text.push_str(&cells.join(","));
+        text.push('\n');
+    }
+    text
+}
+
+/// A cell of a table: quoted, and never taken for a formula by a spreadsheet.
+fn cell(text: &str) -> String {
+    let guard = if text.starts_with(['=', '+', '-', '@', '\t', '\r']) { "'" } else { "" };
+    format!("\"{guard}{}\"", text.replace('"', "\"\""))
+}

@@ -1,0 +1,23 @@
+import type { Api } from '@/api/client'
+
+type View = Api<'BatchView'>
+/** A batch with its setup: what was left out of a later answer is known from the first. */
+export type WholeBatch = View & { setup: Api<'BatchSetup'> }
+
+const inOrder = <T extends { at_ms: number; seq: number }>(all: T[]) =>
+  all.sort((a, b) => a.at_ms - b.at_ms || a.seq - b.seq)
+
+/** What is known of a batch, with what an answer says is new. None if the two do not fit together. */
+export function merged(known: WholeBatch | undefined, told: View): WholeBatch | undefined {
+  if (told.setup) return { ...told, setup: told.setup }
+  if (!known || told.id !== known.id || told.last_seq < known.last_seq) return undefined
+  const both = <T extends { at_ms: number; seq: number }>(old: T[], fresh: T[]) => {
+    const there = new Set(fresh.map((f) => f.seq))
+    return inOrder([...old.filter((o) => !there.has(o.seq)), ...fresh])
+  }
+  const log = both(known.log, told.log)
+  if (log.length < told.last_seq) return undefined
+  const undone = new Set(told.state.undone)
+  const readings = both(known.readings, told.readings).filter((r) => !undone.has(r.seq))
+  return { ...told, setup: known.setup, log, readings }
+}

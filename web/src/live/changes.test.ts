@@ -1,0 +1,82 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, type EffectScope } from 'vue'
+
+/** Streams that a test opened, each with what a program could do with it. */
+class Stream {
+  static all: Stream[] = []
+  static CLOSED = 2
+  onmessage: ((event: { data: string }) => void) | null = null
+  onerror: (() => void) | null = null
+  onopen: (() => void) | null = null
+  readyState = 1
+  closed = false
+  constructor() {
+    Stream.all.push(this)
+  }
+  close(): void {
+    this.closed = true
+  }
+}
+const open = () => Stream.all.filter((s) => !s.closed)
+
+/** Locks as a browser keeps them: one holder, the others in a row. */
+function locksOf(queue: (() => void)[]) {
+  let held = false
+  return {
+    request: (_name: string, options: { signal: AbortSignal }, work: () => Promise<void>) =>
+      new Promise<void>((done) => {
+        const run = () => {
+          if (options.signal.aborted) return queue.shift()?.()
+          held = true
+          void work().then(() => {
+            held = false
+            done()
+            queue.shift()?.()
+          })
+        }
+        if (held) queue.push(run)
+        else run()
+      }),
+  }
+}
+
+describe('changes', () => {
+  const scopes: EffectScope[] = []
+  const heard: string[][] = []
+  async function tab(): Promise<EffectScope> {
+    vi.resetModules()
+    const { useChanges } = await import('./changes')
+    const scope = effectScope()
+    const mine: string[] = []
+    heard.push(mine)
+    scope.run(() => useChanges((c) => mine.push(c === 'reconnected' ? c : c.kind)))
+    scopes.push(scope)
+    return scope
+  }
+  beforeEach(() => {
+    Stream.all = []
+    heard.length = 0
+    vi.stubGlobal('EventSource', Stream)
+    Object.defineProperty(navigator, 'locks', { value: locksOf([]), configurable: true })
+  })
+  afterEach(() => {
+    scopes.splice(0).forEach((s) => s.stop())
+    Reflect.deleteProperty(navigator, 'locks')
+  })
+
+  it('come over one stream for all tabs, and another tab takes over', async () => {
+    const first = await tab()
+    for (let i = 0; i < 7; i++) await tab()
+    expect(open()).toHaveLength(1)
+    open()[0]?.onmessage?.({ data: '{"kind":"kitchen"}' })
+    await vi.waitFor(() => expect(heard.every((h) => h.includes('kitchen'))).toBe(true))
+    first.stop()
+    await vi.waitFor(() => expect(open()).toHaveLength(1))
+    await vi.waitFor(() => expect(heard.at(-1)).toContain('reconnected'))
+  })
+  it('are looked at anew when the stream says that some were missed', async () => {
+    await tab()
+    open()[0]?.onmessage?.({ data: '{"kind":"look_anew"}' })
+    expect(heard[0]?.at(-1)).toBe('reconnected')
+  })
+})
