@@ -31,7 +31,7 @@ export async function advance(page: Page, seconds: number): Promise<void> {
 /** Does something that logs an event, and waits until the server has answered. */
 export async function logged(page: Page, act: () => Promise<void>): Promise<void> {
   const answer = page.waitForResponse(
-    (r) => r.url().endsWith('/events') && r.request().method() === 'POST',
+    (r) => new URL(r.url()).pathname.endsWith('/events') && r.request().method() === 'POST',
   )
   await act()
   expect((await answer).ok()).toBe(true)

@@ -62,6 +62,7 @@ describe('changes', () => {
   afterEach(() => {
     scopes.splice(0).forEach((s) => s.stop())
     Reflect.deleteProperty(navigator, 'locks')
+    vi.restoreAllMocks()
   })
 
   it('come over one stream for all tabs, and another tab takes over', async () => {
@@ -70,6 +71,8 @@ describe('changes', () => {
     expect(open()).toHaveLength(1)
     open()[0]?.onmessage?.({ data: '{"kind":"kitchen"}' })
     await vi.waitFor(() => expect(heard.every((h) => h.includes('kitchen'))).toBe(true))
+    const later_ms = Date.now() + 5000
+    vi.spyOn(Date, 'now').mockReturnValue(later_ms)
     first.stop()
     await vi.waitFor(() => expect(open()).toHaveLength(1))
     await vi.waitFor(() => expect(heard.at(-1)).toContain('reconnected'))

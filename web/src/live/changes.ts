@@ -13,6 +13,8 @@ type Listener = (change: Told) => void
 
 const LISTENER = 'unctum-listener'
 const AGAIN_MS = 3000
+/** Who gets to listen within so long of opening has missed nothing: it has just looked at everything. */
+const AT_ONCE_MS = 1000
 
 const listeners = new Set<Listener>()
 const hear = (told: Told) =>
@@ -51,6 +53,7 @@ function share(locks: LockManager): () => void {
   const waiting = new AbortController()
   let stop: (() => void) | undefined
   let release: (() => void) | undefined
+  const asked_ms = Date.now()
   void locks
     .request(LISTENER, { signal: waiting.signal }, () => {
       const tell = (told: Told) => {
@@ -59,7 +62,7 @@ function share(locks: LockManager): () => void {
       }
       stop = listen(tell)
       // Between the last listener and this one something may have been missed.
-      tell('reconnected')
+      if (Date.now() - asked_ms > AT_ONCE_MS) tell('reconnected')
       return new Promise<void>((done) => (release = done))
     })
     .catch(() => undefined)

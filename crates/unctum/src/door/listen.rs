@@ -250,10 +250,8 @@ async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer
         let (mut from_caller, mut to_caller) = split(stream);
         let (mut from_server, mut to_server) = inner.split();
         let asking = async {
+            // Who hangs up does not wait for an answer: what was still being said to it ends.
             relay(&mut from_caller, &mut to_server, || moved.asked()).await;
-            let _ = to_server.shutdown().await;
-            // The answer to what was asked may still be on its way.
-            std::future::pending::<()>().await;
         };
         let answering = async {
             relay(&mut from_server, &mut to_caller, || moved.answered()).await;

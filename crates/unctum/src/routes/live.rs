@@ -14,6 +14,10 @@ use crate::changes::{Change, Told};
 use crate::door::Caller;
 use crate::problem::{Answer, Problem};
 
+/// Streams that the kitchen's computer, and each other device, may hold open at once.
+const STREAMS_HERE: usize = 64;
+const STREAMS_PER_DEVICE: usize = 12;
+
 /// The name of the last change that this listener heard.
 pub struct LastHeard(Option<String>);
 
@@ -42,7 +46,8 @@ pub fn live<'r>(
     caller: Caller,
     mut end: Shutdown,
 ) -> Answer<EventStream![Event + 'r]> {
-    let Some(listening) = app.changes.stream_of(&caller.device_name()) else {
+    let most = if caller.is_here() { STREAMS_HERE } else { STREAMS_PER_DEVICE };
+    let Some(listening) = app.changes.stream_of(&caller.device_name(), most) else {
         return Err(Problem::new(
             Status::TooManyRequests,
             "enough-streams",

@@ -55,8 +55,9 @@ export function standalone(svg: SVGSVGElement): string {
     const original = originals[i]
     if (!original) return
     const style = getComputedStyle(original)
-    const kept = KEPT.map((name) => `${name}:${style.getPropertyValue(name)}`)
-    element.setAttribute('style', kept.join(';'))
+    // As attributes of the drawing: pages of Unctum apply no styles that are written into their text.
+    KEPT.forEach((name) => element.setAttribute(name, style.getPropertyValue(name)))
+    element.removeAttribute('style')
     element.removeAttribute('class')
   })
   const { width, height } = svg.getBoundingClientRect()

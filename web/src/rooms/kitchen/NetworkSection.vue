@@ -93,14 +93,13 @@ const asks = computed(() => view.value?.may_change && (!view.value.passcode_set 
         <v-text-field
           v-model="passcode"
           label="A passcode: 8 characters or more"
-          hint="A few words of your own are easy to say across a kitchen."
-          persistent-hint
           type="password"
           autocomplete="new-password"
         />
         <button type="submit" class="key strong" :disabled="busy || passcode.length < 8">
           Set it
         </button>
+        <p class="small soft">A few words of your own are easy to say across a kitchen.</p>
         <p v-if="view.devices.length" class="small soft">
           Devices that came in under the old one have to come in again.
         </p>

@@ -313,6 +313,7 @@ ul {
 
 li {
   display: grid;
+  break-inside: avoid;
   padding: 0 0 var(--gap-2);
   border-top: var(--line) solid var(--steel);
   line-height: 1.3;
