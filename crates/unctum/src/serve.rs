@@ -69,7 +69,13 @@ pub fn serve(store: &Store, clock: Clock, reach: Reach, home: Option<PathBuf>) -
             })
         },
     ));
-    rocket::execute(rocket.launch())?;
+    // Some questions compute for a while on their thread: others are answered meanwhile.
+    let threads = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
+    let runtime = rocket::tokio::runtime::Builder::new_multi_thread()
+        .worker_threads((4 * threads).max(8))
+        .enable_all()
+        .build()?;
+    runtime.block_on(rocket.launch())?;
     Ok(())
 }
 

@@ -182,14 +182,40 @@ fn state_of(words: &str, ingredient: &Ingredient) -> Option<String> {
         .map(str::to_owned)
 }
 
-/// Reads one line.
+/// The part of a line that names what goes in: without what stands in brackets, and before “for” or “to”, after
+/// which its use is told. A line that begins with its use, and names nothing before, is taken as a whole.
+fn naming_part(text: &str, cups: &CupSizes) -> String {
+    let mut outside = String::new();
+    let mut depth = 0_usize;
+    for c in text.chars().take(LONGEST) {
+        match c {
+            '(' | '[' => depth += 1,
+            ')' | ']' => {
+                depth = depth.saturating_sub(1);
+                outside.push(' ');
+            }
+            c if depth == 0 => outside.push(c),
+            _ => {}
+        }
+    }
+    let words = words_of(&outside);
+    let names = |w: &String| number(w).is_none() && w != "-" && unit_of(&plain(w), cups).is_none();
+    let use_at = words.iter().enumerate().position(|(i, w)| {
+        // “2 to 3 cups” is an amount, not a use.
+        w == "for" || (w == "to" && words.get(i + 1).is_none_or(|next| number(next).is_none()))
+    });
+    let head = &words[..use_at.unwrap_or(words.len())];
+    if head.iter().any(names) { head.join(" ") } else { text.chars().take(LONGEST).collect() }
+}
+
+/// Reads one line. What it names stands before its use: “150 g water to dissolve the sugar” is water.
 #[must_use]
 pub fn read_line(text: &str, larder: &Larder, cups: &CupSizes) -> ReadLine {
     let words = words_of(text);
     let named: Vec<&str> =
         words.iter().map(String::as_str).filter(|w| number(w).is_none() && *w != "-").collect();
     let all = named.join(" ");
-    let found = larder.named(&all);
+    let found = larder.named(&naming_part(text, cups));
     let mut amounts: Vec<Amount> = Vec::new();
     let mut i = 0;
     while i < words.len() {

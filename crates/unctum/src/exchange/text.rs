@@ -48,6 +48,17 @@ fn vague(line: &str) -> bool {
     VAGUE.contains(&first.to_lowercase().as_str())
 }
 
+/// Most lines, and most letters, of a text that can still be one recipe.
+pub const MOST_TEXT_LINES: usize = 400;
+/// See [`MOST_TEXT_LINES`].
+pub const MOST_LETTERS: usize = 60_000;
+
+/// Whether a text is longer than any recipe.
+#[must_use]
+pub fn too_long(content: &str) -> bool {
+    content.len() > MOST_LETTERS || content.lines().filter(|l| !l.trim().is_empty()).count() > MOST_TEXT_LINES
+}
+
 /// Takes a text apart into name, ingredients and steps, line by line.
 #[must_use]
 pub fn take_apart(content: &str, larder: &Larder) -> Raw {

@@ -245,3 +245,69 @@ fn a_text_is_read_as_it_was_meant_or_asked_about() {
         server.ok("/api/v1/batches/plan", &json!({"sweet_key": key, "size": {"kind":"times","factor":1}}));
     assert_eq!(plan["setup"]["stage"], "hard-ball");
 }
+
+/// Every line of every method, written as a plain recipe of anybody's and read back, names the same ingredient and
+/// grams, or is asked about.
+#[test]
+fn our_own_recipes_without_their_extra_part_name_the_same_things() {
+    let server = Server::lantern_steps();
+    let (mut methods, mut wrong) = (0, Vec::new());
+    for key in keys(&server) {
+        let sweet = page(&server, &key)["sweet"].clone();
+        for method in sweet["methods"].as_array().expect("methods") {
+            methods += 1;
+            let name = method["key"].as_str().expect("key");
+            let path = format!("/api/v1/sweets/{key}/export?format=json_ld&method={name}");
+            let mut recipe: Value = server.client.get(path).dispatch().into_json().expect("recipe");
+            recipe.as_object_mut().expect("object").remove("unctum:document");
+            let (status, back) = import(&server, "json_ld", &recipe.to_string(), json!({}));
+            assert_eq!(status, Status::Ok, "{key} {name}: {back}");
+            let steps = method["steps"].as_array().expect("steps").iter();
+            let wanted: Vec<&Value> =
+                steps.flat_map(|s| s["inputs"].as_array().into_iter().flatten()).collect();
+            let lines = back["lines"].as_array().expect("lines");
+            assert_eq!(lines.len(), wanted.len(), "{key} {name}");
+            for (at, (line, wanted)) in lines.iter().zip(wanted).enumerate() {
+                let asked = back["doubts"].as_array().expect("doubts").iter().any(|d| d["line"] == json!(at));
+                let grams = |v: &Value| v.as_f64().unwrap_or(f64::NAN);
+                let same = line["ingredient"] == wanted["ingredient"]
+                    && (grams(&line["mass_g"]) - grams(&wanted["amount_g"])).abs() < 1e-6;
+                if !same && !asked {
+                    wrong.push(format!("{key}, {name}: {line} is not {wanted}"));
+                }
+            }
+        }
+    }
+    assert!(methods >= 44, "{methods} methods");
+    assert!(wrong.is_empty(), "{} wrong: {:#?}", wrong.len(), wrong);
+}
+
+#[test]
+fn what_a_line_names_stands_before_its_use() {
+    let server = Server::empty();
+    for (line, key) in [
+        ("150 g water to dissolve the sugar", "water"),
+        ("2 tbsp ghee for frying cashews", "ghee"),
+        ("1 to 2 cups sugar", "sugar"),
+        ("1½ cups (200 g) gram flour, sifted", "gram-flour"),
+        ("100 g sugar (boil it with the water)", "sugar"),
+        ("For the syrup: 200 g sugar", "sugar"),
+    ] {
+        let (_, seen) =
+            import(&server, "text", &format!("Title\n\nIngredients\n{line}\n\nMethod\nStir."), json!({}));
+        assert_eq!(seen["lines"][0]["ingredient"], key, "{line}");
+    }
+}
+
+#[test]
+fn a_text_longer_than_any_recipe_is_refused_before_it_is_read() {
+    let server = Server::empty();
+    let long = ["2 cups sugar\n".repeat(401), "sugar ".repeat(20_000), "\u{bd} c\n".repeat(120_000)];
+    for content in long {
+        let begun = std::time::Instant::now();
+        let (status, problem) = import(&server, "text", &content, json!({}));
+        assert_eq!((status.code, &problem["code"]), (413, &json!("text-too-long")));
+        assert!(begun.elapsed().as_secs() < 5, "refused at once");
+    }
+    assert_eq!(import(&server, "text", &"2 cups sugar\n".repeat(400), json!({})).0, Status::Ok);
+}

@@ -1,10 +1,12 @@
 //! Sweets out to open formats and in from them.
 
 use std::collections::BTreeMap;
+use std::sync::Arc;
 
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::{self, Responder, Response};
 use rocket::serde::json::Json;
+use rocket::tokio::task::spawn_blocking;
 use rocket::{Request, State, get, post};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
@@ -17,6 +19,7 @@ use super::known;
 use super::own::store_new;
 use crate::app::App;
 use crate::body::{Body, parse};
+use crate::catalogue::Catalogue;
 use crate::exchange::draft::{DraftLine, Settled, draft};
 use crate::exchange::{FORMAT, OwnFile, ReadPart, json_ld, schema, text};
 use crate::from_kitchen::setting;
@@ -77,6 +80,19 @@ pub struct ImportAnswer {
 const CHANGED: &str = "Amounts or steps were changed after this file was written. It is read as it stands now; \
                        what boils off, and what else the text cannot say, is not known any more.";
 
+fn too_long() -> Problem {
+    Problem::new(
+        Status::PayloadTooLarge,
+        "text-too-long",
+        "More than one recipe",
+        format!(
+            "That is longer than any recipe. Paste only the part you need: at most {} lines and {} letters.",
+            text::MOST_TEXT_LINES,
+            text::MOST_LETTERS
+        ),
+    )
+}
+
 fn no_recipe() -> Problem {
     Problem::new(
         Status::UnprocessableEntity,
@@ -123,7 +139,33 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
     for mass_g in ask.settled.iter().filter_map(|s| s.mass_g) {
         unctum_core::error::within("The amount", mass_g, 0.001, 100_000.0, "g")?;
     }
-    let larder = &app.catalogue.larder;
+    if ask.format == RecipeFormat::Text && text::too_long(&ask.content) {
+        return Err(too_long());
+    }
+    let commit = ask.commit;
+    let catalogue = Arc::clone(&app.catalogue);
+    // Reading takes its time: others are answered meanwhile.
+    let read = spawn_blocking(move || understood(&ask, &catalogue)).await.map_err(|_| Problem::broken())?;
+    let mut answer = read?;
+    if commit {
+        if !answer.doubts.is_empty() {
+            return Err(Problem::new(
+                Status::UnprocessableEntity,
+                "doubts-open",
+                "Something is still doubtful",
+                format!("{} of its amounts are doubtful. Settle each one, then save.", answer.doubts.len()),
+            ));
+        }
+        let saved = store_new(app, answer.sweet.clone(), "Read in").await?;
+        answer.stored_key = Some(saved.key);
+        answer.sweet = saved.sweet;
+    }
+    Ok(Json(answer))
+}
+
+/// What a recipe says, as far as it is understood.
+fn understood(ask: &ImportAsk, catalogue: &Catalogue) -> Answer<ImportAnswer> {
+    let larder = &catalogue.larder;
     let mut notes = Vec::new();
     let raw = match ask.format {
         RecipeFormat::Unctum => Err(own_file(&ask.content)?),
@@ -142,27 +184,13 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
         Err(sweet) => (sweet, Vec::new(), Vec::new(), Vec::new()),
         Ok(raw) if raw.lines.is_empty() => return Err(no_recipe()),
         Ok(raw) => {
-            let d = draft(&raw, &ask.cups, &ask.settled, &app.catalogue);
+            let d = draft(&raw, &ask.cups, &ask.settled, catalogue);
             notes.extend(d.notes);
             (d.sweet, raw.parts, d.lines, d.doubts)
         }
     };
     let faults = sweet.faults(larder);
-    let mut answer = ImportAnswer { sweet, parts, lines, doubts, faults, notes, stored_key: None };
-    if ask.commit {
-        if !answer.doubts.is_empty() {
-            return Err(Problem::new(
-                Status::UnprocessableEntity,
-                "doubts-open",
-                "Something is still doubtful",
-                format!("{} of its amounts are doubtful. Settle each one, then save.", answer.doubts.len()),
-            ));
-        }
-        let saved = store_new(app, answer.sweet.clone(), "Read in").await?;
-        answer.stored_key = Some(saved.key);
-        answer.sweet = saved.sweet;
-    }
-    Ok(Json(answer))
+    Ok(ImportAnswer { sweet, parts, lines, doubts, faults, notes, stored_key: None })
 }
 
 /// A file to be saved.
