@@ -180,6 +180,33 @@ impl CoreError {
     }
 }
 
+/// Whether nothing in a text is seen: it is empty, or only blanks and marks without width.
+#[must_use]
+pub fn looks_empty(text: &str) -> bool {
+    let unseen = |c: char| {
+        c.is_whitespace()
+            || c.is_control()
+            || matches!(
+                c,
+                '\u{ad}' | '\u{34f}' | '\u{61c}' | '\u{115f}' | '\u{1160}' | '\u{17b4}' | '\u{17b5}'
+            )
+            || matches!(c, '\u{180b}'..='\u{180f}' | '\u{200b}'..='\u{200f}' | '\u{202a}'..='\u{202e}')
+            || matches!(c, '\u{2060}'..='\u{206f}' | '\u{2800}' | '\u{3164}' | '\u{fe00}'..='\u{fe0f}')
+            || matches!(c, '\u{feff}' | '\u{ffa0}' | '\u{fff0}'..='\u{fff8}' | '\u{e0000}'..='\u{e0fff}')
+    };
+    text.chars().all(unseen)
+}
+
+/// Whether a text holds characters that are orders to a machine, or that turn the direction of what follows.
+/// A note may have lines.
+#[must_use]
+pub fn holds_control(text: &str, lines: bool) -> bool {
+    text.chars().any(|c| {
+        let line = lines && matches!(c, '\n' | '\r' | '\t');
+        (c.is_control() && !line) || matches!(c, '\u{202a}'..='\u{202e}' | '\u{2066}'..='\u{2069}')
+    })
+}
+
 /// Accepts `value` when it is finite and within `low..=high`.
 ///
 /// # Errors

@@ -28,6 +28,10 @@ impl<'r> FromRequest<'r> for Wants {
     type Error = std::convert::Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        let path = request.uri().path();
+        if path == "/api" || path.starts_with("/api/") {
+            return Outcome::Forward(Status::NotFound);
+        }
         let header = |name| request.headers().get_one(name).map(str::to_owned);
         Outcome::Success(Self {
             encodings: header("Accept-Encoding").unwrap_or_default(),
@@ -120,9 +124,6 @@ pub fn file(path: PathBuf, wants: Wants) -> Result<Either<Page, Asset>, Problem>
         )
     };
     let last = path.rsplit('/').next().unwrap_or_default();
-    if path == "api" || path.starts_with("api/") {
-        return Err(nothing());
-    }
     if path.is_empty() || (!last.contains('.') && !path.starts_with("assets/")) {
         return Files::get("index.html").map(|page| Either::Left(Page(page))).ok_or_else(nothing);
     }

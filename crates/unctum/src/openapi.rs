@@ -103,20 +103,45 @@ pub fn document() -> utoipa::openapi::OpenApi {
 fn refusals(operation: &mut Operation) {
     let responses = &mut operation.responses.responses;
     if operation.request_body.is_some() {
-        for (code, words) in [("400", "Empty, or no JSON."), ("413", "Larger than any recipe.")] {
+        for code in ["400", "413", "415"] {
             let problem = Content::new(Some(Ref::from_schema_name("Problem")));
             responses.entry(code.to_owned()).or_insert_with(|| {
-                RefOr::T(ResponseBuilder::new().description(words).content(JSON, problem).build())
+                RefOr::T(ResponseBuilder::new().description(words_of(code)).content(JSON, problem).build())
             });
         }
     }
     for (code, response) in responses {
+        if let RefOr::T(response) = response
+            && response.description.is_empty()
+        {
+            response.description = words_of(code).to_owned();
+        }
         if let RefOr::T(response) = response
             && code.starts_with(['4', '5'])
             && let Some(content) = response.content.shift_remove(JSON)
         {
             response.content.insert("application/problem+json".to_owned(), content);
         }
+    }
+}
+
+/// What an answer of a code means where its route does not say more.
+fn words_of(code: &str) -> &'static str {
+    match code {
+        "200" => "The answer.",
+        "201" => "It was made.",
+        "204" => "It is done; there is nothing to say.",
+        "400" => "Empty, or no JSON.",
+        "401" => "This device was not let in.",
+        "403" => "Not from here.",
+        "404" => "There is nothing at this address.",
+        "412" => "It was changed in the meantime.",
+        "413" => "Longer than it can be.",
+        "415" => "It does not say that it is JSON.",
+        "422" => "Understood, but it cannot be; the problem says what to do.",
+        "428" => "It has to say on which version it is based.",
+        "429" => "Too often, or too many.",
+        _ => "See the problem.",
     }
 }
 

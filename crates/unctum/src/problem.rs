@@ -1,5 +1,7 @@
 //! Errors as problem details (RFC 9457): a sentence that says what to do, and a code that stays.
 
+use std::collections::BTreeSet;
+
 use rocket::http::{ContentType, Status};
 use rocket::response::{self, Responder};
 use rocket::{Request, Response, catch};
@@ -124,17 +126,58 @@ impl<'r> Responder<'r, 'static> for Problem {
     }
 }
 
+/// A problem, with the methods that an address takes where it does not take this one.
+pub struct NotTaken {
+    problem: Problem,
+    allow: Option<String>,
+}
+
+impl<'r> Responder<'r, 'static> for NotTaken {
+    fn respond_to(self, request: &'r Request<'_>) -> response::Result<'static> {
+        let mut response = self.problem.respond_to(request)?;
+        if let Some(allow) = self.allow {
+            response.set_raw_header("Allow", allow);
+        }
+        Ok(response)
+    }
+}
+
+/// Whether an address is of the kind that a route takes: `/batches/7/events` of `/batches/<id>/events`.
+fn fits(pattern: &str, path: &str) -> bool {
+    let (mut pattern, mut path) = (pattern.split('/'), path.split('/'));
+    loop {
+        match (pattern.next(), path.next()) {
+            (None, None) => return true,
+            (Some(p), Some(_)) if p.starts_with('<') => {}
+            (Some(p), Some(s)) if p == s => {}
+            _ => return false,
+        }
+    }
+}
+
+/// The methods that this address takes, if it is one of the API.
+fn allowed(request: &Request<'_>) -> BTreeSet<&'static str> {
+    let path = request.uri().path();
+    let routes = request.rocket().routes().filter(|r| r.uri.path().starts_with("/api/"));
+    routes.filter(|r| fits(r.uri.path(), path.as_str())).map(|r| r.method.as_str()).collect()
+}
+
 /// Whatever no route took.
 #[catch(default)]
-pub fn fallback(status: Status, _request: &Request<'_>) -> Problem {
-    match status.code {
-        404 => Problem::not_found(),
-        405 => Problem::new(
-            status,
+pub fn fallback(status: Status, request: &Request<'_>) -> NotTaken {
+    let allow = if status.code == 404 { allowed(request) } else { BTreeSet::new() };
+    if !allow.is_empty() && !allow.contains(request.method().as_str()) {
+        let allow = allow.into_iter().collect::<Vec<_>>().join(", ");
+        let problem = Problem::new(
+            Status::MethodNotAllowed,
             "method-not-allowed",
             "Not this way",
-            "This address exists, but not for this kind of request.",
-        ),
+            format!("This address exists, but only for {allow}."),
+        );
+        return NotTaken { problem, allow: Some(allow) };
+    }
+    let problem = match status.code {
+        404 => Problem::not_found(),
         400..=499 => Problem::new(
             status,
             "bad-request",
@@ -142,5 +185,6 @@ pub fn fallback(status: Status, _request: &Request<'_>) -> Problem {
             "The request could not be understood. Check what was entered and send it again.",
         ),
         _ => Problem::broken(),
-    }
+    };
+    NotTaken { problem, allow: None }
 }

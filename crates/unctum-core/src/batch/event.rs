@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::error::{CoreError, Result, within};
+use crate::error::{CoreError, Result, holds_control, looks_empty, within};
 use crate::kitchen::{Air, Flame, Pan, Ring, Thermometer};
 use crate::process::{Line, SheetTake, Size, Step, Variation};
 use crate::syrup::{Charge, Ladder, Pull, Reading, StageKey};
@@ -239,7 +239,8 @@ impl Verdict {
         if let Some(finished_g) = self.finished_g {
             within("The weight of the sweet", finished_g, 0.0, 200_000.0, "g")?;
         }
-        check_text("The note", &self.note, 4000)
+        check_text("The note", &self.note, 4000)?;
+        refuse_control("the note", &self.note, true)
     }
 }
 
@@ -247,10 +248,11 @@ impl BatchSetup {
     /// # Errors
     /// The first thing in it that cannot be.
     pub fn check(&self) -> Result<()> {
-        if self.title.trim().is_empty() {
+        if looks_empty(&self.title) {
             return Err(CoreError::NotNow("Give the batch a name, so that you find it again.".into()));
         }
         check_text("The name", &self.title, 120)?;
+        refuse_control("the name", &self.title, false)?;
         self.ring.check()?;
         self.pan.check()?;
         if let Some(thermometer) = &self.thermometer {
@@ -303,6 +305,13 @@ impl BatchSetup {
         }
         Ok(())
     }
+}
+
+fn refuse_control(what: &str, text: &str, lines: bool) -> Result<()> {
+    if holds_control(text, lines) {
+        return Err(CoreError::NotNow(format!("Something in {what} cannot be read. Write it anew by hand.")));
+    }
+    Ok(())
 }
 
 fn check_text(what: &'static str, text: &str, most: usize) -> Result<()> {

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::error::{CoreError, Result, within};
+use crate::error::{CoreError, Result, holds_control, looks_empty, within};
 use crate::kitchen::{Measure, Pan, Ring, Room, Thermometer, Tray};
 use crate::syrup::Ladder;
 
@@ -154,7 +154,9 @@ impl KitchenDocument {
         within("The step of the scale", self.bench.scale_step_g.unwrap_or(1.0), 0.01, 100.0, "g")?;
         let offset = self.bench.refractometer_offset_brix.unwrap_or(0.0);
         within("The error of the refractometer", offset, -10.0, 10.0, "°Brix")?;
-        if !self.names().all(|name| (1..=80).contains(&name.trim().chars().count())) {
+        if !self.names().all(|name| {
+            name.trim().chars().count() <= 80 && !looks_empty(name) && !holds_control(name, false)
+        }) {
             return Err(CoreError::NotNow(
                 "Give everything in the kitchen a name of 1 to 80 letters.".into(),
             ));

@@ -6,6 +6,7 @@ use std::fmt;
 use serde::Serialize;
 
 use crate::error::CoreError;
+use crate::error::{holds_control, looks_empty};
 use crate::food::Larder;
 use crate::process::order::working_order;
 use crate::process::{Method, Shape, Step, Sweet, balance};
@@ -55,8 +56,10 @@ impl Found<'_> {
     }
 
     fn words(&mut self, step: Option<&Step>, field: &str, text: &str, missing: &str) {
-        if text.trim().is_empty() {
+        if looks_empty(text) {
             self.note(step, field, missing);
+        } else if holds_control(text, true) {
+            self.note(step, field, "Something in it cannot be read. Write it anew by hand.");
         } else if text.chars().count() > LONGEST {
             self.note(step, field, format!("It is longer than {LONGEST} letters. Say it shorter."));
         }
@@ -66,7 +69,10 @@ impl Found<'_> {
 /// Faults of a sweet and all its methods.
 pub(crate) fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
     let mut found = Found { method: None, faults: Vec::new() };
-    if !(1..=120).contains(&sweet.name.trim().chars().count()) {
+    if sweet.name.trim().chars().count() > 120
+        || looks_empty(&sweet.name)
+        || holds_control(&sweet.name, false)
+    {
         found.note(None, "name", "Give it a name of 1 to 120 letters.");
     }
     if sweet.about.chars().count() > LONGEST {

@@ -33,6 +33,7 @@ pub struct Rounding {
     /// Finished mass with the measured amounts, g; none if they do not work out.
     pub measured_g: Option<f64>,
     /// Sugars in the finished sweet: exact, weighed, measured, 0–1.
+    #[cfg_attr(feature = "schema", schema(min_items = 3, max_items = 3))]
     pub sugars_frac: [f64; 3],
 }
 

@@ -131,6 +131,7 @@ const LADDER: [Stage; 10] = [
 #[serde(deny_unknown_fields)]
 pub struct Ladder {
     /// Strength (0–1) at which each stage after the first begins.
+    #[cfg_attr(feature = "schema", schema(min_items = 9, max_items = 9))]
     pub edges_frac: [f64; 9],
 }
 

@@ -194,3 +194,24 @@ fn no_json_makes_it_fall_over() {
     });
     assert_eq!(server.stored(), before);
 }
+
+#[test]
+fn names_that_look_empty_and_orders_to_machines_are_refused() {
+    let server = Server::empty();
+    let charge = json!({"sucrose_g":300,"water_g":150});
+    for title in ["", "  ", "\u{200b}\u{feff}", "\u{2800}", "Bell\u{7}", "a\nb", "turn\u{202e}ed", "\u{0}"] {
+        let ask = json!({"charge":charge,"stage":"one-string","title":title});
+        let (status, problem) = server.post("/api/v1/batches", &ask);
+        assert_eq!(status.code, 422, "{title:?}: {problem}");
+        let mut kitchen = server.get("/api/v1/kitchen").1["kitchen"].clone();
+        kitchen["pans"][0]["name"] = json!(title);
+        let (status, problem) = server.put_kitchen("", &json!(1), &kitchen);
+        assert_eq!(status.code, 422, "{title:?}: {problem}");
+    }
+    let fine = json!({"charge":charge,"stage":"one-string","title":"Kaju · काजू कतली"});
+    let id = server.ok("/api/v1/batches", &fine)["id"].clone();
+    let judge = |note: &str| {
+        server.put(&format!("/api/v1/batches/{id}/verdict"), &json!({"texture":"right","note":note})).0.code
+    };
+    assert_eq!((judge("two\nlines"), judge("a\u{1b}[31m")), (200, 422));
+}

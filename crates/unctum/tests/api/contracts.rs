@@ -107,3 +107,35 @@ fn the_front_end_is_served_and_the_api_keeps_its_own_404() {
     assert_eq!((status.code, &problem["code"]), (404, &json!("not-found")));
     assert_eq!(server.get("/assets/gone.js").0.code, 404);
 }
+
+#[test]
+fn an_address_says_which_methods_it_takes() {
+    let server = Server::empty();
+    let allow = |method: rocket::http::Method, path: &str| {
+        let answer = server.client.req(method, path.to_owned()).dispatch();
+        let allow = answer.headers().get_one("Allow").map(str::to_owned);
+        (answer.status().code, allow.unwrap_or_default())
+    };
+    use rocket::http::Method::{Delete, Get, Patch, Post, Put};
+    assert_eq!(allow(Delete, "/api/v1/batches"), (405, "GET, POST".into()));
+    assert_eq!(allow(Patch, "/api/v1/kitchen"), (405, "GET, PUT".into()));
+    assert_eq!(allow(Get, "/api/v1/batches/7/events"), (405, "POST".into()));
+    assert_eq!(allow(Put, "/api/v1/network/devices/7"), (405, "DELETE".into()));
+    assert_eq!(allow(Post, "/api/v1/no/such/thing"), (404, String::new()));
+}
+
+#[test]
+fn every_answer_of_the_description_has_words() {
+    let api: serde_json::Value =
+        serde_json::from_str(&unctum::openapi::document().to_json().expect("json")).expect("json");
+    for (path, methods) in api["paths"].as_object().expect("paths") {
+        for (method, operation) in methods.as_object().expect("methods") {
+            for (code, response) in operation["responses"].as_object().expect("responses") {
+                let words = response["description"].as_str().unwrap_or_default();
+                assert!(!words.is_empty(), "{method} {path} {code}");
+            }
+        }
+    }
+    let edges = &api["components"]["schemas"]["Ladder"]["properties"]["edges_frac"];
+    assert_eq!((&edges["minItems"], &edges["maxItems"]), (&9.into(), &9.into()), "{edges}");
+}
