@@ -56,13 +56,15 @@ pub fn serve(store: &Store, clock: Clock, reach: Reach, home: Option<PathBuf>) -
         "door",
         move |rocket| {
             Box::pin(async move {
-                door.open_here(listener, rocket.config().port);
+                door.stands_before(rocket.config().port);
                 if opens {
                     match door.open_network() {
                         Ok(()) => door.addresses().iter().for_each(|a| println!("In the kitchen: {a}")),
                         Err(words) => eprintln!("unctum: {words}"),
                     }
                 }
+                // Last, so that whoever finds it finds all of it open.
+                door.open_here(listener);
                 if keeps_copies && let Some(app) = rocket.state::<App>() {
                     copies::keep_daily(app, rocket.shutdown());
                 }

@@ -6170,6 +6170,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6178,6 +6179,7 @@ export interface operations {
                     "application/json": components["schemas"]["BatchShelf"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6204,6 +6206,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description It was made. */
             201: {
                 headers: {
                     [name: string]: unknown;
@@ -6221,6 +6224,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6229,7 +6233,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6238,6 +6242,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6261,6 +6275,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6278,6 +6293,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6286,7 +6302,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6295,6 +6311,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6319,6 +6345,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6327,6 +6354,7 @@ export interface operations {
                     "application/json": components["schemas"]["BatchView"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6361,6 +6389,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6378,6 +6407,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6386,7 +6416,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6395,6 +6425,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6420,6 +6460,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6437,6 +6478,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6445,7 +6487,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6454,6 +6496,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6473,6 +6525,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6496,6 +6549,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6513,7 +6567,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6522,6 +6576,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6541,6 +6605,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6569,6 +6634,7 @@ export interface operations {
                     "application/x-x509-ca-cert": unknown;
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6592,6 +6658,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6609,6 +6676,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Not from here. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6617,7 +6685,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6626,6 +6694,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6634,6 +6712,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Too often, or too many. */
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -6675,6 +6754,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6692,6 +6772,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Not from here. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6700,7 +6781,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6709,6 +6790,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6717,6 +6808,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Too often, or too many. */
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -6736,6 +6828,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6755,6 +6848,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6774,6 +6868,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6805,6 +6900,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6822,6 +6918,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It was changed in the meantime. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -6830,7 +6927,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6839,6 +6936,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6847,6 +6954,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It has to say on which version it is based. */
             428: {
                 headers: {
                     [name: string]: unknown;
@@ -6870,6 +6978,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6887,7 +6996,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6896,6 +7005,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6919,6 +7038,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6936,7 +7056,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6945,6 +7065,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6968,6 +7098,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6985,7 +7116,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -6994,6 +7125,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7017,6 +7158,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7034,7 +7176,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7043,6 +7185,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7066,6 +7218,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7083,7 +7236,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7092,6 +7245,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7115,6 +7278,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7132,7 +7296,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7141,6 +7305,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7164,6 +7338,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7181,7 +7356,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7190,6 +7365,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7213,6 +7398,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7230,7 +7416,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7239,6 +7425,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7258,6 +7454,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7279,6 +7476,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7287,6 +7485,7 @@ export interface operations {
                     "application/json": components["schemas"]["KitchenView"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7306,6 +7505,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7337,6 +7537,7 @@ export interface operations {
                     "text/event-stream": components["schemas"]["Change"];
                 };
             };
+            /** @description Too often, or too many. */
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -7360,6 +7561,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7377,7 +7579,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7386,6 +7588,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7405,6 +7617,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7428,6 +7641,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7445,6 +7659,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Not from here. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7453,7 +7668,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7462,6 +7677,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7483,6 +7708,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7491,6 +7717,7 @@ export interface operations {
                     "application/json": components["schemas"]["NetworkView"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7510,6 +7737,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7518,6 +7746,7 @@ export interface operations {
                     "application/json": components["schemas"]["PairingView"];
                 };
             };
+            /** @description Not from here. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7526,6 +7755,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7549,6 +7779,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7566,6 +7797,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Not from here. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7574,7 +7806,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7583,6 +7815,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7611,6 +7853,7 @@ export interface operations {
                     "application/vnd.sqlite3": unknown;
                 };
             };
+            /** @description Not from here. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7687,6 +7930,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7695,6 +7939,7 @@ export interface operations {
                     "application/json": components["schemas"]["Shelf"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7718,6 +7963,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description It was made. */
             201: {
                 headers: {
                     [name: string]: unknown;
@@ -7735,7 +7981,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7744,6 +7990,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7767,6 +8023,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7784,7 +8041,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7793,6 +8050,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7816,6 +8083,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7824,6 +8092,7 @@ export interface operations {
                     "application/json": components["schemas"]["ImportAnswer"];
                 };
             };
+            /** @description Empty, or no JSON. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7832,7 +8101,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7841,6 +8110,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7862,6 +8141,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     /** @description Version of an own sweet. */
@@ -7872,6 +8152,7 @@ export interface operations {
                     "application/json": components["schemas"]["SweetPage"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7900,6 +8181,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -7917,6 +8199,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7925,6 +8208,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It was changed in the meantime. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -7933,7 +8217,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -7942,6 +8226,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7950,6 +8244,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It has to say on which version it is based. */
             428: {
                 headers: {
                     [name: string]: unknown;
@@ -7974,12 +8269,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description It is done; there is nothing to say. */
             204: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content?: never;
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -7988,6 +8285,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It was changed in the meantime. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -7996,6 +8294,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8004,6 +8303,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It has to say on which version it is based. */
             428: {
                 headers: {
                     [name: string]: unknown;
@@ -8029,6 +8329,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8046,6 +8347,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8054,7 +8356,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8063,6 +8365,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8098,6 +8410,7 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8106,6 +8419,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8131,6 +8445,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8148,6 +8463,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8156,7 +8472,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8165,6 +8481,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8186,6 +8512,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8194,6 +8521,7 @@ export interface operations {
                     "application/json": components["schemas"]["VersionLine"][];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8202,6 +8530,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8230,6 +8559,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8247,6 +8577,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8255,6 +8586,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It was changed in the meantime. */
             412: {
                 headers: {
                     [name: string]: unknown;
@@ -8263,7 +8595,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8272,6 +8604,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8280,6 +8622,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It has to say on which version it is based. */
             428: {
                 headers: {
                     [name: string]: unknown;
@@ -8301,6 +8644,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8309,6 +8653,7 @@ export interface operations {
                     "application/json": components["schemas"]["UnfinishedView"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8317,6 +8662,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8342,6 +8688,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description It is done; there is nothing to say. */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -8357,6 +8704,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8365,7 +8713,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8374,6 +8722,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8395,12 +8753,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description It is done; there is nothing to say. */
             204: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content?: never;
             };
+            /** @description There is nothing at this address. */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -8409,6 +8769,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8432,6 +8793,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8449,7 +8811,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8458,6 +8820,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8481,6 +8853,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8489,6 +8862,7 @@ export interface operations {
                     "application/json": components["schemas"]["BoilDownAnswer"];
                 };
             };
+            /** @description Empty, or no JSON. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8497,6 +8871,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8505,6 +8880,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8540,6 +8925,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8557,7 +8943,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8566,6 +8952,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8589,6 +8985,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8606,7 +9003,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8615,6 +9012,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8638,6 +9045,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8655,7 +9063,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8664,6 +9072,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8687,6 +9105,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8704,7 +9123,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8713,6 +9132,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8736,6 +9165,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8753,7 +9183,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8762,6 +9192,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8785,6 +9225,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8793,6 +9234,7 @@ export interface operations {
                     "application/json": components["schemas"]["Location"];
                 };
             };
+            /** @description Empty, or no JSON. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8801,6 +9243,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8809,6 +9252,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8832,6 +9285,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8849,7 +9303,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8858,6 +9312,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8881,6 +9345,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8889,6 +9354,7 @@ export interface operations {
                     "application/json": components["schemas"]["Properties"];
                 };
             };
+            /** @description Empty, or no JSON. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8897,6 +9363,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8905,6 +9372,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8924,6 +9401,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8947,6 +9425,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8964,7 +9443,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -8973,6 +9452,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8992,6 +9481,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -9015,6 +9505,7 @@ export interface operations {
             };
         };
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -9032,7 +9523,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Larger than any recipe. */
+            /** @description Longer than it can be. */
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9041,6 +9532,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -9060,6 +9561,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The answer. */
             200: {
                 headers: {
                     [name: string]: unknown;

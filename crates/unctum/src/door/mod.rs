@@ -91,9 +91,13 @@ impl Door {
         })
     }
 
-    /// Lets this machine in, now that the web server listens behind on `inner_port`.
-    pub fn open_here(self: &Arc<Self>, listener: TcpListener, inner_port: u16) {
+    /// The web server listens behind it, on this port of loopback.
+    pub fn stands_before(&self, inner_port: u16) {
         self.inner_port.store(inner_port, Ordering::SeqCst);
+    }
+
+    /// Lets this machine in.
+    pub fn open_here(self: &Arc<Self>, listener: TcpListener) {
         listen::here(Arc::clone(self), listener);
     }
 

@@ -1,0 +1,195 @@
+import { chromium, expect, test, type Browser, type Page } from '@playwright/test'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Hosts } from '../hosts'
+
+/** The kitchen's computer, a phone and a tablet, each on a network of its own. */
+const hosts = new Hosts()
+const folder = mkdtempSync(join(tmpdir(), 'unctum-network-'))
+const PASSCODE = 'two strings, please'
+const HERE = 'http://127.0.0.1:8080'
+
+let program: ChildProcess
+const browsers: Browser[] = []
+
+async function browserOf(host: string): Promise<Page> {
+  const browser = await chromium.launch({
+    executablePath: hosts.browser(host, folder),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
+  })
+  browsers.push(browser)
+  // The phone does not know the certificate of the house yet; who owns it says “go on”.
+  const context = await browser.newContext({
+    ignoreHTTPSErrors: true,
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    viewport: { width: 390, height: 844 },
+  })
+  return context.newPage()
+}
+
+test.beforeAll(() => {
+  hosts.up()
+  writeFileSync(join(folder, 'passcode'), `${PASSCODE}\n`, { mode: 0o600 })
+  const serve = ['serve', '--db', join(folder, 'notebook.db'), '--simulated-clock', '--network']
+  const [first, rest] = hosts.on(
+    hosts.kitchen,
+    '../target/release/unctum',
+    ...serve,
+    '--passcode-file',
+    join(folder, 'passcode'),
+  )
+  program = spawn(first, rest, { stdio: ['ignore', 'inherit', 'inherit'] })
+})
+test.afterAll(async () => {
+  for (const browser of browsers) await browser.close()
+  const gone = new Promise((resolve) => program.once('exit', resolve))
+  program.kill('SIGTERM')
+  await gone
+  hosts.down()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** Asks the program from a page of it, as the page itself would. */
+const asked = (page: Page, method: string, path: string, body?: object) =>
+  page.evaluate(
+    async ([method, path, body]) => {
+      const reply = await fetch(`/api/v1${path}`, {
+        method,
+        ...(body && { body, headers: { 'Content-Type': 'application/json' } }),
+      })
+      const text = await reply.text()
+      return { status: reply.status, body: text ? JSON.parse(text) : undefined }
+    },
+    [method, path, body && JSON.stringify(body)] as const,
+  )
+
+test('a phone and a tablet at the hob: let in, followed, cut off for five minutes, put out', async () => {
+  test.setTimeout(180_000)
+  const [phoneHost = '', tabletHost = ''] = hosts.devices
+  const kitchen = await browserOf(hosts.kitchen)
+  await expect(async () => {
+    await kitchen.goto(`${HERE}/kitchen`)
+  }).toPass()
+
+  // The phone comes in by the code on the kitchen's screen: once.
+  const shown = kitchen.waitForResponse((r) => r.url().endsWith('/network/pairing'))
+  await kitchen.getByRole('button', { name: 'Let a phone in' }).click()
+  await expect(kitchen.getByRole('img', { name: 'Code to scan' })).toBeVisible()
+  const { url } = (await (await shown).json()) as { url: string }
+  expect(url).toMatch(/^https:\/\/10\.77\.0\.1:8443\/let-in#[a-z0-9]{26}$/)
+  const phone = await browserOf(phoneHost)
+  await phone.goto(url)
+  await phone.getByLabel('This device is called').fill('Phone at the hob')
+  await phone.getByRole('button', { name: 'Let me in' }).click()
+  await expect(phone.getByRole('link', { name: 'Kitchen' })).toBeVisible()
+  await expect(kitchen.getByText('Phone at the hob')).toBeVisible()
+
+  // The tablet tries the same code, then the passcode; a plain address sends it behind the certificate.
+  const tablet = await browserOf(tabletHost)
+  await tablet.goto(url)
+  await tablet.getByRole('button', { name: 'Let me in' }).click()
+  await expect(tablet.getByRole('alert')).toContainText('was used')
+  await tablet.goto(`http://${hosts.address}:8443/`)
+  expect(tablet.url()).toBe(`https://${hosts.address}:8443/`)
+  expect((await asked(tablet, 'GET', '/kitchen')).status).toBe(401)
+  await tablet.getByLabel('This device is called').fill('Tablet')
+  await tablet.getByLabel('Passcode').fill('three strings')
+  await tablet.getByRole('button', { name: 'Let me in' }).click()
+  await expect(tablet.getByRole('alert')).toContainText('That is not the kitchen')
+  await tablet.getByLabel('Passcode').fill(PASSCODE)
+  await tablet.getByRole('button', { name: 'Let me in' }).click()
+  await expect(tablet.getByLabel('Passcode')).toBeHidden()
+
+  // One batch, followed from both.
+  const start = { charge: { sucrose_g: 300, water_g: 150 }, stage: 'one-string' }
+  const batch = (await asked(kitchen, 'POST', '/batches', start)).body as { id: number }
+  for (const page of [phone, tablet])
+    await page.goto(`https://${hosts.address}:8443/stove/${batch.id}`)
+  await phone.getByRole('button', { name: 'The flame is on, medium' }).click()
+  await expect(tablet.getByRole('heading', { level: 1 })).toHaveText('Stir until no grain is left')
+
+  // The phone loses its network: said within seconds, clocks and keys go on.
+  hosts.cable(0, 'down')
+  const cut_ms = Date.now()
+  const silent = phone.getByText('Unctum has not answered', { exact: false })
+  await expect(silent).toBeVisible()
+  const said_s = (Date.now() - cut_ms) / 1000
+  console.log(`the silence was said after ${said_s.toFixed(1)} s`)
+  expect(said_s).toBeLessThan(5)
+  await phone.getByRole('button', { name: 'Low', exact: true }).click()
+  await phone.getByRole('button', { name: 'High', exact: true }).click()
+  const waiting = phone.getByText('Noted on this device, not sent yet')
+  await expect(waiting).toBeVisible()
+  // Five minutes go by in the kitchen, and the tablet goes on.
+  await asked(kitchen, 'POST', '/clock', { advance_s: 300 })
+  await tablet.getByRole('button', { name: 'Medium', exact: true }).click()
+  await expect
+    .poll(async () => (await asked(kitchen, 'GET', `/batches/${batch.id}`)).body.last_seq)
+    .toBe(2)
+  await expect(waiting).toBeVisible()
+
+  // It comes back: nothing lost, nothing doubled, each at its own moment.
+  hosts.cable(0, 'up')
+  await expect(silent).toBeHidden()
+  await expect(waiting).toBeHidden()
+  const whole = (await asked(kitchen, 'GET', `/batches/${batch.id}`)).body as {
+    started_ms: number
+    log: { event: string; flame: string; at_ms: number }[]
+    state: { flame: string }
+  }
+  expect(whole.log.map((l) => l.flame)).toEqual(['medium', 'low', 'high', 'medium'])
+  const after_s = whole.log.map((l) => (l.at_ms - whole.started_ms) / 1000)
+  expect(Math.max(...after_s.slice(0, 3))).toBeLessThan(120)
+  expect(after_s[3]).toBeGreaterThanOrEqual(300)
+  expect(whole.state.flame).toBe('medium')
+  for (const page of [phone, tablet])
+    await expect(page.getByRole('button', { name: 'Medium', exact: true })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    )
+
+  // A page of somebody else, in the browser of the kitchen's own computer, reads and changes nothing.
+  const before = await asked(kitchen, 'GET', '/batches')
+  const other = await kitchen.context().newPage()
+  await other.route('http://elsewhere.example/**', (route) =>
+    route.fulfill({ contentType: 'text/html', body: '<!doctype html><p>Another page</p>' }),
+  )
+  await other.goto('http://elsewhere.example/')
+  const tried = await other.evaluate(
+    async ([here, id]) => {
+      const read = await fetch(`${here}/api/v1/kitchen`).then(
+        () => 'read',
+        () => 'refused',
+      )
+      const give = `${here}/api/v1/batches/${id}/events`
+      const body = JSON.stringify({ event: 'given_up' })
+      await fetch(give, { method: 'POST', mode: 'no-cors', body }).catch(() => undefined)
+      const beacon = navigator.sendBeacon(give, body)
+      const form = document.createElement('form')
+      Object.assign(form, { method: 'post', action: give, enctype: 'text/plain', target: 'f' })
+      const frame = Object.assign(document.createElement('iframe'), { name: 'f' })
+      const field = Object.assign(document.createElement('input'), {
+        name: body.slice(0, -1),
+        value: '}',
+      })
+      form.append(field)
+      document.body.append(frame, form)
+      form.submit()
+      await new Promise((done) => frame.addEventListener('load', done, { once: true }))
+      return { read, beacon }
+    },
+    [HERE, batch.id] as const,
+  )
+  expect(tried.read).toBe('refused')
+  await other.close()
+  expect((await asked(kitchen, 'GET', '/batches')).body).toEqual(before.body)
+
+  // Put out, the phone is out at once; the tablet stays.
+  await kitchen.getByRole('button', { name: 'Put Phone at the hob out' }).click()
+  await expect(phone.getByRole('heading', { name: 'Come into the kitchen' })).toBeVisible()
+  expect((await asked(phone, 'GET', '/batches')).status).toBe(401)
+  expect((await asked(tablet, 'GET', '/batches')).status).toBe(200)
+})
