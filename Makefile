@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench
+.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench load faults pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -59,6 +59,14 @@ bench: build modules
 	cargo bench -p unctum-core
 	@scripts/tools browser
 	cd e2e && npx playwright test -c speed.config.ts
+
+# Figures of docs/performance.md for a notebook of many years, and what is done to the program in
+# docs/reliability.md.
+load: build
+	node e2e/measure/load.mjs
+
+faults: build
+	node e2e/measure/faults.mjs
 
 # The screenshots of docs/, made from the demo.
 pictures: build modules

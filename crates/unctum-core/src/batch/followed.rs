@@ -1,9 +1,10 @@
 //! A batch that is looked at again and again: what was taken in once is not taken in anew.
 
-use std::sync::Arc;
+use std::sync::{Arc, OnceLock};
 
 use crate::batch::fold::{Fold, admit_in, folded, in_order, is_undo};
-use crate::batch::{BatchEvent, BatchSetup, BatchState, Logged, admit};
+use crate::batch::summary::readings;
+use crate::batch::{BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, ReadingMade, admit, summary};
 use crate::error::{CoreError, Result};
 
 /// A batch with all of its log taken in. Its state at a moment costs the same however long the log is; a further
@@ -18,6 +19,9 @@ pub struct Followed {
     started_ms: i64,
     log: Vec<Logged>,
     fold: Fold,
+    /// What follows from the log alone is reckoned once.
+    summary: OnceLock<BatchSummary>,
+    readings: OnceLock<Vec<ReadingMade>>,
 }
 
 impl Followed {
@@ -28,7 +32,8 @@ impl Followed {
     pub fn new(setup: BatchSetup, started_ms: i64, log: &[Logged]) -> Result<Self> {
         let log = in_order(log);
         let fold = folded(&setup, started_ms, &log)?;
-        Ok(Self { setup: Arc::new(setup), started_ms, log, fold })
+        let setup = Arc::new(setup);
+        Ok(Self { setup, started_ms, log, fold, summary: OnceLock::new(), readings: OnceLock::new() })
     }
 
     /// How it was set up.
@@ -60,6 +65,8 @@ impl Followed {
     /// # Errors
     /// An event that was not admitted.
     pub fn take(&mut self, logged: Logged) -> Result<()> {
+        self.summary = OnceLock::new();
+        self.readings = OnceLock::new();
         let follows = logged.at_ms >= self.fold.last_ms()
             && self.log.last().is_none_or(|l| (l.at_ms, l.seq) < (logged.at_ms, logged.seq));
         if follows && !is_undo(&logged) {
@@ -71,6 +78,16 @@ impl Followed {
             self.fold = folded(&self.setup, self.started_ms, &self.log)?;
         }
         Ok(())
+    }
+
+    /// Planned against real.
+    pub fn summary(&self) -> &BatchSummary {
+        self.summary.get_or_init(|| summary(&self.setup, self.started_ms, &self.log))
+    }
+
+    /// The readings that stand, in the order of their moments.
+    pub fn readings(&self) -> &[ReadingMade] {
+        self.readings.get_or_init(|| readings(&self.setup, &self.log))
     }
 
     /// The state at `now_ms`.

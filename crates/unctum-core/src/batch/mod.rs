@@ -17,5 +17,5 @@ pub use fold::{admit, state_at};
 pub use followed::Followed;
 pub use lesson::{Lesson, Mend, NextTime, lesson};
 pub use state::{Advice, BatchState, Phase, Range, StepState, SyrupState};
-pub use summary::{BatchSummary, ReadingMade, is_over, is_resting, readings_after, summary};
+pub use summary::{BatchSummary, ReadingMade, is_over, is_resting, summary};
 pub use test_said::TestSaid;

@@ -127,10 +127,9 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
     }
 }
 
-/// The readings that stand and have a number above `after_seq`, in the order of their moments.
-#[must_use]
-pub fn readings_after(setup: &BatchSetup, log: &[Logged], after_seq: i32) -> Vec<ReadingMade> {
-    standing(log).into_iter().filter(|l| l.seq > after_seq).filter_map(|l| reading_made(setup, l)).collect()
+/// The readings that stand, in the order of their moments.
+pub(super) fn readings(setup: &BatchSetup, log: &[Logged]) -> Vec<ReadingMade> {
+    standing(log).into_iter().filter_map(|l| reading_made(setup, l)).collect()
 }
 
 fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {

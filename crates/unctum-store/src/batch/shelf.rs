@@ -7,7 +7,7 @@ use diesel::dsl::count_star;
 use diesel::prelude::*;
 use diesel::sqlite::{Sqlite, SqliteConnection};
 use serde::{Deserialize, Serialize};
-use unctum_core::batch::{BatchSummary, Followed, Verdict, is_over, is_resting, summary};
+use unctum_core::batch::{BatchSummary, Followed, Verdict, is_over, is_resting};
 
 use super::{VerdictRow, events_after};
 use crate::error::{Result, StoreError};
@@ -82,7 +82,7 @@ impl Brief {
             pan_name: setup.pan.name.clone(),
             ring_name: setup.ring.name.clone(),
             ring_id: setup.chosen.ring_id,
-            summary: summary(setup, batch.started_ms(), batch.log()),
+            summary: batch.summary().clone(),
         }
     }
 }

@@ -7,7 +7,7 @@ use serde::Serialize;
 use unctum_core::CoreError;
 use unctum_core::batch::{
     BatchEvent, BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson,
-    readings_after, summary,
+    summary,
 };
 use unctum_store::batch::{self as rows, Entry, Page, Standing};
 use unctum_store::{SqliteConnection, kitchen};
@@ -100,7 +100,7 @@ fn view(
 ) -> unctum_store::Result<BatchView> {
     let setup = batch.setup();
     let verdict = rows::told(c, id)?;
-    let summary = summary(setup, batch.started_ms(), batch.log());
+    let summary = batch.summary().clone();
     let after = after_seq.unwrap_or(0);
     Ok(BatchView {
         id,
@@ -108,7 +108,7 @@ fn view(
         state: batch.state_at(now_ms),
         lesson: verdict.as_ref().map(|v| lesson(setup, &summary, v)),
         summary,
-        readings: readings_after(setup, batch.log(), after),
+        readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
         last_seq: batch.last_seq(),
         setup: after_seq.is_none().then(|| setup.clone()),
