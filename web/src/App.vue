@@ -53,7 +53,7 @@ const turn = () => (chosen.value = light.value === 'slate' ? 'enamel' : 'slate')
 <template>
   <v-app>
     <a class="skip key" href="#room">To the room</a>
-    <RoomsStrip :dark="light === 'slate'" @turn="turn" />
+    <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
     <main id="room" tabindex="-1">
       <ReachNote />
       <LetIn v-if="atDoor" @in="comeIn" />

@@ -91,7 +91,8 @@ export function useBatch(id: () => number) {
   const refused = computed(() => said.value || (refusals.value.at(-1)?.words ?? ''))
   /** What was pressed here and is not written down yet. */
   const waiting = computed(() => outbox.of(id()))
-  const busy = computed(() => waiting.value.length > 0)
+  // Out of reach nothing is awaited: what is pressed then is kept.
+  const busy = computed(() => waiting.value.length > 0 && !reach.lost)
 
   let stop: (() => void) | undefined
   watch(

@@ -2,6 +2,7 @@ import { createStore, del, entries as keptEntries, set } from 'idb-keyval'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { answer, api, OUT_OF_REACH, Refusal, wordsOf, type Api } from '@/api/client'
+import { entryName } from './entryName'
 import { useReach } from './reach'
 import { serverNow } from './serverTime'
 
@@ -25,11 +26,6 @@ type Sent = (view: Api<'BatchView'>) => void
 /** Codes after which sending the same again may work. */
 const TRY_AGAIN = [OUT_OF_REACH, 'busy', 'not-let-in', 'disk-full', 'read-only', 'internal']
 const AGAIN_MS = 2000
-
-function freshName(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16))
-  return [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
-}
 
 /** On this device, across reloads; a browser without a place to keep things keeps them while the page lives. */
 const kept = () => (typeof indexedDB === 'undefined' ? undefined : createStore('unctum', 'entries'))
@@ -69,7 +65,7 @@ export const useOutbox = defineStore('outbox', () => {
     const last = of(batch_id).at(-1)
     const same = JSON.stringify(last?.event) === JSON.stringify(event)
     if (same && last?.undoes === undoes) return Promise.resolve(false)
-    const entry: Entry = { entry_id: freshName(), batch_id, at_ms: serverNow(), seen_seq, event }
+    const entry: Entry = { entry_id: entryName(), batch_id, at_ms: serverNow(), seen_seq, event }
     if (undoes) entry.undoes = undoes
     waiting.value = [...waiting.value, entry]
     if (place) void set(entry.entry_id, entry, place).catch(() => undefined)

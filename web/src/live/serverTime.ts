@@ -9,3 +9,6 @@ export function heard(now_ms: number): void {
 
 /** The program's time now, ms since 1970. */
 export const serverNow = () => Math.round(Date.now() + ahead_ms)
+
+/** A moment of the program's time by this device's clock. */
+export const localOf = (at_ms: number) => at_ms - ahead_ms

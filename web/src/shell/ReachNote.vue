@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useMissingRoom } from '@/live/missingRoom'
 import { useOutbox } from '@/live/outbox'
 import { useReach } from '@/live/reach'
+import { localOf } from '@/live/serverTime'
 import { hourOf, longSince } from '@/units/format'
 
 /** Whether the program answers, and what waits for it: said in every room, at once and only once. */
@@ -14,10 +15,10 @@ const now = useNow({ interval: 1000 })
 
 const silent_s = computed(() => (now.value.getTime() - reach.answered_ms) / 1000)
 const count = computed(() => outbox.waiting.length)
-/** A moment's wait is nothing to say. */
+/** A moment's wait is nothing to say; while nothing answers it is said above. */
 const slow = computed(() => {
   const first = outbox.waiting[0]
-  return first !== undefined && (reach.lost || now.value.getTime() - first.at_ms > 3000)
+  return !reach.lost && first !== undefined && now.value.getTime() - localOf(first.at_ms) > 3000
 })
 const things = computed(() => (count.value === 1 ? '1 entry is' : `${count.value} entries are`))
 const PRESSED: Record<string, string> = {
@@ -35,8 +36,9 @@ const PRESSED: Record<string, string> = {
 <template>
   <div v-if="reach.lost" class="reach lost" role="alert">
     <strong>Unctum has not answered for {{ longSince(silent_s) }}.</strong>
-    Clocks go on by the last plan. What you press at a pan is kept on this device and sent when it
-    is back; look at the pan itself.
+    Clocks go on by the last plan.
+    <template v-if="count">{{ things }} kept here and sent when it is back.</template>
+    <template v-else>What you press at a pan is kept here and sent when it is back.</template>
   </div>
   <p v-if="missing" class="reach" role="status">
     “{{ missing.title }}” was never opened on this device and cannot be fetched now. It opens as

@@ -4,7 +4,7 @@ import { useKitchen } from '@/live/kitchen'
 import { celsius, degreeUnit, number } from '@/units/format'
 
 /** The steel edge that every room shares: its name, the rooms in the order of the work, the air. */
-defineProps<{ dark: boolean }>()
+defineProps<{ dark: boolean; shut: boolean }>()
 defineEmits<{ turn: [] }>()
 
 const rooms = [
@@ -28,7 +28,7 @@ const air = computed(() => {
 <template>
   <header class="strip">
     <router-link class="name" to="/" aria-label="Unctum, to the stove">Unctum</router-link>
-    <nav aria-label="Rooms">
+    <nav v-if="!shut" aria-label="Rooms">
       <router-link
         v-for="r in rooms"
         :key="r.room"

@@ -3,6 +3,7 @@ import './panels/panels.css'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { entryName } from '@/live/entryName'
 import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -136,12 +137,15 @@ async function copyLink(): Promise<void> {
 }
 
 const refused = ref('')
+// The same start sent again, its answer lost on the way, is one batch.
+const entry_id = computed(() => (JSON.stringify(ask.value) ? entryName() : ''))
 async function putOn(): Promise<void> {
   const a = ask.value
   if (!boil.value) return
   try {
     const batch = await answer(
       api.POST('/api/v1/batches', {
+        params: { query: { entry_id: entry_id.value } },
         body: {
           contents: questionOf(kitchen, a)?.contents,
           charge: boil.value.charge,

@@ -15,6 +15,7 @@ import ReadingKeys from './ReadingKeys.vue'
 import StepSide from './StepSide.vue'
 import SyrupFigures from './SyrupFigures.vue'
 import TestSaid from './TestSaid.vue'
+import { longSince } from '@/units/format'
 import { useCookSheet } from './useCookSheet'
 
 /** One batch at the stove: the one thing to do now, and everything to do it with. */
@@ -33,6 +34,12 @@ const ENDED: Record<string, string> = {
   given_up: 'Given up',
   resting: 'Left for later',
 }
+/** Nobody wrote about it for a day: what became of it is the one thing to know. */
+const left = computed(() => {
+  const s = state.value?.unattended_s
+  if (s == null) return ''
+  return `Nothing was written about it for ${longSince(s)}. If a flame still burns under it, put it out first.`
+})
 const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
 const flames = [
   { key: 'off', name: 'Off' },
@@ -72,15 +79,15 @@ onKey('e', happened)
   <p v-else-if="!batch || !state || !setup || !said">Fetching the sheet…</p>
   <div v-else class="cook">
     <OtherPans :but="id" />
-    <div class="sheet" :class="{ urgent: said.urgent, with_syrup: syrup }">
+    <div class="sheet" :class="{ urgent: said.urgent && !left, with_syrup: syrup }">
       <section class="at-hand" aria-live="polite">
         <p class="label">
           {{ setup.title }} · {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
           <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
         </p>
         <template v-if="!over">
-          <h1>{{ said.headline }}</h1>
-          <p class="lead">{{ said.detail }}</p>
+          <h1>{{ left ? 'Is this still going on?' : said.headline }}</h1>
+          <p class="lead">{{ left || said.detail }}</p>
         </template>
         <template v-else>
           <h1>{{ ENDED[state.phase] }}</h1>
@@ -120,13 +127,7 @@ onKey('e', happened)
         >
       </p>
 
-      <LeftAlone
-        v-if="state.unattended_s != null"
-        class="act"
-        :unattended_s="state.unattended_s"
-        @rest="sheet.rest"
-        @give-up="sheet.giveUp"
-      />
+      <LeftAlone v-if="left" class="act" @rest="sheet.rest" @give-up="sheet.giveUp" />
       <section v-if="!over" class="act">
         <TroubleNote v-if="refused" :words="refused" />
         <TestSaid

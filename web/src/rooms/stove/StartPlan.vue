@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
+import { entryName } from '@/live/entryName'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import LastTimeSaid from '@/batch/LastTimeSaid.vue'
@@ -46,11 +47,19 @@ const lines = computed(() =>
   })),
 )
 const busy = ref(false)
+// The same start sent again, its answer lost on the way, is one batch.
+let entry_id = entryName()
+watch(
+  () => JSON.stringify(props.ask),
+  () => (entry_id = entryName()),
+)
 async function putOn(): Promise<void> {
   if (!props.ask) return
   busy.value = true
   try {
-    const batch = await answer(api.POST('/api/v1/batches', { body: props.ask }))
+    const batch = await answer(
+      api.POST('/api/v1/batches', { body: props.ask, params: { query: { entry_id } } }),
+    )
     await router.push(`/stove/${batch.id}`)
   } catch (thrown) {
     trouble.value = wordsOf(thrown)

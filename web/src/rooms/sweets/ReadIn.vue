@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
@@ -9,7 +10,8 @@ import ReadLine from './ReadLine.vue'
 
 /** A recipe pasted or taken from a file: shown as it is understood; what is doubtful is asked first. */
 const router = useRouter()
-const content = ref('')
+// What is written here is still here after a reload, or when she comes back.
+const content = useSessionStorage('unctum.read-in', '')
 const cup_ml = ref(240)
 const seen = shallowRef<Api<'ImportAnswer'>>()
 const settled = ref<Record<number, Api<'Settled'>>>({})
@@ -47,8 +49,10 @@ async function ask(commit: boolean): Promise<void> {
       }),
     )
     trouble.value = ''
-    if (found.stored_key) await router.push(`/sweets/${found.stored_key}`)
-    else seen.value = found
+    if (found.stored_key) {
+      content.value = ''
+      await router.push(`/sweets/${found.stored_key}`)
+    } else seen.value = found
   } catch (thrown) {
     trouble.value = wordsOf(thrown)
   } finally {

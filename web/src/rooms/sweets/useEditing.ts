@@ -44,7 +44,10 @@ export function useEditing(key: () => string) {
       const kept = await answer(
         api.GET('/api/v1/sweets/{key}/unfinished', { params: { path: { key: key() } } }),
       )
-      take(page.sweet, page.version ?? 0, kept.sweet ?? page.sweet)
+      const here = held()
+      const work = here ? (JSON.parse(here) as Sweet) : (kept.sweet ?? page.sweet)
+      take(page.sweet, page.version ?? 0, work)
+      if (here) void keepUnfinished()
       unfinished_ms.value = kept.at_ms ?? undefined
       await loadVersions()
       trouble.value = ''
@@ -73,6 +76,13 @@ export function useEditing(key: () => string) {
   })
   const changed = computed(() => written.value !== saved.value)
 
+  const place = () => `unctum.unfinished.${key()}`
+  const held = () => localStorage.getItem(place())
+  function hold(work: Sweet | undefined): void {
+    if (work) localStorage.setItem(place(), JSON.stringify(work))
+    else localStorage.removeItem(place())
+  }
+
   // What is unfinished is kept beside the sweet while she writes, and is there again when she comes back.
   const unfinished_ms = ref<number>()
   const resting = refDebounced(written, 900)
@@ -81,18 +91,23 @@ export function useEditing(key: () => string) {
     const work = draft.value
     if (!work || !changed.value) return keeping
     const path = { key: key() }
+    // First on this device: the program may not answer just now.
+    hold(work)
     keeping = keeping
       .then(() =>
         answer0(api.PUT('/api/v1/sweets/{key}/unfinished', { params: { path }, body: work })),
       )
       .then((done) => {
-        if (done) unfinished_ms.value = Date.now()
+        if (!done) return
+        unfinished_ms.value = Date.now()
+        if (JSON.stringify(work) === held()) hold(undefined)
       })
     return keeping
   }
   watch(resting, () => void keepUnfinished())
   async function dropUnfinished(): Promise<void> {
     await keeping
+    hold(undefined)
     const path = { key: key() }
     await answer0(api.DELETE('/api/v1/sweets/{key}/unfinished', { params: { path } }))
     unfinished_ms.value = undefined
@@ -106,6 +121,7 @@ export function useEditing(key: () => string) {
     try {
       await keeping
       const done = await call()
+      hold(undefined)
       take(done.sweet, done.version)
       unfinished_ms.value = undefined
       await loadVersions()
