@@ -164,7 +164,7 @@ async function putOn(): Promise<void> {
 </script>
 
 <template>
-  <div class="bench" :class="{ two }">
+  <div class="bench" :class="{ two, waits: !boil && !boils.a.trouble.value }">
     <form class="side" aria-label="What is in the pan" @submit.prevent="putOn">
       <KeyRow
         v-if="two"
@@ -281,6 +281,12 @@ async function putOn(): Promise<void> {
     'side drawings' auto
     'side readouts' auto
     'side below' 1fr / 13.5rem minmax(0, 1fr);
+}
+
+/* Until the first drawing is there, nothing stands where it would be pushed away from. */
+.waits .side,
+.waits .below {
+  visibility: hidden;
 }
 
 .side {

@@ -47,9 +47,9 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
 <template>
   <article class="step">
     <header>
-      <h3>
+      <h2>
         <span class="figures">{{ number }}</span> {{ step.title }}
-      </h3>
+      </h2>
       <p v-if="figures" class="small soft figures">
         about {{ span(figures.time.minutes.mid_min) }} ({{
           spanRange(figures.time.minutes)
@@ -110,7 +110,11 @@ p {
   max-width: 44rem;
 }
 
-h3 span {
+h2 {
+  font-size: 1.125rem;
+}
+
+h2 span {
   color: var(--ink-soft);
   margin-right: 0.3em;
 }

@@ -106,7 +106,7 @@ const exportLink = (format: string) =>
 <template>
   <TroubleNote v-if="trouble && !page" :words="trouble" />
   <p v-else-if="!page || !sweet || !method" class="soft">Opening…</p>
-  <div v-else class="page">
+  <div v-else class="page" :class="{ waits: !f && !refused }">
     <header class="top">
       <div>
         <p class="label">
@@ -274,6 +274,11 @@ const exportLink = (format: string) =>
 .methods,
 .wide {
   grid-column: 1 / -1;
+}
+
+/* Until the figures are there, nothing stands where they would push it away. */
+.waits > .wide {
+  visibility: hidden;
 }
 
 .top {
