@@ -6,6 +6,7 @@ mod common;
 mod bad_input;
 mod batches;
 mod contracts;
+mod copies;
 mod exchange;
 mod kitchen;
 mod network;
