@@ -16,11 +16,11 @@ for (const way of WAYS) {
     await page.goto('/sweets/cashew-sheet')
     await press(way, page.getByRole('button', { name: /^3\. Boil to one string/ }))
     const steps = page.getByRole('region', { name: 'Steps' })
-    await expect(steps.getByRole('heading', { level: 3 })).toContainText('Boil to one string')
+    await expect(steps.getByRole('heading', { level: 2 })).toContainText('Boil to one string')
     await expect(steps).toContainText('pan on the scale 2193 g')
     await expect(steps).toContainText('Never test from the pan')
     await page.getByRole('button', { name: /^3\. Boil/ }).press('ArrowRight')
-    await expect(steps.getByRole('heading', { level: 3 })).toContainText('Powder in at once')
+    await expect(steps.getByRole('heading', { level: 2 })).toContainText('Powder in at once')
   })
 }
 

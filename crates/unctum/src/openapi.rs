@@ -6,7 +6,7 @@ use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 
 use crate::changes::Change;
 use crate::problem::Problem;
-use crate::routes::{batch, boil, kitchen, live, network, notebook, sweet, syrup, system};
+use crate::routes::{batch, boil, door, kitchen, live, network, notebook, sweet, syrup, system};
 
 #[derive(OpenApi)]
 #[openapi(
@@ -73,11 +73,11 @@ use crate::routes::{batch, boil, kitchen, live, network, notebook, sweet, syrup,
         batch::judge,
         live::live,
         notebook::copy,
-        network::door,
-        network::certificate,
-        network::enter,
-        network::pair,
-        network::leave,
+        door::door,
+        door::certificate,
+        door::enter,
+        door::pair,
+        door::leave,
         network::network,
         network::switch,
         network::set_passcode,

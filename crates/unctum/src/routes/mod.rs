@@ -2,6 +2,7 @@
 
 pub mod batch;
 pub mod boil;
+pub mod door;
 pub mod kitchen;
 pub mod live;
 pub mod network;
@@ -74,11 +75,11 @@ pub fn all() -> Vec<Route> {
         batch::judge,
         live::live,
         notebook::copy,
-        network::door,
-        network::certificate,
-        network::enter,
-        network::pair,
-        network::leave,
+        door::door,
+        door::certificate,
+        door::enter,
+        door::pair,
+        door::leave,
         network::network,
         network::switch,
         network::set_passcode,
