@@ -76,7 +76,13 @@ test('a phone and a tablet at the hob: let in, followed, cut off for five minute
 
   // The phone comes in by the code on the kitchen's screen: once.
   const shown = kitchen.waitForResponse((r) => r.url().endsWith('/network/pairing'))
-  await kitchen.getByRole('button', { name: 'Let a phone in' }).click()
+  await kitchen
+    .getByRole('button', { name: 'Let a phone in' })
+    .click({ timeout: 20_000 })
+    .catch(async (thrown: unknown) => {
+      console.log(await kitchen.locator('body').innerText())
+      throw thrown
+    })
   await expect(kitchen.getByRole('img', { name: 'Code to scan' })).toBeVisible()
   const { url } = (await (await shown).json()) as { url: string }
   expect(url).toMatch(/^https:\/\/10\.77\.0\.1:8443\/let-in#[a-z0-9]{26}$/)
