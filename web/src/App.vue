@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage, usePreferredDark } from '@vueuse/core'
-import { computed, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import TroubleNote from './look/pieces/TroubleNote.vue'
@@ -11,7 +11,6 @@ import { useKitchen } from './live/kitchen'
 import { useOutbox } from './live/outbox'
 import { useReach } from './live/reach'
 import { useTitle } from './live/title'
-import LetIn from './shell/LetIn.vue'
 import ReachNote from './shell/ReachNote.vue'
 import RoomsStrip from './shell/RoomsStrip.vue'
 
@@ -33,6 +32,8 @@ useTitle()
 // A phone that was not let in yet sees the door, whatever room it asked for.
 const router = useRouter()
 const route = useRoute()
+// Fetched by who stands there: its fields are no part of what the stove needs first.
+const LetIn = defineAsyncComponent(() => import('./shell/LetIn.vue'))
 const atDoor = computed(() => reach.shut_out || route.path === '/let-in')
 async function comeIn(): Promise<void> {
   reach.shut_out = false

@@ -80,7 +80,10 @@ impl Clock {
     #[must_use]
     pub fn set_back_s(&self) -> i64 {
         match self {
-            Self::System(steady) => ((steady.now_ms() - wall_ms()) / 1000).max(0).max(1) - 1,
+            Self::System(steady) => {
+                let behind_s = (steady.now_ms() - wall_ms()) / 1000;
+                if behind_s > 2 { behind_s } else { 0 }
+            }
             Self::Simulated(_) => 0,
         }
     }

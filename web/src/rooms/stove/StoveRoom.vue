@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Api } from '@/api/client'
 import { doesOf, presses, useGoing } from '@/live/going'
 import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import FirstHour from '@/rooms/kitchen/FirstHour.vue'
 import { clock, gramUnit, grams } from '@/units/format'
 import HobPlan from './HobPlan.vue'
 
 /** The hob seen from above, and what each pan wants. A kitchen that nobody set up begins with four questions. */
+// Only a kitchen that nobody set up needs it.
+const FirstHour = defineAsyncComponent(() => import('@/rooms/kitchen/FirstHour.vue'))
 const kitchen = useKitchen()
 const store = useGoing()
 const going = computed(() => store.going)
