@@ -25,7 +25,7 @@ export class Hosts {
   up(): void {
     ip('netns', 'add', this.kitchen)
     ip('-n', this.kitchen, 'link', 'set', 'lo', 'up')
-    ip('-n', this.kitchen, 'link', 'add', 'br0', 'type', 'bridge')
+    ip('-n', this.kitchen, 'link', 'add', 'br0', 'type', 'bridge', 'forward_delay', '0')
     ip('-n', this.kitchen, 'addr', 'add', `${this.address}/24`, 'dev', 'br0')
     ip('-n', this.kitchen, 'link', 'set', 'br0', 'up')
     this.devices.forEach((device, i) => {
