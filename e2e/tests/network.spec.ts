@@ -32,9 +32,9 @@ async function browserOf(host: string): Promise<Page> {
 
 /** Waits until a host is answered: a page that is asked for too early shows that, perhaps over the one that came. */
 function answers(host: string, url: string): void {
-  const again = ['--retry', '100', '--retry-all-errors', '--retry-delay', '1', '--max-time', '90']
+  const again = ['--retry', '30', '--retry-all-errors', '--retry-delay', '1', '--max-time', '3']
   const [curl, asks] = hosts.on(host, 'curl', '-skf', '-o', '/dev/null', ...again, url)
-  execFileSync(curl, asks)
+  execFileSync(curl, asks, { timeout: 60_000 })
 }
 
 test.beforeAll(() => {
