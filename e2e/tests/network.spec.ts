@@ -20,7 +20,15 @@ const browsers: Browser[] = []
 async function browserOf(host: string): Promise<Page> {
   const browser = await chromium.launch({
     executablePath: hosts.browser(host, folder),
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
   })
   browsers.push(browser)
   // The phone does not know the certificate of the house yet; who owns it says “go on”.
