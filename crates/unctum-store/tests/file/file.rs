@@ -149,3 +149,10 @@ fn each_way_to_fail_is_told_truly() {
         assert!(words.contains("nothing was written"), "{words}");
     }
 }
+
+#[test]
+fn each_migration_is_a_form_of_its_own() {
+    let migrations = Path::new(env!("CARGO_MANIFEST_DIR")).join("migrations");
+    let count = std::fs::read_dir(migrations).expect("migrations").count();
+    assert_eq!(usize::try_from(FORM).expect("positive"), count);
+}
