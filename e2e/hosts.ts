@@ -27,16 +27,27 @@ export class Hosts {
     ip('-n', this.kitchen, 'link', 'set', 'lo', 'up')
     ip('-n', this.kitchen, 'link', 'add', 'br0', 'type', 'bridge', 'forward_delay', '0')
     ip('-n', this.kitchen, 'addr', 'add', `${this.address}/24`, 'dev', 'br0')
+    this.only(this.kitchen, 'br0')
     ip('-n', this.kitchen, 'link', 'set', 'br0', 'up')
     this.devices.forEach((device, i) => {
       ip('netns', 'add', device)
       ip('-n', device, 'link', 'set', 'lo', 'up')
       const cable = ['link', 'add', 'eth0', 'netns', device, 'type', 'veth']
       ip(...cable, 'peer', 'name', `to${i}`, 'netns', this.kitchen)
+      this.only(this.kitchen, `to${i}`)
       ip('-n', this.kitchen, 'link', 'set', `to${i}`, 'master', 'br0', 'up')
       ip('-n', device, 'addr', 'add', `10.77.0.${i + 2}/24`, 'dev', 'eth0')
+      this.only(device, 'eth0')
       ip('-n', device, 'link', 'set', 'eth0', 'up')
     })
+  }
+
+  /**
+   * A link has the address it is given and no other. One that it gives itself comes a second after it is up, and
+   * a browser drops what it is loading when the network changes.
+   */
+  private only(host: string, link: string): void {
+    ip('-n', host, 'link', 'set', link, 'addrgenmode', 'none')
   }
 
   /** Pulls the cable of a device out, or puts it in again. */

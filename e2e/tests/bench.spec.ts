@@ -1,4 +1,4 @@
-import { choose, enter, expect, press, test, WAYS } from './kitchen'
+import { enter, expect, press, test, WAYS } from './kitchen'
 import type { Page } from '@playwright/test'
 
 const headline = (page: Page) => page.getByRole('heading', { level: 1 })
@@ -135,7 +135,7 @@ for (const way of WAYS) {
 test('jaggery strained; curve and drawing are kept', async ({ page }) => {
   await openBench(page)
   await page.getByText('Which sweetener').click()
-  await choose(page, page.getByLabel('Sweetener', { exact: true }), /Cane jaggery/)
+  await page.getByLabel('Sweetener', { exact: true }).selectOption('Cane jaggery')
   await expect(page).toHaveURL(/part=300\*cane-jaggery/)
   await page.getByLabel('Strained once dissolved').check()
   await expect(page.getByText('of grit')).toBeVisible()

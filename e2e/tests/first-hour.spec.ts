@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Program } from '../program'
-import { advance, batchState, choose, expect, logged, test as base } from './kitchen'
+import { advance, batchState, expect, logged, test as base } from './kitchen'
 
 // An empty notebook on the phone's width: no scale, no thermometer, strings only.
 const test = base.extend<{ url: string }>({
@@ -67,7 +67,7 @@ test('the first hour: four questions, a plain syrup, then kaju katli with peanut
   await page.getByRole('link', { name: 'Cashew sheet' }).click()
   await page.getByText('Peanuts instead of cashews').first().click()
   await expect(h1).toHaveText('Cashew sheet with peanuts')
-  await choose(page, page.getByLabel('By', { exact: true }), 'pieces')
+  await page.getByLabel('By', { exact: true }).selectOption('pieces')
   await page.getByLabel('How many').fill('30')
   await page.getByRole('link', { name: 'Put it on the stove' }).click()
   await expect(h1).toHaveText('Cashew sheet with peanuts')

@@ -63,16 +63,6 @@ export async function enter(way: Way, field: Locator, value: string): Promise<vo
   await field.pressSequentially(value)
 }
 
-/** Chooses from a list. While the list is still opening, a click may only move the focus: once more then. */
-export async function choose(page: Page, field: Locator, name: string | RegExp): Promise<void> {
-  const option = page.getByRole('option', { name, exact: true })
-  await expect(async () => {
-    if (!(await option.isVisible())) await field.click({ force: true })
-    await option.click({ timeout: 2000 })
-    await expect(option).toBeHidden({ timeout: 1000 })
-  }).toPass()
-}
-
 /**
  * Everybody can read the page: by day with all rules of WCAG 2.1 AA, in the evening for its contrast,
  * which is all that changes then.

@@ -11,9 +11,6 @@ const folder = mkdtempSync(join(tmpdir(), 'unctum-network-'))
 const PASSCODE = 'two strings, please'
 const HERE = 'http://127.0.0.1:8080'
 
-// Its hosts sometimes come up without answering; why is not found yet. A further try is named as flaky.
-test.describe.configure({ retries: 3 })
-
 let program: ChildProcess
 const browsers: Browser[] = []
 

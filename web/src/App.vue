@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useLocalStorage, usePreferredDark } from '@vueuse/core'
-import { computed, defineAsyncComponent, watchEffect } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useTheme } from 'vuetify'
+import { useLight } from './look/light'
 import TroubleNote from './look/pieces/TroubleNote.vue'
 import { lookAnew, useChanges } from './live/changes'
 import { useAlarm } from './live/alarm'
@@ -41,29 +40,24 @@ async function comeIn(): Promise<void> {
   if (route.path === '/let-in') await router.replace('/')
 }
 
-const chosen = useLocalStorage<'enamel' | 'slate' | 'room'>('unctum.light', 'room')
-const evening = usePreferredDark()
-const theme = useTheme()
-const light = computed(() =>
-  chosen.value === 'room' ? (evening.value ? 'slate' : 'enamel') : chosen.value,
-)
-watchEffect(() => theme.change(light.value))
-const turn = () => (chosen.value = light.value === 'slate' ? 'enamel' : 'slate')
+const { light, turn } = useLight()
 </script>
 
 <template>
-  <v-app>
-    <a class="skip key" href="#room">To the room</a>
-    <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
-    <main id="room" tabindex="-1">
-      <ReachNote />
-      <LetIn v-if="atDoor" @in="comeIn" />
-      <template v-else>
-        <TroubleNote v-if="kitchen.trouble && !reach.lost" :words="kitchen.trouble" />
-        <router-view />
-      </template>
-    </main>
-  </v-app>
+  <div class="v-application" :class="`v-theme--${light}`">
+    <div class="v-application__wrap">
+      <a class="skip key" href="#room">To the room</a>
+      <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
+      <main id="room" tabindex="-1">
+        <ReachNote />
+        <LetIn v-if="atDoor" @in="comeIn" />
+        <template v-else>
+          <TroubleNote v-if="kitchen.trouble && !reach.lost" :words="kitchen.trouble" />
+          <router-view />
+        </template>
+      </main>
+    </div>
+  </div>
 </template>
 
 <style scoped>

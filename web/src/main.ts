@@ -5,10 +5,9 @@ import './look/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { vuetify } from './look/vuetify'
 import { watchMissingRooms } from './live/missingRoom'
 import { router } from './router'
 
 const app = createApp(App).use(createPinia())
 watchMissingRooms(router)
-app.use(router).use(vuetify).mount('#app')
+app.use(router).mount('#app')

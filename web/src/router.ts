@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, START_LOCATION } from 'vue-router'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -11,7 +11,9 @@ declare module 'vue-router' {
 export const router = createRouter({
   history: createWebHistory(),
   // A changed query is the same page with another setting: it stays where it is.
-  scrollBehavior: (to, from, saved) => (to.path === from.path ? false : (saved ?? { top: 0 })),
+  // The first page stands at its top already; asking for it would only make it reckon its layout.
+  scrollBehavior: (to, from, saved) =>
+    to.path === from.path ? false : (saved ?? (from === START_LOCATION ? false : { top: 0 })),
   routes: [
     {
       path: '/',

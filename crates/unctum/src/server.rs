@@ -5,7 +5,7 @@ use std::sync::Arc;
 use rocket::config::{Config, LogLevel, Shutdown, Sig};
 use rocket::tokio::sync::Mutex;
 use rocket::{Build, Rocket, catchers};
-use unctum_store::{Following, Store};
+use unctum_store::{Following, Store, batch};
 
 use crate::app::App;
 use crate::catalogue::Catalogue;
@@ -20,9 +20,12 @@ use crate::{front, headers, problem, routes};
 /// A catalogue that is not well formed.
 pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result<Rocket<Build>> {
     let changes = Changes::new(clock.now_ms());
+    let following = Following::default();
+    // Taken in before anybody asks. What cannot be read is said where it is asked for.
+    let _ = store.read(|c| batch::going_on(c, &following));
     let app = App {
         store,
-        following: Following::default(),
+        following,
         writers: Mutex::default(),
         clock: Arc::new(clock),
         catalogue: Arc::new(Catalogue::load()?),

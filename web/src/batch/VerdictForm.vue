@@ -2,6 +2,8 @@
 import { ref, watch } from 'vue'
 import type { Api } from '@/api/client'
 import { TEXTURES } from './textures'
+import LineField from '@/look/pieces/LineField.vue'
+import LongField from '@/look/pieces/LongField.vue'
 
 /** How it turned out: texture, pieces, weight, a note. */
 const props = defineProps<{ verdict?: Api<'Verdict'> | null; has_scale: boolean }>()
@@ -53,8 +55,8 @@ function save(): void {
       </button>
     </div>
     <div class="pair">
-      <v-text-field v-model="pieces" label="Pieces" inputmode="numeric" />
-      <v-text-field
+      <LineField v-model="pieces" label="Pieces" inputmode="numeric" />
+      <LineField
         v-if="has_scale"
         v-model="finished"
         label="All of it on the scale"
@@ -62,7 +64,7 @@ function save(): void {
         inputmode="decimal"
       />
     </div>
-    <v-textarea v-model="note" label="To remember next time" rows="2" auto-grow />
+    <LongField v-model="note" label="To remember next time" />
     <button class="key strong" type="submit" :disabled="!texture">
       {{ kept ? 'Write it down again' : 'Write it in the notebook' }}
     </button>

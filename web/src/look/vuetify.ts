@@ -1,9 +1,10 @@
+import { getCurrentInstance, watchEffect } from 'vue'
 import { createVuetify, type ThemeDefinition } from 'vuetify'
 import { aliases as noAliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { useLight } from './light'
 
 /** The few strokes Vuetify's own parts need, drawn for this product (24 × 24). */
 const strokes = {
-  dropdown: 'svg:M6.2 9.6 12 15.100 17.8 9.600l-1-1.1-4.800 4.500-4.800-4.500z',
   clear:
     'svg:M6.4 5.400 12 11l5.600-5.600 1 1L13 12l5.600 5.600-1 1L12 13l-5.600 5.600-1-1L11 12 5.400 6.400z',
   checkboxOn:
@@ -42,7 +43,7 @@ const slate: ThemeDefinition = {
 /** The word of this answer that lets Vuetify set its theme in a style element. */
 const cspNonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
 
-export const vuetify = createVuetify({
+const vuetify = createVuetify({
   theme: { defaultTheme: 'enamel', themes: { enamel, slate }, cspNonce },
   icons: {
     defaultSet: 'mdi',
@@ -50,8 +51,19 @@ export const vuetify = createVuetify({
     sets: { mdi },
   },
   defaults: {
-    VTextField: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
     VTextarea: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
-    VSelect: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
   },
 })
+
+let there = false
+
+/**
+ * Vuetify comes with the first room that has parts of it: the stove needs none of it and does not wait for it.
+ * To be called in the set-up of a room.
+ */
+export function furnish(): void {
+  const { light } = useLight()
+  if (!there) getCurrentInstance()?.appContext.app.use(vuetify)
+  there = true
+  watchEffect(() => vuetify.theme.change(light.value))
+}

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** The door for a phone or tablet: by the code it scanned, or by the kitchen's passcode. */
 const emit = defineEmits<{ in: [] }>()
@@ -58,8 +59,8 @@ async function enter(): Promise<void> {
       </template>
     </p>
     <TroubleNote v-if="trouble" :words="trouble" />
-    <v-text-field v-model="name" label="This device is called" maxlength="60" autocomplete="off" />
-    <v-text-field
+    <LineField v-model="name" label="This device is called" maxlength="60" autocomplete="off" />
+    <LineField
       v-if="!code"
       v-model="passcode"
       label="Passcode"

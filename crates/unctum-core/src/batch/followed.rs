@@ -1,6 +1,6 @@
 //! A batch that is looked at again and again: what was taken in once is not taken in anew.
 
-use std::sync::{Arc, OnceLock};
+use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 use crate::batch::fold::{Fold, admit_in, folded, in_order, is_undo};
 use crate::batch::summary::readings;
@@ -22,6 +22,8 @@ pub struct Followed {
     /// What follows from the log alone is reckoned once.
     summary: OnceLock<BatchSummary>,
     readings: OnceLock<Vec<ReadingMade>>,
+    /// The last glance at it, and its second.
+    glance: Arc<Mutex<Option<(i64, BatchState)>>>,
 }
 
 impl Followed {
@@ -33,7 +35,15 @@ impl Followed {
         let log = in_order(log);
         let fold = folded(&setup, started_ms, &log)?;
         let setup = Arc::new(setup);
-        Ok(Self { setup, started_ms, log, fold, summary: OnceLock::new(), readings: OnceLock::new() })
+        Ok(Self {
+            setup,
+            started_ms,
+            log,
+            fold,
+            summary: OnceLock::new(),
+            readings: OnceLock::new(),
+            glance: Arc::default(),
+        })
     }
 
     /// How it was set up.
@@ -67,6 +77,7 @@ impl Followed {
     pub fn take(&mut self, logged: Logged) -> Result<()> {
         self.summary = OnceLock::new();
         self.readings = OnceLock::new();
+        self.glance = Arc::default();
         let follows = logged.at_ms >= self.fold.last_ms()
             && self.log.last().is_none_or(|l| (l.at_ms, l.seq) < (logged.at_ms, logged.seq));
         if follows && !is_undo(&logged) {
@@ -94,6 +105,24 @@ impl Followed {
     #[must_use]
     pub fn state_at(&self, now_ms: i64) -> BatchState {
         self.fold.state_at(&self.setup, &self.log, now_ms)
+    }
+
+    /// The state as lists show it: at the whole second before `now_ms`, but not before the last entry. Many who
+    /// glance within one second cost one look.
+    #[must_use]
+    pub fn glance_at(&self, now_ms: i64) -> BatchState {
+        let last_ms = self.log.last().map_or(self.started_ms, |l| l.at_ms);
+        let second_ms = (now_ms - now_ms.rem_euclid(1000)).max(last_ms).min(now_ms);
+        // What is kept is whole or not there, whoever panicked.
+        let mut kept = self.glance.lock().unwrap_or_else(PoisonError::into_inner);
+        match &*kept {
+            Some((at_ms, state)) if *at_ms == second_ms => state.clone(),
+            _ => {
+                let state = self.state_at(second_ms);
+                *kept = Some((second_ms, state.clone()));
+                state
+            }
+        }
     }
 
     /// Whether `event` may be logged about the moment `at_ms`, at or before now. A device that was out of reach

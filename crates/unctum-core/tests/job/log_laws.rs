@@ -171,6 +171,12 @@ proptest! {
                 followed.take(cook.log.last().expect("logged").clone()).expect("takes");
             }
             prop_assert_eq!(followed.state_at(cook.now_ms), cook.state());
+            // A glance is that of its second, asked once or again, and never of before the last entry.
+            let whole_second_ms = cook.now_ms - cook.now_ms.rem_euclid(1000);
+            let glanced_ms = whole_second_ms.max(cook.log.last().map_or(START_MS, |l| l.at_ms));
+            for _ in 0..2 {
+                prop_assert_eq!(followed.glance_at(cook.now_ms), followed.state_at(glanced_ms));
+            }
         }
         // One entry reaches the notebook after all others: its moment stands, not its arrival.
         let mut mixed = cook.log.clone();

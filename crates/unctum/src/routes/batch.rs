@@ -130,7 +130,7 @@ fn line(line: rows::Line, now_ms: i64) -> BatchLine {
             summary: b.summary,
         }),
         verdict: line.verdict,
-        state: line.going.map(|b| b.state_at(now_ms)),
+        state: line.going.map(|b| b.glance_at(now_ms)),
     }
 }
 

@@ -24,6 +24,7 @@ import {
   millimetresInto,
   millimetreUnit,
 } from '@/units/format'
+import LineField from '@/look/pieces/LineField.vue'
 
 /**
  * An amount to enter: a mass in g, a volume in ml, a length, an area, a temperature in °C or a difference
@@ -71,8 +72,8 @@ watch(
   },
   { immediate: true },
 )
-function typed(entry: string | null): void {
-  text.value = entry ?? ''
+function typed(entry: string): void {
+  text.value = entry
   const value = entered(text.value)
   if (text.value.trim() === '') emit('emptied')
   else if (Number.isFinite(value) && (props.accepts === 'any' || value > 0))
@@ -81,7 +82,7 @@ function typed(entry: string | null): void {
 </script>
 
 <template>
-  <v-text-field
+  <LineField
     :label="label"
     :suffix="shownUnit"
     :model-value="text"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** A pan, a ring or a thermometer of the kitchen to choose; the first where none is chosen. */
 const props = defineProps<{
@@ -34,7 +35,7 @@ const choose = (value: string) =>
 </script>
 
 <template>
-  <v-select
+  <ChoiceField
     :label="label ?? NAMES[of]"
     :items="things"
     :model-value="chosen"

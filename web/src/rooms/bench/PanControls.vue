@@ -7,6 +7,7 @@ import { number } from '@/units/format'
 import type { Later, PanAsk, Part } from './ask'
 import FlameRow from '@/look/pieces/FlameRow.vue'
 import SweetenerRow from './SweetenerRow.vue'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** Everything that can be set for one pan of the bench. */
 const props = defineProps<{ ask: PanAsk }>()
@@ -79,7 +80,7 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
       Strained once dissolved
     </label>
     <button type="button" class="key small" @click="addPart">Add jaggery or another</button>
-    <v-select
+    <ChoiceField
       label="Boil to"
       :items="stages"
       :model-value="ask.stage"

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
 import type { Part } from './ask'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** One sweetener in the pan: which, how much, and its analysis where every lump differs. */
 const props = defineProps<{
@@ -65,7 +66,7 @@ function setShare(i: number, percent: number): void {
     />
     <details>
       <summary>{{ part.analysis ? 'Own analysis' : 'Which sweetener' }}</summary>
-      <v-select
+      <ChoiceField
         label="Sweetener"
         :items="items"
         :model-value="part.sweetener"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import AmountField from '@/look/pieces/AmountField.vue'
 import type { KitchenDocument } from './useKitchenEdit'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** Where the kitchen stands: altitude or pressure, warmth, humidity. Edits the draft in place. */
 const d = defineModel<KitchenDocument>('draft', { required: true })
@@ -11,7 +12,7 @@ defineEmits<{ pressure: [] }>()
   <section aria-label="Air and room">
     <h2>Air and room</h2>
     <div class="fields">
-      <v-text-field v-model="d.name" label="Name of the kitchen" />
+      <LineField v-model="d.name" label="Name of the kitchen" />
       <AmountField
         v-model="d.room.altitude_m"
         label="Altitude"

@@ -11,6 +11,7 @@ import { useAnswer } from '@/live/useAnswer'
 import { degreeUnit, kelvins, millilitres, millilitreUnit, number } from '@/units/format'
 import { METALS, STEPS, TITLES, type Check } from './checks'
 import type { KitchenDocument } from './useKitchenEdit'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** One check, guided: what to do, what was read, what that makes, and what it improved. */
 const props = defineProps<{ check: Check }>()
@@ -290,7 +291,7 @@ function keep(): void {
       </template>
       <template v-else-if="check.kind === 'pan'">
         <AmountField v-model="tare_g" label="On the scale, empty" kind="mass" />
-        <v-select v-model="metal" label="Made of" :items="METALS" />
+        <ChoiceField v-model="metal" label="Made of" :items="METALS" />
       </template>
       <AmountField v-else v-model="boiling_c" label="Water boils at" kind="temperature" />
     </div>

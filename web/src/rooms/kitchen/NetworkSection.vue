@@ -7,6 +7,7 @@ import { serverNow } from '@/live/serverTime'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, dayAndHour } from '@/units/format'
 import CodePicture from './CodePicture.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** Phones and tablets: whether the kitchen's network is let in, by which code, and who was. */
 const view = shallowRef<Api<'NetworkView'>>()
@@ -90,7 +91,7 @@ const asks = computed(() => view.value?.may_change && (!view.value.passcode_set 
       </p>
 
       <form v-if="asks" class="passcode" @submit.prevent="setPasscode">
-        <v-text-field
+        <LineField
           v-model="passcode"
           label="A passcode: 8 characters or more"
           type="password"

@@ -5,6 +5,8 @@ import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { METALS, RING_KINDS, type Check } from './checks'
 import { figuresOf, ofKind, type Thing } from './things'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** One thing opened: its fields, the check that makes it known better, its figures for who asks. Edits in place. */
 const thing = defineModel<Thing>('thing', { required: true })
@@ -73,8 +75,8 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
     </p>
     <div class="fields">
       <template v-if="thing.of === 'rings'">
-        <v-text-field v-model="thing.ring.name" label="Name" />
-        <v-select
+        <LineField v-model="thing.ring.name" label="Name" />
+        <ChoiceField
           label="Kind"
           :items="RING_KINDS"
           :model-value="thing.ring.kind"
@@ -83,7 +85,7 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
         <AmountField v-model="thing.ring.rated_power_w" label="Power on its plate" unit="W" />
       </template>
       <template v-else-if="thing.of === 'pans'">
-        <v-text-field v-model="thing.pan.name" label="Name" />
+        <LineField v-model="thing.pan.name" label="Name" />
         <AmountField v-model="thing.pan.diameter_cm" label="Inner diameter" kind="cm" />
         <AmountField v-model="thing.pan.wall_height_cm" label="Height of the wall" kind="cm" />
         <AmountField
@@ -93,10 +95,10 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
           @update:model-value="weighed(thing.pan, $event)"
           @emptied="thing.pan.weighed = false"
         />
-        <v-select v-model="thing.pan.metal" label="Made of" :items="METALS" />
+        <ChoiceField v-model="thing.pan.metal" label="Made of" :items="METALS" />
       </template>
       <template v-else-if="thing.of === 'thermometers'">
-        <v-text-field v-model="thing.thermometer.name" label="Name" />
+        <LineField v-model="thing.thermometer.name" label="Name" />
         <AmountField
           v-model="thing.thermometer.offset_k"
           label="Reads high by"
@@ -105,11 +107,11 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
         />
       </template>
       <template v-else-if="thing.of === 'measures'">
-        <v-text-field v-model="thing.measure.name" label="Name" />
+        <LineField v-model="thing.measure.name" label="Name" />
         <AmountField v-model="thing.measure.volume_ml" label="Holds, level" kind="volume" />
       </template>
       <template v-else>
-        <v-text-field v-model="thing.tray.name" label="Name" />
+        <LineField v-model="thing.tray.name" label="Name" />
         <AmountField v-model="thing.tray.length_cm" label="Length" kind="cm" />
         <AmountField v-model="thing.tray.width_cm" label="Width" kind="cm" />
         <AmountField v-model="thing.tray.height_cm" label="Height" kind="cm" />

@@ -6,6 +6,7 @@ import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
 import { useNotebook } from './useNotebook'
+import LineField from '@/look/pieces/LineField.vue'
 
 const kitchen = useKitchen()
 const { lines, months, total, next, trouble, busy, words, earlier } = useNotebook()
@@ -30,14 +31,13 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
   <div>
     <header>
       <h1>Notebook</h1>
-      <v-text-field
+      <LineField
         v-if="total > 8 || words"
         v-model="words"
         class="find"
         label="Find a batch by its name"
         autocomplete="off"
         clearable
-        @click:clear="words = ''"
       />
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import FamilyMark from '@/rooms/sweets/FamilyMark.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** What to put on: a plain syrup, or a sweet found by any of its names. */
 const route = useRoute()
@@ -55,7 +56,7 @@ const to = (card: Api<'Card'>) =>
     <router-link class="key plain" :to="{ query: { ...route.query, plain: 'one-string' } }">
       A plain syrup <span class="soft">sugar or jaggery, to a stage you choose</span>
     </router-link>
-    <v-text-field
+    <LineField
       v-model="words"
       label="Find a sweet by any of its names"
       placeholder="kaju, besan, mysore…"

@@ -7,6 +7,7 @@ import { millilitres, millilitreUnit } from '@/units/format'
 import StartPlan from './StartPlan.vue'
 import WhereFields from './WhereFields.vue'
 import { useWhere } from './useWhere'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** A plain syrup on its way to the stove: sugar, water, and the stage it is to reach. */
 const kitchen = useKitchen()
@@ -46,13 +47,13 @@ const SWEETENERS = [
       <h1>A plain syrup, {{ kitchen.stageName(stage) }}</h1>
     </header>
     <form class="ask" aria-label="How much, and on what" @submit.prevent>
-      <v-select
+      <ChoiceField
         label="Stage"
         :items="stages"
         :model-value="stage"
         @update:model-value="set({ plain: $event })"
       />
-      <v-select
+      <ChoiceField
         label="Sweetened with"
         :items="SWEETENERS"
         :model-value="text('sweetener') ?? 'sugar'"

@@ -7,6 +7,7 @@ import { useSweet } from '@/rooms/sweets/useSweet'
 import StartPlan from './StartPlan.vue'
 import WhereFields from './WhereFields.vue'
 import { useWhere } from './useWhere'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** A sweet on its way to the stove: everything chosen on its page comes with it in the address. */
 const props = defineProps<{ sweetKey: string }>()
@@ -41,7 +42,7 @@ const sheet = computed(() => ({ path: `/sweets/${props.sweetKey}/sheet` }))
       <h1>{{ title }}</h1>
     </header>
     <form class="ask" aria-label="How much, and on what" @submit.prevent>
-      <v-select
+      <ChoiceField
         v-if="methods.length > 1"
         label="Method"
         :items="methods.map((m) => ({ title: methodName(m.key), value: m.key }))"

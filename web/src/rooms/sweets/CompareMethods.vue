@@ -4,6 +4,7 @@ import { answer, api, wordsOf, type Api } from '@/api/client'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { grams, gramUnit, number, percent } from '@/units/format'
 import { LEVELS, span } from './words'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** Two methods step by step and number by number; never averaged. */
 const props = defineProps<{
@@ -75,7 +76,7 @@ function told(value: number | null | undefined, unit: string): string {
 <template>
   <section aria-labelledby="compare">
     <h2 id="compare">Side by side</h2>
-    <v-select
+    <ChoiceField
       v-if="others.length > 1"
       v-model="right"
       label="With"

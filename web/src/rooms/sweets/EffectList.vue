@@ -4,6 +4,8 @@ import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { newEffect } from './blank'
 import { COMPONENTS, EFFECTS } from './works'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** What becomes of the mass at a step: what boils off, is sieved out, pressed out, taken up. */
 type Effect = Api<'Effect'>
@@ -24,7 +26,7 @@ const shares = (effect: Effect) =>
     <ol v-if="effects.length" aria-label="What becomes of it">
       <li v-for="(effect, i) in effects" :key="i">
         <span class="name">{{ EFFECTS[effect.kind].name }}</span>
-        <v-select
+        <ChoiceField
           v-if="effect.kind === 'boil_to_stage'"
           v-model="effect.stage"
           label="Stage"
@@ -62,10 +64,11 @@ const shares = (effect: Effect) =>
           kind="share"
           accepts="any"
         />
-        <v-text-field
+        <LineField
           v-if="'what' in effect"
-          v-model="effect.what"
-          :label="EFFECTS[effect.kind].rest"
+          :label="EFFECTS[effect.kind].rest ?? ''"
+          :model-value="effect.what"
+          @update:model-value="effect.what = $event"
         />
         <button type="button" class="key" @click="effects = effects.filter((_, at) => at !== i)">
           Not this
@@ -88,7 +91,7 @@ const shares = (effect: Effect) =>
       </li>
     </ol>
     <div class="add">
-      <v-select v-model="chosen" label="What happens to it" :items="kinds" />
+      <ChoiceField v-model="chosen" label="What happens to it" :items="kinds" />
       <button type="button" class="key" @click="effects = [...effects, newEffect(chosen)]">
         This happens
       </button>
@@ -113,7 +116,7 @@ li {
   align-items: end;
 }
 
-li > .v-input {
+li > .field {
   flex: 1 1 8rem;
 }
 

@@ -4,6 +4,8 @@ import AmountField from '@/look/pieces/AmountField.vue'
 import { newShape } from './blank'
 import { LEVELS } from './words'
 import { shapes } from './works'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** What a method ends up as, how long it keeps, how hard it is. */
 const method = defineModel<Api<'Method'>>({ required: true })
@@ -13,7 +15,7 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
 
 <template>
   <div class="facts">
-    <v-select
+    <ChoiceField
       label="Ends up as"
       :items="shapes"
       :model-value="method.shape.kind"
@@ -36,7 +38,7 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
       kind="share"
       accepts="any"
     />
-    <v-select v-model="method.level" label="How hard" :items="levels" />
+    <ChoiceField v-model="method.level" label="How hard" :items="levels" />
     <AmountField
       v-model="method.keeping.room_days"
       label="Keeps in the room"
@@ -49,7 +51,7 @@ const levels = LEVELS.map((title, value) => ({ title, value })).slice(1)
       unit="days"
       accepts="any"
     />
-    <v-text-field v-model="method.keeping.note" label="Why it keeps so long" class="wide" />
+    <LineField v-model="method.keeping.note" label="Why it keeps so long" class="wide" />
     <v-checkbox
       v-model="method.instrument_free"
       label="Can be judged without thermometer and scale"

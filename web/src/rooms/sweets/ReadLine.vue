@@ -4,6 +4,7 @@ import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { grams, gramUnit, percent } from '@/units/format'
 import { span } from './words'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** One line of the text beside what was understood of it; a doubt is asked about in its place. */
 const props = defineProps<{
@@ -67,7 +68,7 @@ const cue = computed(() =>
             >{{ grams(w.mass_g) }} {{ gramUnit() }}, {{ percent(w.share_frac) }} % of all</span
           >
         </button>
-        <v-select
+        <ChoiceField
           v-if="d.kind === 'unknown_ingredient'"
           label="It is"
           :items="ingredients"
@@ -154,7 +155,7 @@ article p {
   align-items: end;
 }
 
-.ways > :deep(.v-input) {
+.ways > .field {
   flex: 0 1 9rem;
 }
 

@@ -4,6 +4,7 @@ import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
 import type { SizeKind, SweetView } from './useSweet'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** How much: by pieces, by mass, by what she starts from, by tray, pan, cup or stock. */
 const props = defineProps<{ view: SweetView }>()
@@ -91,13 +92,13 @@ const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
 
 <template>
   <form class="size" aria-label="How much" @submit.prevent>
-    <v-select
+    <ChoiceField
       label="By"
       :items="kinds"
       :model-value="v.kind.value"
       @update:model-value="choose($event as SizeKind)"
     />
-    <v-select
+    <ChoiceField
       v-if="v.kind.value === 'tray'"
       label="Tray"
       :items="trays"
@@ -128,7 +129,7 @@ const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
           ×
         </button>
       </span>
-      <v-select
+      <ChoiceField
         v-if="stock.free.length"
         label="Also short of"
         :items="stock.free"

@@ -8,7 +8,9 @@ import { NOT_TOLD } from './blank'
 import EffectList from './EffectList.vue'
 import TakeList from './TakeList.vue'
 import { PURPOSES } from './words'
-import { attentions, kinds, timings, vessels } from './works'
+import { attentions, kinds, listed, timings, vessels } from './works'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** One step under the pen. It changes the step it is given; what is wrong stands beside the field. */
 const step = defineModel<Api<'Step'>>({ required: true })
@@ -39,10 +41,7 @@ const FLAMES = [
   { title: 'medium', value: 'medium' },
   { title: 'high', value: 'high' },
 ]
-const purposes = Object.entries(PURPOSES).map(([value, title]) => ({
-  value,
-  title: title || 'into the mass',
-}))
+const purposes = listed({ ...PURPOSES, mass: 'into the mass' })
 const SPAN = [
   { field: 'low_min', label: 'At least' },
   { field: 'mid_min', label: 'Usually' },
@@ -77,12 +76,12 @@ function gate(): void {
   <article class="step" :class="{ wrong: faults.length }" :aria-label="`Step ${number}`">
     <header>
       <span class="figures soft">{{ number }}</span>
-      <v-text-field
+      <LineField
         v-model="step.title"
         label="What to do, in a few words"
         :error-messages="wrong('title')"
       />
-      <v-select v-model="step.kind" class="kind" label="Kind of work" :items="kinds" />
+      <ChoiceField v-model="step.kind" class="kind" label="Kind of work" :items="kinds" />
     </header>
     <v-textarea
       v-model="step.text"
@@ -129,9 +128,9 @@ function gate(): void {
       />
     </div>
     <div class="row">
-      <v-text-field v-model="step.event" label="Said when done" :error-messages="wrong('event')" />
-      <v-select v-model="step.attention" label="Hands" :items="attentions" />
-      <v-select
+      <LineField v-model="step.event" label="Said when done" :error-messages="wrong('event')" />
+      <ChoiceField v-model="step.attention" label="Hands" :items="attentions" />
+      <ChoiceField
         label="Flame"
         :items="FLAMES"
         :model-value="step.flame ?? 'none'"
@@ -149,7 +148,7 @@ function gate(): void {
         @update:model-value="minutes(s.field, $event)"
         @emptied="step.minutes = undefined"
       />
-      <v-select
+      <ChoiceField
         label="Its time follows"
         :items="timings"
         :model-value="step.timing ?? 'fixed'"
@@ -159,14 +158,14 @@ function gate(): void {
     <p v-for="w in wrong('minutes')" :key="w" class="caution">{{ w }}</p>
     <ul v-if="step.inputs?.length" aria-label="What goes in">
       <li v-for="(entry, i) in step.inputs" :key="i">
-        <v-select
+        <ChoiceField
           v-model="entry.ingredient"
           label="Goes in"
           :items="ingredients"
           @update:model-value="entry.state = undefined"
         />
         <AmountField v-model="entry.amount_g" label="Amount" kind="mass" />
-        <v-select
+        <ChoiceField
           label="For"
           :items="purposes"
           :model-value="entry.purpose ?? 'mass'"
@@ -186,7 +185,7 @@ function gate(): void {
       </summary>
       <div class="more">
         <div class="row">
-          <v-select v-model="step.vessel" label="In or on" :items="vessels" />
+          <ChoiceField v-model="step.vessel" label="In or on" :items="vessels" />
           <AmountField
             v-model="step.heat_to_c"
             label="Gets as hot as"
@@ -198,7 +197,7 @@ function gate(): void {
         <TakeList v-model="step" :others="others" />
         <ul v-if="step.gates?.length" aria-label="What must be ready">
           <li v-for="(g, i) in step.gates" :key="g.key" class="gate">
-            <v-text-field v-model="g.text" label="Must be ready before" />
+            <LineField v-model="g.text" label="Must be ready before" />
             <button type="button" class="key" @click="step.gates?.splice(i, 1)">Not this</button>
           </li>
         </ul>
@@ -228,7 +227,7 @@ header {
   align-items: end;
 }
 
-header :deep(.v-input) {
+header > .field {
   flex: 1;
 }
 
@@ -324,7 +323,7 @@ p {
     flex-wrap: wrap;
   }
 
-  header :deep(.v-input) {
+  header > .field {
     flex-basis: 75%;
   }
 

@@ -13,6 +13,11 @@ import StepEditor from './StepEditor.vue'
 import { joinWithNext, methodBeside, moveStep, stepAfter, withoutStep } from './rework'
 import { useEditing } from './useEditing'
 import { FAMILIES } from './words'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import LineField from '@/look/pieces/LineField.vue'
+import { furnish } from '@/look/vuetify'
+
+furnish()
 
 /** A sweet of her own under the pen. */
 const props = defineProps<{ sweetKey: string }>()
@@ -171,12 +176,12 @@ onKeyStroke('s', (event) => {
       <template v-else>Nothing changed yet.</template>
     </p>
     <div class="names">
-      <v-text-field
+      <LineField
         v-model="draft.name"
         label="Name"
         :error-messages="at(undefined, 'name').map((f) => f.words)"
       />
-      <v-select v-model="draft.family" label="Family" :items="families" />
+      <ChoiceField v-model="draft.family" label="Family" :items="families" />
     </div>
     <p v-for="d in doubts" :key="d.words" class="caution">{{ d.words }}</p>
     <p v-for="f in general" :key="f.field + f.words" class="caution">{{ f.words }}</p>
@@ -212,7 +217,7 @@ onKeyStroke('s', (event) => {
       <summary>Its other names, what is said of it, what it ends up as</summary>
       <div class="more">
         <div class="names">
-          <v-text-field v-model="aliases" label="Other names, between commas" />
+          <LineField v-model="aliases" label="Other names, between commas" />
           <v-textarea
             v-model="draft.about"
             label="In one sentence"
@@ -233,7 +238,7 @@ onKeyStroke('s', (event) => {
           </button>
         </p>
         <div class="names">
-          <v-text-field v-model="method.name" label="Name of the method" />
+          <LineField v-model="method.name" label="Name of the method" />
           <v-textarea
             v-model="method.about"
             label="What is particular about it"

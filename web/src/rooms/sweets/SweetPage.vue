@@ -26,6 +26,7 @@ import SweetNotes from './SweetNotes.vue'
 import VariationList from './VariationList.vue'
 import { useSweet } from './useSweet'
 import { familyName, LEVELS, span, spanRange } from './words'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** A sweet: its steps along the time, its amounts in her measures, and what changes if she changes it. */
 const props = defineProps<{ sweetKey: string }>()
@@ -226,7 +227,7 @@ const exportLink = (format: string) =>
     <section class="amounts" aria-label="Amounts">
       <SizeControl :view="view" />
       <TroubleNote v-if="refused" :words="refused" />
-      <v-select
+      <ChoiceField
         label="Measured in"
         :items="measureNames.map((m) => ({ title: m.name, value: m.key }))"
         :model-value="inCups && cupId ? String(cupId) : 'g'"
@@ -277,7 +278,8 @@ const exportLink = (format: string) =>
 }
 
 /* Until the figures are there, nothing stands where they would push it away. */
-.waits > .wide {
+.waits > .wide,
+.waits > .amounts {
   visibility: hidden;
 }
 

@@ -10,6 +10,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { blank } from './blank'
 import FamilyMark from './FamilyMark.vue'
 import { FAMILIES, LEVELS, span } from './words'
+import LineField from '@/look/pieces/LineField.vue'
 
 /** All sweets by family, found by any name, ingredient, allergen, time or by what they ask of the cook. */
 const route = useRoute()
@@ -118,7 +119,7 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
       </nav>
     </header>
     <search class="find">
-      <v-text-field
+      <LineField
         v-model="words"
         label="Find by any name or ingredient"
         autocomplete="off"

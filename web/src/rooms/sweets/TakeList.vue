@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** What a step takes over from others, and what it only waits for. */
 const step = defineModel<Api<'Step'>>({ required: true })
@@ -13,6 +14,10 @@ const free = computed(() =>
       !step.value.takes?.some((t) => t.step === o.value) && !step.value.after?.includes(o.value),
   ),
 )
+const after = computed({
+  get: () => step.value.after ?? [],
+  set: (steps) => (step.value.after = steps),
+})
 const HOW = [
   { title: 'mixed in', value: false },
   { title: 'to lie in', value: true },
@@ -28,14 +33,14 @@ function takeOver(): void {
   <div class="takes">
     <ul v-if="step.takes?.length" aria-label="What it takes over">
       <li v-for="(take, i) in step.takes" :key="i">
-        <v-select v-model="take.step" label="Takes over from" :items="others" />
+        <ChoiceField v-model="take.step" label="Takes over from" :items="others" />
         <AmountField
           label="Of it"
           kind="share"
           :model-value="take.share_frac ?? 1"
           @update:model-value="take.share_frac = $event"
         />
-        <v-select
+        <ChoiceField
           label="How"
           :items="HOW"
           :model-value="take.medium ?? false"
@@ -45,13 +50,14 @@ function takeOver(): void {
         <button type="button" class="key" @click="step.takes?.splice(i, 1)">Not from there</button>
       </li>
     </ul>
-    <v-select
-      v-model="step.after"
-      label="Waits also for"
-      multiple
-      :items="others"
-      hint="Steps that come first without handing anything over"
-    />
+    <fieldset v-if="others.length" class="waits">
+      <legend class="small soft">
+        Waits also for: steps that come first without handing anything over
+      </legend>
+      <label v-for="other in others" :key="other.value">
+        <input v-model="after" type="checkbox" :value="other.value" />{{ other.title }}
+      </label>
+    </fieldset>
     <button type="button" class="key" :disabled="!free.length" @click="takeOver">
       It takes over from another step
     </button>
@@ -65,7 +71,7 @@ function takeOver(): void {
   justify-items: start;
 }
 
-.takes > .v-input,
+.waits,
 ul {
   width: 100%;
 }
@@ -83,6 +89,28 @@ li {
   grid-template-columns: minmax(0, 2fr) minmax(5rem, 1fr) minmax(7rem, 1fr) auto;
   gap: var(--gap-2) var(--gap-4);
   align-items: end;
+}
+
+.waits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--gap-4);
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+.waits label {
+  display: flex;
+  gap: var(--gap-2);
+  align-items: center;
+  min-height: var(--touch);
+}
+
+.waits input {
+  width: 1.375rem;
+  height: 1.375rem;
+  accent-color: var(--ink);
 }
 
 @container room (max-width: 38rem) {

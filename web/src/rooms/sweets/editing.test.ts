@@ -36,7 +36,7 @@ const button = (within: ReturnType<typeof mount>, words: string) => {
 }
 const field = (within: ReturnType<typeof mount>, label: string) => {
   const found = within
-    .findAll('.v-input')
+    .findAll('.field, .v-input')
     .find((f) => f.findAll('label').some((l) => l.text() === label))
   if (!found) throw new Error(`no field is called “${label}”`)
   return found.get('input')

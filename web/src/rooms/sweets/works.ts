@@ -106,8 +106,9 @@ const SHAPES: Record<Api<'Shape'>['kind'], string> = {
   loose: 'used by weight',
 }
 
-const listed = <K extends string>(words: Record<K, string>) =>
-  Object.entries<string>(words).map(([value, title]) => ({ value, title }))
+/** Words by key as things to choose from. */
+export const listed = <K extends string>(words: Record<K, string>) =>
+  (Object.entries(words) as [K, string][]).map(([value, title]) => ({ value, title }))
 
 export const kinds = listed(KINDS)
 export const vessels = listed(VESSELS)

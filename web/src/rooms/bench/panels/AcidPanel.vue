@@ -8,6 +8,7 @@ import { clock, number, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
 import { questionOf } from '../question'
 import { useAnswer } from '@/live/useAnswer'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** Acid early or late, and whether the syrup will grain. */
 const props = defineProps<{ ask: PanAsk }>()
@@ -52,7 +53,7 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
 <template>
   <div class="panel">
     <div class="entry">
-      <v-select v-model="acid" label="Acid" :items="acids" />
+      <ChoiceField v-model="acid" label="Acid" :items="acids" />
       <AmountField v-model="acid_g" label="How much" kind="mass" />
       <AmountField v-model="cooled_c" label="Cools to" kind="temperature" />
     </div>

@@ -11,6 +11,7 @@ import type { PanAsk } from '../ask'
 import FlameRow from '@/look/pieces/FlameRow.vue'
 import { questionOf } from '../question'
 import { useAnswer } from '@/live/useAnswer'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** “Five minutes from dissolved”, learnt on another pan, flame and batch, translated to this one. */
 const props = defineProps<{ ask: PanAsk }>()
@@ -53,7 +54,7 @@ const from = computed(() => zeros.find((z) => z.value === zero.value)?.title ?? 
   <div class="panel">
     <div class="entry">
       <AmountField v-model="minutesOf" label="The rule says" unit="min" />
-      <v-select v-model="zero" label="from when" :items="zeros" />
+      <ChoiceField v-model="zero" label="from when" :items="zeros" />
       <KitchenSelect
         of="pan"
         label="Learnt on"

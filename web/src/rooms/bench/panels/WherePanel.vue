@@ -12,6 +12,7 @@ import { grams, gramUnit, minutes, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
 import { hobOf, instrumentsOf, panOf, questionOf } from '../question'
 import { useAnswer } from '@/live/useAnswer'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** “My thermometer says…”, “the pan weighs…”: where am I, how many grams to go or to add, how long. */
 const props = defineProps<{ ask: PanAsk; charge: Api<'Charge'> | undefined }>()
@@ -99,7 +100,7 @@ function choose(next: Kind): void {
         label="Cooled, clear drop"
         unit="°Bx"
       />
-      <v-select v-else v-model="stage" label="Spoon or drop" :items="stages" />
+      <ChoiceField v-else v-model="stage" label="Spoon or drop" :items="stages" />
     </div>
     <p v-if="kind === 'refractometer'" class="small soft">
       A drop that is hot, or holds crystals or milk, reads falsely.
