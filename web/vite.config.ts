@@ -3,9 +3,10 @@ import { fileURLToPath } from 'node:url'
 import vuetify from 'vite-plugin-vuetify'
 import { defineConfig } from 'vitest/config'
 import { compressedTwins } from './scripts/compressed-twins.ts'
+import { roomsAhead } from './scripts/rooms-ahead.ts'
 
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true }), compressedTwins()],
+  plugins: [vue(), vuetify({ autoImport: true }), roomsAhead(), compressedTwins()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
   build: { target: 'es2022', chunkSizeWarningLimit: 600 },

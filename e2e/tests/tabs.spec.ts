@@ -39,3 +39,25 @@ test('what was pasted to be read in is still there after a reload and after a lo
   await page.goBack()
   await expect(box).toHaveValue('Ladoo\n2 cups besan')
 })
+
+test('a room that cannot be fetched is said, and opens once it can be', async ({ context }) => {
+  const page = await context.newPage()
+  await page.goto('/kitchen')
+  await expect(page.getByRole('heading', { name: 'What was changed' })).toBeVisible()
+  await page.route('**', (route) => route.abort('connectionrefused'))
+  await page.getByRole('link', { name: 'Notebook' }).click()
+  await expect(page.getByText('“Notebook” was never opened on this device')).toBeVisible()
+  await page.unroute('**')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Notebook')
+  await expect(page.getByText('was never opened')).toBeHidden()
+})
+
+test('a page that did not come over whole says so', async ({ context }) => {
+  const page = await context.newPage()
+  await page.route('**/assets/**', (route) => route.abort('connectionfailed'))
+  await page.goto('/')
+  await expect(page.getByText('did not come over whole')).toBeVisible()
+  await page.unroute('**/assets/**')
+  await page.getByRole('link', { name: 'Load the page again' }).click()
+  await expect(page.getByRole('link', { name: 'Kitchen' })).toBeVisible()
+})

@@ -108,6 +108,17 @@ fn asset(path: &str, wants: &Wants) -> Option<Asset> {
     })
 }
 
+/// The page as it is served at a room's address: it names the files of the room. Of any other, the plain one.
+fn page_of(path: &str) -> Option<EmbeddedFile> {
+    let name = match path.split('/').collect::<Vec<_>>()[..] {
+        [""] => "stove".to_owned(),
+        [room] => room.to_owned(),
+        [room, _] => format!("{room}.one"),
+        _ => String::new(),
+    };
+    Files::get(&format!("pages/{name}.html")).or_else(|| Files::get("index.html"))
+}
+
 /// A file if there is one; the page itself for a room's address; 404 for a missing file.
 ///
 /// # Errors
@@ -125,7 +136,7 @@ pub fn file(path: PathBuf, wants: Wants) -> Result<Either<Page, Asset>, Problem>
     };
     let last = path.rsplit('/').next().unwrap_or_default();
     if path.is_empty() || (!last.contains('.') && !path.starts_with("assets/")) {
-        return Files::get("index.html").map(|page| Either::Left(Page(page))).ok_or_else(nothing);
+        return page_of(&path).map(|page| Either::Left(Page(page))).ok_or_else(nothing);
     }
     asset(&path, &wants).map(Either::Right).ok_or_else(nothing)
 }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { computed, ref, useId } from 'vue'
 import type { Api } from '@/api/client'
 import { handLine, polyline, type Dot } from '@/look/hand'
 import StageMark from '@/look/marks/StageMark.vue'
+import { useSize } from '@/look/size'
 import { height, inkOn, strengthAt, syrupColour } from '@/look/strata'
 import { celsius, degreeUnit, number } from '@/units/format'
 
@@ -27,7 +27,7 @@ const emit = defineEmits<{ 'update:cursor_s': [s: number] }>()
 
 const clip = useId()
 const frame = ref<HTMLElement>()
-const size = useElementSize(frame)
+const size = useSize(frame)
 const LEFT = 148
 const RIGHT = 66
 const TOP = 14

@@ -35,8 +35,6 @@ const chosen = computed({
 
 <style scoped>
 select {
-  flex: 1;
-  min-width: 0;
   padding-right: 1.5rem;
   text-overflow: ellipsis;
   appearance: none;

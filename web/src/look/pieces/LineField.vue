@@ -43,11 +43,6 @@ const id = useId()
 </template>
 
 <style scoped>
-input {
-  flex: 1;
-  min-width: 0;
-}
-
 .suffix {
   align-self: flex-end;
   padding-bottom: 0.3rem;

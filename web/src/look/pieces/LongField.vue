@@ -16,8 +16,6 @@ const id = useId()
 
 <style scoped>
 textarea {
-  flex: 1;
-  min-width: 0;
   resize: vertical;
 }
 

@@ -184,7 +184,7 @@ const openThing = computed(() => {
       </ThingPanel>
     </ThingShelf>
 
-    <AirSection :draft="d" @pressure="check = { kind: 'pressure' }">
+    <AirSection class="below" :draft="d" @pressure="check = { kind: 'pressure' }">
       <CheckSheet
         v-if="check && check !== 'cups' && check.kind === 'pressure'"
         :check="check"
@@ -193,18 +193,18 @@ const openThing = computed(() => {
       />
     </AirSection>
 
-    <UnitsSection :bench="bench" />
+    <UnitsSection class="below" :bench="bench" />
 
-    <section v-if="d.ladder" aria-label="Your ladder">
+    <section v-if="d.ladder" class="below" aria-label="Your ladder">
       <h2>Your ladder</h2>
       <LadderEdges :ladder="d.ladder" :stages="kitchen.ladder" @update:ladder="d.ladder = $event" />
     </section>
 
-    <NetworkSection />
+    <NetworkSection class="below" />
 
-    <CopySection />
+    <CopySection class="below" />
 
-    <HistorySection :history="history" :busy="busy" @undo="takeBack" />
+    <HistorySection class="below" :history="history" :busy="busy" @undo="takeBack" />
 
     <div v-if="dirty" class="bar" role="region" aria-label="Changes not kept yet">
       <span>Changes not kept yet.</span>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { Api } from '@/api/client'
 import { handLine } from '@/look/hand'
+import { useSize } from '@/look/size'
 import { inkOn, syrupColour } from '@/look/strata'
 import { ribbon } from './ribbon'
 import { span } from './words'
@@ -17,7 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ choose: [key: string] }>()
 
 const box = useTemplateRef('box')
-const { width } = useElementSize(box)
+const { width } = useSize(box)
 const LANE = 78
 const HEIGHTS = { constant: 52, now_and_then: 30, none: 12 } as const
 const inner = computed(() => Math.max(280, width.value - 2))

@@ -249,13 +249,13 @@ const exportLink = (format: string) =>
     />
     <VariationList
       v-if="extra"
-      class="wide"
+      class="wide below"
       :offers="extra.offers"
       :taken="view.taken.value"
       :effects="plan?.effects ?? []"
       @toggle="view.toggle"
     />
-    <SweetNotes v-if="f" class="wide" :sweet="sweet" :method="worked ?? method" :formula="f" />
+    <SweetNotes v-if="f" class="wide below" :sweet="sweet" :method="worked ?? method" :formula="f" />
     <p class="wide small soft">
       Take it with you: <a :href="exportLink('unctum')">everything, as our JSON</a> ·
       <a :href="exportLink('json_ld')">this method, as schema.org Recipe</a>

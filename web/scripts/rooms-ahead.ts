@@ -1,0 +1,65 @@
+import { basename, relative, resolve } from 'node:path'
+import type { Plugin, Rolldown } from 'vite'
+
+/** The page as it is served at an address, and the room that is shown there. */
+const ROOMS: Record<string, string> = {
+  stove: 'src/rooms/stove/StoveRoom.vue',
+  'stove.one': 'src/rooms/stove/CookSheet.vue',
+  bench: 'src/rooms/bench/SyrupBench.vue',
+  sweets: 'src/rooms/sweets/SweetsRoom.vue',
+  'sweets.one': 'src/rooms/sweets/SweetPage.vue',
+  notebook: 'src/rooms/notebook/NotebookRoom.vue',
+  kitchen: 'src/rooms/kitchen/KitchenRoom.vue',
+}
+
+/**
+ * Writes a page per room that names the files of the room beside those of the house, so that a browser fetches
+ * both at once. The program chooses the page by the address.
+ */
+export function roomsAhead(): Plugin {
+  return {
+    name: 'rooms-ahead',
+    apply: 'build',
+    enforce: 'post',
+    generateBundle(_options, bundle) {
+      const page = bundle['index.html']
+      if (page?.type !== 'asset') throw new Error('the build has no page')
+      const html = String(page.source)
+      const chunks = Object.values(bundle).filter((c) => c.type === 'chunk')
+      for (const [name, source] of Object.entries(ROOMS)) {
+        const room = chunks.find(
+          (c) => c.facadeModuleId && relative(resolve('.'), c.facadeModuleId) === source,
+        )
+        if (!room) throw new Error(`the build has no ${basename(source)}`)
+        const links = filesOf(room, bundle)
+          .filter((file) => !html.includes(file))
+          .map((file) =>
+            file.endsWith('.css')
+              ? `<link rel="preload" as="style" href="/${file}">`
+              : `<link rel="modulepreload" crossorigin href="/${file}">`,
+          )
+        this.emitFile({
+          type: 'asset',
+          fileName: `pages/${name}.html`,
+          source: html.replace('</head>', `${links.join('')}</head>`),
+        })
+      }
+    },
+  }
+}
+
+/** A chunk, all that it imports at once, and their styles. */
+function filesOf(chunk: Rolldown.OutputChunk, bundle: Rolldown.OutputBundle): string[] {
+  const found = new Set<string>()
+  const walk = (c: Rolldown.OutputChunk) => {
+    if (found.has(c.fileName)) return
+    found.add(c.fileName)
+    for (const css of c.viteMetadata?.importedCss ?? []) found.add(css)
+    for (const name of c.imports) {
+      const next = bundle[name]
+      if (next?.type === 'chunk') walk(next)
+    }
+  }
+  walk(chunk)
+  return [...found]
+}
