@@ -34,11 +34,11 @@ async function act(call: () => Promise<Api<'NetworkView'>>): Promise<boolean> {
 const load = () => act(() => answer(api.GET('/api/v1/network')))
 void load()
 useChanges((change) => {
-  if (change === 'reconnected' || change.kind === 'devices') {
-    // Whoever came in used the code up.
-    pairing.value = undefined
-    void load()
-  }
+  if (change === 'reconnected') return void load()
+  if (change.kind !== 'devices') return
+  // Whoever came in used the code up.
+  pairing.value = undefined
+  void load()
 })
 
 async function setPasscode(): Promise<void> {
