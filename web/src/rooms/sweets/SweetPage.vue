@@ -255,7 +255,13 @@ const exportLink = (format: string) =>
       :effects="plan?.effects ?? []"
       @toggle="view.toggle"
     />
-    <SweetNotes v-if="f" class="wide below" :sweet="sweet" :method="worked ?? method" :formula="f" />
+    <SweetNotes
+      v-if="f"
+      class="wide below"
+      :sweet="sweet"
+      :method="worked ?? method"
+      :formula="f"
+    />
     <p class="wide small soft">
       Take it with you: <a :href="exportLink('unctum')">everything, as our JSON</a> ·
       <a :href="exportLink('json_ld')">this method, as schema.org Recipe</a>
