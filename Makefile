@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench load faults pictures
+.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench load faults truth pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -69,6 +69,10 @@ faults: build
 	node e2e/measure/faults.mjs
 
 # The screenshots of docs/, made from the demo.
+# The belief against a hidden truth, for docs/performance.md; some minutes.
+truth:
+	cargo run --release -p unctum-truth -- $(COOKS)
+
 pictures: build modules
 	@scripts/tools browser
 	cd e2e && npx playwright test -c pictures.config.ts

@@ -5936,7 +5936,7 @@ export interface components {
             landing_gross_g: number;
             /**
              * Format: double
-             * @description Upper end of the same.
+             * @description Upper end of the same; also holds what is left standing in the pan for a quarter of an hour.
              */
             landing_high_frac: number;
             /**

@@ -7,14 +7,12 @@ use crate::batch::{
     Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading, StepState, TestSaid,
 };
 use crate::error::{CoreError, Result, within};
-use crate::estimate::Belief;
+use crate::estimate::{Deed, Seen};
 use crate::kitchen::Flame;
-use crate::pan::model::off_heat;
-use crate::pan::{Heat, PanModel};
+use crate::pan::PanModel;
 use crate::process::StepKind;
 use crate::syrup::Reading;
-use crate::syrup::locate::strength_of;
-use crate::water::saturation_temperature_c;
+use crate::syrup::locate::{Strength, strength_of};
 
 /// Amounts were measured to about this share, so that a pan may weigh so much more than all that went in.
 const MEASURED_TO: f64 = 0.05;
@@ -165,6 +163,16 @@ pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
         .collect()
 }
 
+/// A reading as evidence: what is measured as measured, what is looked at by its edges.
+fn seen(reading: Reading, strength: Strength) -> Seen {
+    match reading {
+        Reading::Thermometer { boil_c } => Seen::Temperature { true_c: boil_c },
+        Reading::Weight { gross_g, tare_g } => Seen::Weight { contents_g: gross_g - tare_g },
+        Reading::String { string_cm } if !strength.edges => Seen::String { length_cm: string_cm },
+        _ => Seen::Between { low_frac: strength.low_frac, high_frac: strength.high_frac },
+    }
+}
+
 /// A batch with its standing events taken in, up to the last one.
 #[derive(Clone)]
 pub(super) struct Fold {
@@ -226,7 +234,7 @@ impl Fold {
         let syrup = if phase == Phase::Syrup { syrup_state(setup, &watch) } else { None };
         let advice = match &syrup {
             Some((_, advice)) => *advice,
-            None if phase == Phase::Syrup && watch.belief.is_none() => Advice::HeatOn,
+            None if phase == Phase::Syrup && watch.begun_ms.is_none() => Advice::HeatOn,
             None => Advice::DoStep,
         };
         // What was not pressed but follows: a syrup that is judged for its stage has dissolved.
@@ -265,7 +273,7 @@ impl Fold {
                     }
                 }
             }
-            BatchEvent::Flame { flame } => self.set_flame(setup, *flame, logged.at_ms),
+            BatchEvent::Flame { flame } => self.set_flame(*flame, logged.at_ms),
             BatchEvent::StepDone { step } => {
                 let until = setup.steps.iter().position(|s| s.key == *step);
                 // A later step that is done ends those before it that nobody pressed.
@@ -275,7 +283,7 @@ impl Fold {
                         next.began_ms = Some(logged.at_ms);
                     }
                     if setup.boil_index() == Some(i) {
-                        self.watch.belief = None;
+                        self.watch.begun_ms = None;
                     } else if setup.steps[i].kind == StepKind::Dissolve {
                         self.watch.dissolved = true;
                     }
@@ -284,21 +292,12 @@ impl Fold {
             BatchEvent::Reading { reading } => {
                 let corrected = reading.corrected(setup);
                 let strength = strength_of(&setup.charge, corrected, setup.air.pressure_pa, &setup.ladder)?;
-                if let Some(belief) = &mut self.watch.belief {
-                    if let Reading::Thermometer { boil_c } = corrected
-                        && boil_c > saturation_temperature_c(setup.air.pressure_pa) + 1.0
-                    {
-                        belief.see_boiling(&self.watch.model);
-                    }
-                    self.watch.surprise = belief.see(&self.watch.model, strength);
-                }
+                self.watch.note(logged.at_ms, Deed::Seen(seen(corrected, strength)));
                 self.watch.last_test = Some(TestSaid::of(setup, logged.at_ms, *reading, strength));
                 self.watch.dissolved |= reading.by_hand() && strength.frac >= WORTH_TESTING_FRAC;
             }
             BatchEvent::WaterAdded { water_g } => {
-                if let Some(belief) = &mut self.watch.belief {
-                    belief.add_water(&self.watch.model, *water_g);
-                }
+                self.watch.note(logged.at_ms, Deed::Water(*water_g));
                 self.watch.last_test = None;
             }
             BatchEvent::GivenUp => self.given_up = true,
@@ -308,20 +307,16 @@ impl Fold {
         Ok(())
     }
 
-    fn set_flame(&mut self, setup: &BatchSetup, flame: Flame, at_ms: i64) {
-        let ring = &setup.ring;
-        if self.watch.belief.is_none() && flame != Flame::Off {
-            let power_sd = ring.efficiency_sd / ring.efficiency_frac;
-            self.watch.belief = Some(Belief::at_start(&self.watch.model, setup.air.room_c, power_sd));
+    fn set_flame(&mut self, flame: Flame, at_ms: i64) {
+        if self.watch.begun_ms.is_none() && flame != Flame::Off {
+            self.watch.begun_ms = Some(at_ms);
+            self.watch.deeds.clear();
         }
+        self.watch.note(at_ms, Deed::Flame(flame.frac()));
         // A test of before the heat says nothing of what the heat does to it.
         if self.watch.flame == Flame::Off {
             self.watch.last_test = None;
         }
-        self.watch.heat = match flame {
-            Flame::Off => off_heat(ring, self.watch.flame.frac()),
-            on => Heat::On(ring.net_power_w(on.frac())),
-        };
         self.watch.flame = flame;
         self.watch.flame_set_ms = Some(at_ms);
     }

@@ -7,6 +7,9 @@ use crate::batch::summary::readings;
 use crate::batch::{BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, ReadingMade, admit, summary};
 use crate::error::{CoreError, Result};
 
+/// A glance is good for so long, ms.
+const GLANCE_MS: i64 = 500;
+
 /// A batch with all of its log taken in. Its state at a moment costs the same however long the log is; a further
 /// event costs a step, one about an earlier moment or a taking back costs the log once.
 ///
@@ -22,7 +25,7 @@ pub struct Followed {
     /// What follows from the log alone is reckoned once.
     summary: OnceLock<BatchSummary>,
     readings: OnceLock<Vec<ReadingMade>>,
-    /// The last glance at it, and its second.
+    /// The last glance at it, and its moment.
     glance: Arc<Mutex<Option<(i64, BatchState)>>>,
 }
 
@@ -107,19 +110,17 @@ impl Followed {
         self.fold.state_at(&self.setup, &self.log, now_ms)
     }
 
-    /// The state as lists show it: at the whole second before `now_ms`, but not before the last entry. Many who
-    /// glance within one second cost one look.
+    /// The state as lists show it: as it stood within the last half second, but not before the last entry. Many
+    /// who glance at once cost one look.
     #[must_use]
     pub fn glance_at(&self, now_ms: i64) -> BatchState {
-        let last_ms = self.log.last().map_or(self.started_ms, |l| l.at_ms);
-        let second_ms = (now_ms - now_ms.rem_euclid(1000)).max(last_ms).min(now_ms);
         // What is kept is whole or not there, whoever panicked.
         let mut kept = self.glance.lock().unwrap_or_else(PoisonError::into_inner);
         match &*kept {
-            Some((at_ms, state)) if *at_ms == second_ms => state.clone(),
+            Some((at_ms, state)) if (0..GLANCE_MS).contains(&(now_ms - at_ms)) => state.clone(),
             _ => {
-                let state = self.state_at(second_ms);
-                *kept = Some((second_ms, state.clone()));
+                let state = self.state_at(now_ms);
+                *kept = Some((now_ms, state.clone()));
                 state
             }
         }

@@ -1,9 +1,9 @@
 //! What the belief about the syrup means for the cook: how far, how long, and the one next thing.
 
 use crate::batch::{Advice, BatchSetup, Range, SyrupState, TestSaid};
-use crate::estimate::{Belief, Spread};
+use crate::estimate::{Belief, Deed, Done, Question, Spread, believe};
 use crate::kitchen::Flame;
-use crate::pan::{Heat, LANDING_S, PanModel, Stop, landing_frac, turn_off_frac};
+use crate::pan::PanModel;
 use crate::syrup::Against;
 use crate::syrup::string::string_cm;
 
@@ -25,20 +25,23 @@ pub(super) const NEAR_ENOUGH: f64 = 0.002;
 const COLD_AFTER_S: f64 = 6.0 * 3600.0;
 /// So long under one flame, s, any syrup has boiled dry.
 const DRY_AFTER_S: f64 = 24.0 * 3600.0;
+/// The hand takes so long from the call to the knob, s: the call comes so much earlier.
+const HAND_S: f64 = 5.0;
 
 /// The pan as followed through the log.
 #[derive(Clone)]
 pub(crate) struct Watch {
     pub model: PanModel,
-    pub belief: Option<Belief>,
-    pub heat: Heat,
+    /// When the heat went on, ms since 1970; none before, and after the syrup.
+    pub begun_ms: Option<i64>,
+    /// Everything done and seen since.
+    pub deeds: Vec<Done>,
     pub flame: Flame,
     pub flame_set_ms: Option<i64>,
     pub last_ms: i64,
     pub dissolved: bool,
     /// Whether the step at hand both dissolves and boils.
     pub boil_in_one: bool,
-    pub surprise: bool,
     pub last_test: Option<TestSaid>,
 }
 
@@ -46,93 +49,101 @@ impl Watch {
     pub fn new(model: PanModel, started_ms: i64) -> Self {
         Self {
             model,
-            belief: None,
-            heat: Heat::Off { since_s: 0.0, stored_j: 0.0 },
+            begun_ms: None,
+            deeds: Vec::new(),
             flame: Flame::Off,
             flame_set_ms: None,
             last_ms: started_ms,
             dissolved: false,
             boil_in_one: false,
-            surprise: false,
             last_test: None,
         }
     }
 
     pub fn pass_until(&mut self, at_ms: i64) {
-        let seconds = (at_ms - self.last_ms).max(0) as f64 / 1000.0;
-        // What is settled is not followed any further, however long ago it was.
-        let so_far_s = (self.last_ms - self.flame_set_ms.unwrap_or(self.last_ms)) as f64 / 1000.0;
-        let until_s = if matches!(self.heat, Heat::On(_)) { DRY_AFTER_S } else { COLD_AFTER_S };
-        if let Some(belief) = &mut self.belief {
-            belief.pass(&self.model, self.heat, seconds.min((until_s - so_far_s).max(0.0)));
-        }
-        if let Heat::Off { since_s, .. } = &mut self.heat {
-            *since_s += seconds;
-        }
         self.last_ms = self.last_ms.max(at_ms);
+    }
+
+    /// Notes a deed of this moment, once the heat was on.
+    pub fn note(&mut self, at_ms: i64, deed: Deed) {
+        if let Some(begun_ms) = self.begun_ms {
+            self.deeds.push(Done { at_s: (at_ms - begun_ms).max(0) as f64 / 1000.0, deed });
+        }
+    }
+
+    /// Seconds since the flame was set.
+    fn since_set_s(&self) -> f64 {
+        (self.last_ms - self.flame_set_ms.unwrap_or(self.last_ms)) as f64 / 1000.0
+    }
+
+    /// The moment it is followed to, s since the heat went on: what is settled is not followed any further,
+    /// however long ago that was.
+    fn followed_to_s(&self, begun_ms: i64) -> f64 {
+        let until_s = if self.flame == Flame::Off { COLD_AFTER_S } else { DRY_AFTER_S };
+        let settled_s = (self.since_set_s() - until_s).max(0.0);
+        (self.last_ms - begun_ms) as f64 / 1000.0 - settled_s
+    }
+
+    /// What is believed of the syrup now; none before the heat went on.
+    fn belief(&self, setup: &BatchSetup) -> Option<Belief> {
+        let begun_ms = self.begun_ms?;
+        // The heat the turn-off is reckoned for: the one that is on, or would be again.
+        let on_flame = if self.flame == Flame::Off { Flame::Medium } else { self.flame };
+        Some(believe(&Question {
+            model: &self.model,
+            ring: &setup.ring,
+            first_water_g: setup.charge.water_g,
+            start_c: setup.air.room_c,
+            other_solids: setup.other_solids(),
+            doubts: setup.doubts(),
+            deeds: &self.deeds,
+            now_s: self.followed_to_s(begun_ms),
+            target_frac: setup.target_solids_frac,
+            on_power_w: setup.ring.net_power_w(on_flame.frac()),
+        }))
     }
 }
 
 /// The syrup's state and the advice that follows; none before the heat went on.
 pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupState, Advice)> {
-    let (model, belief) = (&watch.model, watch.belief.as_ref()?);
-    let target_frac = setup.target_solids_frac;
-    let strength = belief.strength(model);
-    let water_g = belief.state.water_g;
-    let reach_g = belief.water_sd_g() * crate::syrup::locate::Z80;
-
-    // The heat the turn-off is reckoned for: the one that is on, or would be again.
-    let on_flame = if watch.flame == Flame::Off { Flame::Medium } else { watch.flame };
-    let on_heat = Heat::On(setup.ring.net_power_w(on_flame.frac()));
-    let power_w = setup.ring.net_power_w(on_flame.frac()) * belief.ln_power.exp();
-    let stored_j = setup.ring.kind.stored_heat_j();
-    let off_frac = turn_off_frac(model, power_w, stored_j, target_frac);
-    let off_water_g = model.water_at(off_frac);
-    let turn_off_in = match watch.heat {
-        Heat::On(_) => belief.time_to_s(model, on_heat, off_frac),
-        Heat::Off { .. } => None,
-    };
-    let landing = match watch.heat {
-        Heat::On(_) => landing_frac(model, &belief.state, stored_j),
-        off @ Heat::Off { since_s, .. } => {
-            let mut state = belief.state;
-            model.advance(&mut state, off, (LANDING_S - since_s).max(0.0), Stop::Never, |_| {});
-            model.solids_frac(state.water_g)
-        }
-    };
+    let belief = watch.belief(setup)?;
+    let model = &watch.model;
+    let off = watch.flame == Flame::Off;
     let shown = |true_c: f64| setup.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
-    let to_go = |goal_g: f64| Range {
-        mid: water_g - goal_g,
-        low: water_g - reach_g - goal_g,
-        high: water_g + reach_g - goal_g,
-    };
+    let contents = belief.contents_g;
+    // What the scale shows at the turn-off: this pan's own solids, whatever they weigh.
+    let solids_g = contents.mid - belief.water_g.mid;
     let state = SyrupState {
-        dissolved: watch.dissolved || (watch.boil_in_one && belief.state.boiling),
-        boiling: belief.state.boiling,
-        solids_frac: range(strength),
-        stage: setup.ladder.at(strength.mid),
-        liquid_c: belief.state.liquid_c,
-        shown_c: shown(belief.state.liquid_c),
-        gross_g: model.gross_g(water_g),
-        gross_spread_g: reach_g,
-        string_cm: string_cm(strength.mid),
-        water_to_lose_g: to_go(model.water_at(target_frac)),
-        water_to_turn_off_g: to_go(off_water_g),
-        turn_off_in_s: turn_off_in.map(range),
-        turn_off_frac: off_frac,
-        turn_off_gross_g: model.gross_g(off_water_g),
-        turn_off_shown_c: shown(model.boil_c(off_water_g)),
-        landing_frac: landing,
-        power_factor: belief.ln_power.exp(),
-        power_factor_sd: belief.power_sd() * belief.ln_power.exp(),
-        surprise: watch.surprise,
+        dissolved: watch.dissolved || (watch.boil_in_one && belief.boiling),
+        boiling: belief.boiling,
+        solids_frac: range(belief.strength),
+        stage: setup.ladder.at(belief.strength.mid),
+        liquid_c: belief.liquid_c,
+        shown_c: shown(belief.liquid_c),
+        gross_g: setup.pan.tare_g + contents.mid,
+        gross_spread_g: 0.5 * (contents.high - contents.low),
+        string_cm: string_cm(belief.strength.mid),
+        water_to_lose_g: range(belief.to_target_g),
+        water_to_turn_off_g: range(belief.to_turn_off_g),
+        turn_off_in_s: belief.turn_off_in_s.filter(|_| !off).map(|s| Range {
+            mid: s.mid.max(0.0),
+            low: s.low.max(0.0),
+            high: s.high.max(0.0),
+        }),
+        turn_off_frac: belief.turn_off_frac,
+        turn_off_gross_g: setup.pan.tare_g + solids_g + belief.turn_off_water_g,
+        turn_off_shown_c: shown(model.boil_c(model.water_at(belief.turn_off_frac))),
+        landing_frac: belief.landing.mid,
+        power_factor: belief.power,
+        power_factor_sd: belief.power_sd,
+        surprise: belief.doubtful,
         last_test: watch.last_test,
     };
-    let advice = advise(setup, watch, &state, belief, on_heat);
+    let advice = advise(setup, watch, &state, &belief);
     Some((state, advice))
 }
 
-fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief, on_heat: Heat) -> Advice {
+fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief) -> Advice {
     let band = setup.ladder.of(setup.stage);
     let high_frac = band.high_frac.max(setup.target_solids_frac + NEAR_ENOUGH);
     let low_frac = band.low_frac.min(setup.target_solids_frac - NEAR_ENOUGH);
@@ -143,10 +154,10 @@ fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief
         (to_add_g >= 1.0).then(|| Advice::AddWater { water_g: pourable_g(to_add_g, setup.has_scale) });
     let test = watch.last_test;
     let hand = test.filter(|t| t.reading.by_hand()).map(|t| t.against);
-    let at_aim =
-        state.water_to_turn_off_g.mid <= 0.0 || state.landing_frac >= setup.target_solids_frac - NEAR_ENOUGH;
+    let called = belief.turn_off_in_s.is_some_and(|left| left.mid <= HAND_S);
+    let at_aim = called || state.landing_frac >= setup.target_solids_frac - NEAR_ENOUGH;
     if off {
-        let heat_s = || belief.time_to_s(&watch.model, on_heat, state.turn_off_frac).map_or(0.0, |t| t.mid);
+        let heat_s = || belief.turn_off_in_s.map_or(0.0, |t| t.mid);
         let back_on = |heat_s: f64| Advice::BackOn { heat_s: heat_s.max(LEAST_HEAT_S) };
         return match (test, hand) {
             (_, Some(Against::There)) => Advice::ThatIsIt,
@@ -204,7 +215,7 @@ fn pourable_g(water_g: f64, has_scale: bool) -> f64 {
 
 /// Whether what a hot pan carries over has happened: no more is to be hoped for.
 fn carried_out(watch: &Watch) -> bool {
-    matches!(watch.heat, Heat::Off { since_s, .. } if since_s >= CARRIED_OUT_S)
+    watch.flame == Flame::Off && watch.since_set_s() >= CARRIED_OUT_S
 }
 
 fn range(spread: Spread) -> Range {

@@ -3,6 +3,7 @@
 //! Nothing is stored but setup and log. What the screen shows, [`BatchState`], is computed from them
 //! for any moment ([`state_at`]), so restart, undo and history need no machinery of their own.
 
+mod doubts;
 mod event;
 mod fold;
 mod followed;

@@ -1,56 +1,150 @@
-//! What is known now: the pan model's clock and the cook's readings, fused.
+//! What is known now: the pan's physics and everything that was done and read, brought together.
 //!
-//! Three things are uncertain: how much water is left, how warm it is while it does not boil yet, and how
-//! strong the ring really is. They are kept as a joint normal belief (water in g, temperature in °C,
-//! logarithm of the ring's power against its nominal). As time passes the pan model moves the belief and
-//! widens it; a reading narrows it. Because the three are correlated, a weighing also teaches the ring's
-//! power, and with it how far the heating has come; the minutes to go improve with both.
+//! [`believe`] is a function of the log and the moment, of nothing else. It knows a pan by what is not known of it,
+//! some twenty independent doubts (ring, losses, amounts, instruments, the hand, the flame's flicker), each the same
+//! from the start to the end. A pan that could be is followed whole, from heat on; how often somebody looked leaves
+//! no trace. The most likely pan is climbed to, a reading that contradicts all others is doubted, and 64 pans around
+//! it, weighed by how well they fit, are the answer.
+//!
+//! ```
+//! use unctum_core::estimate::{Deed, Done, Doubts, Question, Seen, believe};
+//! use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
+//! use unctum_core::pan::PanModel;
+//! use unctum_core::syrup::Charge;
+//!
+//! let charge = Charge::sugar_and_water(300.0, 150.0);
+//! let ring = Ring::of_kind("left", RingKind::Gas, 1800.0);
+//! let pan = Pan {
+//!     name: "kadai".into(), tare_g: 1200.0, diameter_cm: 24.0, wall_height_cm: 9.0,
+//!     heat_capacity_j_k: 550.0, metal: None, weighed: true,
+//! };
+//! let air = Air::default();
+//! let model = PanModel::new(&charge, &pan, air)?;
+//! let doubts = Doubts {
+//!     power_sd: ring.efficiency_sd / ring.efficiency_frac, solids_sd: 0.005, water_sd_g: 3.0,
+//!     thermometer_bias_k: 0.25, thermometer_sd_k: 0.7, weighed: true, lot_water_sd_g: 0.0, lot_solids_sd: 0.0, composition: false,
+//! };
+//! let deeds = [
+//!     Done { at_s: 0.0, deed: Deed::Flame(0.55) },
+//!     Done { at_s: 480.0, deed: Deed::Seen(Seen::Weight { contents_g: 420.0 }) },
+//! ];
+//! let belief = believe(&Question {
+//!     model: &model, ring: &ring, first_water_g: 150.0, start_c: air.room_c, other_solids: None, doubts,
+//!     deeds: &deeds, now_s: 540.0, target_frac: 0.7575, on_power_w: ring.net_power_w(0.55),
+//! });
+//! assert!(belief.strength.low < belief.strength.mid && belief.strength.mid < belief.strength.high);
+//! # Ok::<(), unctum_core::CoreError>(())
+//! ```
 
-use crate::pan::{Heat, PanModel, PanState, Stop};
-use crate::syrup::locate::{Strength, Z80};
+mod ahead;
+mod evidence;
+mod fit;
+mod normal;
+mod path;
+mod unknowns;
 
-/// Share of the water lost in a stretch that the model may be wrong by, beyond the ring's power.
-const MODEL_NOISE: f64 = 0.08;
-/// Measured amounts are right to about this share.
-const MEASURING_SD: f64 = 0.02;
-/// A reading further off than this many standard deviations contradicts the belief.
-const SURPRISE: f64 = 3.0;
-/// Share of a rise in temperature that the model may be wrong by, beyond the ring's power.
-const WARMTH_NOISE: f64 = 0.03;
-/// Steps to either side in which the model is felt out: of the power's logarithm, and of the temperature, K.
-const POWER_STEP: f64 = 0.05;
-const WARMTH_STEP_K: f64 = 1.0;
-/// A syrup believed to boil that turns out this much cooler, K, does not boil yet.
-const OFF_THE_BOIL_K: f64 = 0.5;
+use crate::kitchen::Ring;
+use crate::pan::{Heat, PanModel};
+use crate::syrup::Charge;
+use crate::syrup::locate::Z80;
 
-/// How exactly a hand knows an edge between two looks, as strength.
-const EDGE_SD: f64 = 0.008;
-/// A look that leaves less than this share of the belief contradicts it.
-const LEAST_SHARE: f64 = 0.01;
-/// A look is weighed over so many standard deviations to either side, in so many steps.
-const LOOK_REACH: f64 = 6.0;
-const LOOK_STEPS: i32 = 60;
+use ahead::Ahead;
+use evidence::flicker_sd_s;
+use fit::{Bench, SOUND};
+use normal::{back, even_draws};
+pub use unknowns::Doubts;
 
-/// Places in the joint belief.
-const WATER: usize = 0;
-const WARMTH: usize = 1;
-const POWER: usize = 2;
+/// Pans in an answer.
+const POINTS: usize = 64;
+/// They are taken a little wider than the hill they stand on.
+const WIDER: f64 = 1.05;
+/// Weights are evened out until so large a share of the points counts.
+const LEAST_COUNTING: f64 = 0.25;
+/// A way to the turn-off further than this is none, s.
+pub const FAR_S: f64 = 3.0 * 3600.0;
 
-/// What is believed of one pan.
-#[derive(Debug, Clone)]
-pub struct Belief {
-    /// Most likely state.
-    pub state: PanState,
-    /// Logarithm of the ring's power against its nominal.
-    pub ln_power: f64,
-    /// Joint variances, in the order of the places.
-    joint: [[f64; 3]; 3],
+/// What was done to the pan, or seen of it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Deed {
+    /// The flame was set to this share of the full one, 0–1; 0 is off.
+    Flame(f64),
+    /// Water was poured in, g.
+    Water(f64),
+    /// Something was read.
+    Seen(Seen),
+}
+
+/// A reading with the instrument's known error taken out.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Seen {
+    /// What the pan holds by the scale, g.
+    Weight {
+        /// Solids and water, g.
+        contents_g: f64,
+    },
+    /// Temperature of the syrup, °C, boiling or not.
+    Temperature {
+        /// Temperature, °C.
+        true_c: f64,
+    },
+    /// Length of a string, cm.
+    String {
+        /// Length before it broke, cm.
+        length_cm: f64,
+    },
+    /// A look by hand that puts it between two strengths, 0–1.
+    Between {
+        /// Weakest.
+        low_frac: f64,
+        /// Strongest.
+        high_frac: f64,
+    },
+}
+
+impl Seen {
+    fn by_hand(&self) -> bool {
+        matches!(self, Self::String { .. } | Self::Between { .. })
+    }
+}
+
+/// A deed and when it was written down, s since the heat went on.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Done {
+    /// When, s.
+    pub at_s: f64,
+    /// What.
+    pub deed: Deed,
+}
+
+/// What is asked: one pan, and all that was done and seen of it.
+#[derive(Debug, Clone, Copy)]
+pub struct Question<'a> {
+    /// The pan with its charge.
+    pub model: &'a PanModel,
+    /// The ring.
+    pub ring: &'a Ring,
+    /// Water as it was measured, g.
+    pub first_water_g: f64,
+    /// How warm everything was at the start, °C.
+    pub start_c: f64,
+    /// The same solids, of a composition one standard deviation away.
+    pub other_solids: Option<Charge>,
+    /// What is doubted, and how far.
+    pub doubts: Doubts,
+    /// Everything done and seen, in the order of its moments.
+    pub deeds: &'a [Done],
+    /// Now, s since the heat went on.
+    pub now_s: f64,
+    /// Strength to land on, 0–1.
+    pub target_frac: f64,
+    /// Nominal heat, W, that is on, or would be again.
+    pub on_power_w: f64,
 }
 
 /// A value with its 80 % interval.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Spread {
-    /// Most likely.
+    /// Middle.
     pub mid: f64,
     /// Lower end.
     pub low: f64,
@@ -58,243 +152,125 @@ pub struct Spread {
     pub high: f64,
 }
 
-/// The same pan with a little more water in it.
-fn wetter(state: PanState, water_g: f64) -> PanState {
-    PanState { water_g: state.water_g + water_g, ..state }
+/// What is believed of one pan at one moment.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Belief {
+    /// Strength, 0–1.
+    pub strength: Spread,
+    /// Water in the pan, g.
+    pub water_g: Spread,
+    /// Solids and water, g.
+    pub contents_g: Spread,
+    /// Temperature of the syrup, °C.
+    pub liquid_c: f64,
+    /// Whether it boils.
+    pub boiling: bool,
+    /// Strength at which to turn the heat off, 0–1.
+    pub turn_off_frac: f64,
+    /// Water at the turn-off, g.
+    pub turn_off_water_g: f64,
+    /// Water to lose before it, g; negative: past it.
+    pub to_turn_off_g: Spread,
+    /// Water to lose to the target's strength, g; negative: past it.
+    pub to_target_g: Spread,
+    /// Seconds of this heat until the turn-off, negative: past it; none if it is further than [`FAR_S`].
+    pub turn_off_in_s: Option<Spread>,
+    /// Strength it lands on if the heat goes off now or is off, 0–1.
+    pub landing: Spread,
+    /// The ring's power against its nominal.
+    pub power: f64,
+    /// Standard deviation of that.
+    pub power_sd: f64,
+    /// Whether the last reading contradicts everything else.
+    pub doubtful: bool,
 }
 
-/// The same pan one step cooler, wall and all.
-fn cooler(state: PanState) -> PanState {
-    PanState { liquid_c: state.liquid_c - WARMTH_STEP_K, wall_c: state.wall_c - WARMTH_STEP_K, ..state }
-}
-
-/// Share of a normal distribution below `z` standard deviations (Abramowitz & Stegun 7.1.26, to 1.5e-7).
-fn normal_share(z: f64) -> f64 {
-    let x = z.abs() / std::f64::consts::SQRT_2;
-    let t = 1.0 / (1.0 + 0.327_591_1 * x);
-    let poly = t
-        * (0.254_829_592
-            + t * (-0.284_496_736 + t * (1.421_413_741 + t * (-1.453_152_027 + t * 1.061_405_429))));
-    let tail = 0.5 * poly * (-x * x).exp();
-    if z < 0.0 { tail } else { 1.0 - tail }
-}
-
-impl Belief {
-    /// The belief when the heat goes on: amounts as measured, the ring as known (`power_sd` is the
-    /// relative standard deviation of its power).
-    #[must_use]
-    pub fn at_start(model: &PanModel, start_c: f64, power_sd: f64) -> Self {
-        let state = model.start(start_c);
-        let mut joint = [[0.0; 3]; 3];
-        joint[WATER][WATER] = (MEASURING_SD * state.water_g).powi(2);
-        joint[POWER][POWER] = power_sd * power_sd;
-        Self { state, ln_power: 0.0, joint }
+/// What is to be believed of a pan. A function of the question alone; it never fails.
+///
+/// Costs some 4 ms without readings and some 8 ms with sixty on the machine of docs/performance.md.
+#[must_use]
+pub fn believe(q: &Question<'_>) -> Belief {
+    let bench = Bench::of(q);
+    let fit = bench.fit();
+    let draws = even_draws(POINTS, fit.z.len());
+    let mut ln_weights = Vec::with_capacity(POINTS);
+    let mut ends = Vec::with_capacity(POINTS);
+    for draw in draws {
+        let mut off = draw.clone();
+        back(&fit.root, &mut off);
+        let z: Vec<f64> = fit.z.iter().zip(off).map(|(z, off)| z + WIDER * off).collect();
+        let (pan, path) = bench.follow(&z);
+        let sights = bench.sights(&pan, &path);
+        let proposed = -0.5 * draw.iter().map(|d| d * d).sum::<f64>();
+        ln_weights.push(bench.ln_posterior(&z, &sights) - proposed);
+        ends.push(Ahead::of(q, &pan, &path));
     }
-
-    /// Standard deviation of the water, g.
-    #[must_use]
-    pub fn water_sd_g(&self) -> f64 {
-        self.joint[WATER][WATER].max(0.0).sqrt()
-    }
-
-    /// Standard deviation of the logarithm of the ring's power.
-    #[must_use]
-    pub fn power_sd(&self) -> f64 {
-        self.joint[POWER][POWER].max(0.0).sqrt()
-    }
-
-    fn heat(&self, nominal: Heat, more: f64) -> Heat {
-        match nominal {
-            Heat::On(power_w) => Heat::On(power_w * (self.ln_power + more).exp()),
-            off @ Heat::Off { .. } => off,
-        }
-    }
-
-    /// Lets `duration_s` pass under a heat of nominal power.
-    pub fn pass(&mut self, model: &PanModel, nominal: Heat, duration_s: f64) {
-        if duration_s <= 0.0 {
-            return;
-        }
-        let end = |mut state: PanState, heat: Heat| {
-            model.advance(&mut state, heat, duration_s, Stop::Never, |_| {});
-            state
-        };
-        let before = self.state;
-        let after = end(before, self.heat(nominal, 0.0));
-        // Each is felt out towards the side on which a syrup that just began to boil would not boil yet.
-        let water_g = (0.5 * self.water_sd_g()).max(0.1);
-        let (more, cooler) = (wetter(before, water_g), cooler(before));
-        let ways = [
-            (end(more, self.heat(nominal, 0.0)), water_g),
-            // A boiling syrup is as hot as its water says.
-            (if before.boiling { after } else { end(cooler, self.heat(nominal, 0.0)) }, -WARMTH_STEP_K),
-            (end(before, self.heat(nominal, -POWER_STEP)), -POWER_STEP),
-        ];
-        let mut moves = [[0.0, 0.0, 0.0], [0.0, 0.0, 0.0], [0.0, 0.0, 1.0]];
-        for (i, (end, step)) in ways.iter().enumerate() {
-            moves[WATER][i] = (end.water_g - after.water_g) / step;
-            moves[WARMTH][i] = (end.liquid_c - after.liquid_c) / step;
-        }
-        let mut joint = [[0.0; 3]; 3];
-        for (r, row) in joint.iter_mut().enumerate() {
-            for (c, cell) in row.iter_mut().enumerate() {
-                for (k, from) in self.joint.iter().enumerate() {
-                    for (l, var) in from.iter().enumerate() {
-                        *cell += moves[r][k] * var * moves[c][l];
-                    }
-                }
-            }
-        }
-        joint[WATER][WATER] += (MODEL_NOISE * (before.water_g - after.water_g)).powi(2);
-        joint[WARMTH][WARMTH] += (WARMTH_NOISE * (after.liquid_c - before.liquid_c)).powi(2);
-        self.joint = joint;
-        self.state = after;
-    }
-
-    /// Learns that one of the three is off by `miss`, known to a variance.
-    fn learn(&mut self, place: usize, miss: f64, var: f64) -> [f64; 3] {
-        let known = self.joint[place];
-        let total = known[place] + var;
-        let gains = known.map(|with| with / total);
-        for (row, gain) in self.joint.iter_mut().zip(gains) {
-            for (cell, with) in row.iter_mut().zip(known) {
-                *cell -= gain * with;
-            }
-        }
-        self.ln_power = (self.ln_power + gains[POWER] * miss).clamp(-1.5, 1.0);
-        gains.map(|gain| gain * miss)
-    }
-
-    /// Takes a reading in. Returns whether it contradicts what was believed.
-    pub fn see(&mut self, model: &PanModel, strength: Strength) -> bool {
-        if strength.edges { self.see_between(model, strength) } else { self.see_about(model, strength) }
-    }
-
-    /// A look: the syrup lies between two edges, each judged to within [`EDGE_SD`]. The belief keeps what of
-    /// it lies between them; what is far outside makes room first, as a measurement that contradicts does.
-    fn see_between(&mut self, model: &PanModel, look: Strength) -> bool {
-        let likelihood = |water_g: f64| {
-            let frac = model.solids_frac(water_g.max(1e-6));
-            normal_share((frac - look.low_frac) / EDGE_SD) * normal_share((look.high_frac - frac) / EDGE_SD)
-        };
-        let moments = |mean_g: f64, sd_g: f64| {
-            let (mut all, mut mass, mut first, mut second) = (0.0, 0.0, 0.0, 0.0);
-            for i in -LOOK_STEPS..=LOOK_STEPS {
-                let z = LOOK_REACH * f64::from(i) / f64::from(LOOK_STEPS);
-                let believed = (-0.5 * z * z).exp();
-                let weight = believed * likelihood(mean_g + z * sd_g);
-                all += believed;
-                (mass, first, second) = (mass + weight, first + weight * z, second + weight * z * z);
-            }
-            (mass / all, first / mass, second / mass)
-        };
-        let (share, ..) = moments(self.state.water_g, self.water_sd_g().max(0.1));
-        let surprising = share < LEAST_SHARE;
-        if surprising {
-            let miss_g = model.water_at(look.frac.clamp(0.02, 0.98)) - self.state.water_g;
-            self.joint[WATER][WATER] += miss_g * miss_g;
-        }
-        let sd_g = self.water_sd_g().max(0.1);
-        let (_, mean_z, square_z) = moments(self.state.water_g, sd_g);
-        if !mean_z.is_finite() {
-            return surprising;
-        }
-        // The same as a measurement that would leave this mean and this spread behind.
-        let left = (square_z - mean_z * mean_z).clamp(1e-6, 1.0 - 1e-9);
-        let var = sd_g * sd_g * left / (1.0 - left);
-        self.move_water(model, mean_z * sd_g / (1.0 - left), var);
-        surprising
-    }
-
-    fn see_about(&mut self, model: &PanModel, strength: Strength) -> bool {
-        let at = |frac: f64| model.water_at(frac.clamp(0.02, 0.98));
-        let seen_g = at(strength.frac);
-        let sd_g = ((at(strength.low_frac) - at(strength.high_frac)) / (2.0 * Z80)).abs().max(0.3);
-        let miss_g = seen_g - self.state.water_g;
-        let total_var = self.joint[WATER][WATER] + sd_g * sd_g;
-        let surprising = miss_g.abs() > SURPRISE * total_var.sqrt();
-        if surprising {
-            // The belief was wrong in a way it did not allow for: make room before learning.
-            self.joint[WATER][WATER] += miss_g * miss_g;
-        }
-        self.move_water(model, miss_g, sd_g * sd_g);
-        surprising
-    }
-
-    /// Learns that the water is off by `miss_g`, known to a variance, and what follows for the warmth.
-    fn move_water(&mut self, model: &PanModel, miss_g: f64, var: f64) {
-        let [water_g, warmth_k, _] = self.learn(WATER, miss_g, var);
-        self.state.water_g = (self.state.water_g + water_g).max(model.water_at(0.98));
-        let boil_c = model.boil_c(self.state.water_g);
-        let warm_c = (self.state.liquid_c + warmth_k).min(boil_c);
-        self.state.boiling &= warm_c > boil_c - OFF_THE_BOIL_K;
-        let liquid_c = if self.state.boiling { boil_c } else { warm_c };
-        self.state.wall_c += liquid_c - self.state.liquid_c;
-        self.state.liquid_c = liquid_c;
-    }
-
-    /// Notes that the syrup was seen to boil, whatever the clock thought.
-    pub fn see_boiling(&mut self, model: &PanModel) {
-        if !self.state.boiling {
-            let boil_c = model.boil_c(self.state.water_g);
-            let [water_g, ..] = self.learn(WARMTH, boil_c - self.state.liquid_c, 1.0);
-            self.state.water_g = (self.state.water_g + water_g).max(model.water_at(0.98));
-            self.state.boiling = true;
-            self.state.liquid_c = model.boil_c(self.state.water_g);
-            self.state.wall_c = self.state.wall_c.max(self.state.liquid_c + 5.0);
-        }
-    }
-
-    /// Water poured in from the tap: it cools the syrup and stops the boil.
-    pub fn add_water(&mut self, model: &PanModel, water_g: f64) {
-        model.pour_in(&mut self.state, water_g);
-        self.joint[WATER][WATER] += (MEASURING_SD * water_g).powi(2);
-    }
-
-    /// Strength with its 80 % interval.
-    #[must_use]
-    pub fn strength(&self, model: &PanModel) -> Spread {
-        let reach_g = Z80 * self.water_sd_g();
-        let water_g = self.state.water_g;
-        // The models end at 98 %; what stands there is not believed to be drier.
-        let driest_g = (water_g - reach_g).max(model.water_at(0.98)).min(water_g);
+    let weights = evened(&ln_weights);
+    let spread = |of: &dyn Fn(&Ahead) -> f64| spread_of(ends.iter().map(of).zip(weights.iter().copied()));
+    let reached: f64 =
+        ends.iter().zip(&weights).filter(|(e, _)| e.turn_off_in_s.is_some()).map(|(_, w)| w).sum();
+    let lit = matches!(bench.follow(&fit.z).1.heat, Heat::On(_));
+    let turn_off_in_s = (reached > 0.5).then(|| {
+        let s = spread(&|e| e.turn_off_in_s.unwrap_or(FAR_S));
+        // What the flame will do until then is not known yet.
+        let more_s = Z80 * flicker_sd_s(s.mid);
         Spread {
-            mid: model.solids_frac(water_g),
-            low: model.solids_frac(water_g + reach_g),
-            high: model.solids_frac(driest_g),
+            mid: s.mid,
+            low: s.mid - (s.mid - s.low).hypot(more_s),
+            high: s.mid + (s.high - s.mid).hypot(more_s),
         }
+    });
+    let mean = |of: &dyn Fn(&Ahead) -> f64| ends.iter().zip(&weights).map(|(e, w)| w * of(e)).sum::<f64>();
+    let power = mean(&|e| e.power);
+    Belief {
+        strength: spread(&|e| e.strength_frac),
+        water_g: spread(&|e| e.water_g),
+        contents_g: spread(&|e| e.contents_g),
+        liquid_c: spread(&|e| e.liquid_c).mid,
+        boiling: mean(&|e| f64::from(u8::from(e.boiling))) > 0.5,
+        turn_off_frac: spread(&|e| e.turn_off_frac).mid,
+        turn_off_water_g: spread(&|e| e.turn_off_water_g).mid,
+        to_turn_off_g: spread(&|e| e.water_g - e.turn_off_water_g),
+        to_target_g: spread(&|e| e.water_g - e.target_water_g),
+        turn_off_in_s: turn_off_in_s.filter(|_| lit || q.on_power_w > 0.0),
+        landing: spread(&|e| e.landing_frac),
+        power,
+        power_sd: mean(&|e| (e.power - power).powi(2)).max(0.0).sqrt(),
+        doubtful: fit.last_sound.is_some_and(|sound| sound < SOUND),
     }
+}
 
-    /// Seconds until the syrup reaches a strength on this heat, with the 80 % interval; `None` if not
-    /// within three hours.
-    #[must_use]
-    pub fn time_to_s(&self, model: &PanModel, nominal: Heat, solids_frac: f64) -> Option<Spread> {
-        const FAR_S: f64 = 3.0 * 3600.0;
-        let time = |mut state: PanState, heat: Heat| {
-            let from_s = state.elapsed_s;
-            model
-                .advance(&mut state, heat, FAR_S, Stop::AtStrength(solids_frac), |_| {})
-                .then_some(state.elapsed_s - from_s)
-        };
-        let mid = time(self.state, self.heat(nominal, 0.0))?;
-        let slope = |state: PanState, more_power: f64, step: f64| {
-            time(state, self.heat(nominal, more_power)).map_or(0.0, |t| (t - mid) / step)
-        };
-        let water_g = self.water_sd_g().max(0.1);
-        let (more, cooler) = (wetter(self.state, water_g), cooler(self.state));
-        let slopes = [
-            slope(more, 0.0, water_g),
-            if self.state.boiling { 0.0 } else { slope(cooler, 0.0, -WARMTH_STEP_K) },
-            slope(self.state, POWER_STEP, POWER_STEP),
-        ];
-        let noise_s = MODEL_NOISE * mid;
-        let mut var = noise_s * noise_s;
-        for (row, a) in self.joint.iter().zip(slopes) {
-            for (with, b) in row.iter().zip(slopes) {
-                var += a * with * b;
-            }
+/// Weights from their logarithms, evened out until enough of the points count.
+fn evened(ln_weights: &[f64]) -> Vec<f64> {
+    let most = ln_weights.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let mut power = 1.0;
+    loop {
+        let weights: Vec<f64> = ln_weights.iter().map(|w| (power * (w - most)).exp()).collect();
+        let (sum, squares) = weights.iter().fold((0.0, 0.0), |(s, q), w| (s + w, q + w * w));
+        if sum * sum / squares >= LEAST_COUNTING * ln_weights.len() as f64 || power < 1e-3 {
+            return weights.into_iter().map(|w| w / sum).collect();
         }
-        let reach_s = Z80 * var.max(0.0).sqrt();
-        Some(Spread { mid, low: (mid - reach_s).max(0.0), high: mid + reach_s })
+        power *= 0.7;
     }
+}
+
+/// Middle and ends of the 80 % interval of weighted values.
+fn spread_of(values: impl Iterator<Item = (f64, f64)>) -> Spread {
+    let mut values: Vec<(f64, f64)> = values.collect();
+    values.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let at = |share: f64| {
+        let mut below = 0.0;
+        let mut before: Option<(f64, f64)> = None;
+        for (value, weight) in &values {
+            let middle = below + 0.5 * weight;
+            if middle >= share {
+                let Some((b_value, b_middle)) = before else { return *value };
+                return b_value + (value - b_value) * (share - b_middle) / (middle - b_middle).max(1e-12);
+            }
+            before = Some((*value, middle));
+            below += weight;
+        }
+        before.map_or(f64::NAN, |(value, _)| value)
+    };
+    Spread { mid: at(0.5), low: at(0.1), high: at(0.9) }
 }

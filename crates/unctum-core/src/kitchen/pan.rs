@@ -80,7 +80,33 @@ impl PanMetal {
     }
 }
 
+impl PanMetal {
+    /// Heat conductivity, W/(m·K), and heat held by a cubic metre, J/(m³·K): textbook values of usual alloys.
+    #[must_use]
+    fn conducts_and_holds(self) -> (f64, f64) {
+        match self {
+            Self::Iron => (50.0, 3.6e6),
+            Self::Steel => (16.0, 4.0e6),
+            Self::Clad => (60.0, 3.2e6),
+            Self::Aluminium => (200.0, 2.43e6),
+            Self::Copper => (380.0, 3.45e6),
+            Self::Brass => (110.0, 3.2e6),
+            Self::Clay => (1.0, 1.6e6),
+        }
+    }
+}
+
 impl Pan {
+    /// How well its sheet leads heat along itself, W/K: conductivity times thickness, the thickness from the heat
+    /// it holds. Of unknown metal it is taken for steel.
+    #[must_use]
+    pub fn sheet_w_k(&self) -> f64 {
+        let (conducts, holds) = self.metal.unwrap_or(PanMetal::Steel).conducts_and_holds();
+        let (d, h) = (self.diameter_cm, self.wall_height_cm);
+        let area_m2 = std::f64::consts::PI * (d * d / 4.0 + d * h) * 1e-4;
+        conducts * self.heat_capacity_j_k / (holds * area_m2)
+    }
+
     /// The same pan; if it was never weighed, with the weight and the heat that its metal and its size let
     /// guess. A pan of unknown metal is taken for steel.
     #[must_use]

@@ -111,7 +111,7 @@ pub struct TurnOff {
     pub landing_frac: f64,
     /// Lower end (80 %) of the landing, if it is turned off at exactly this weight.
     pub landing_low_frac: f64,
-    /// Upper end of the same.
+    /// Upper end of the same; also holds what is left standing in the pan for a quarter of an hour.
     pub landing_high_frac: f64,
     /// Weight after landing, g.
     pub landing_gross_g: f64,
@@ -154,6 +154,8 @@ const LOSS_SD: f64 = 0.3;
 const SURFACE_SD: f64 = 0.3;
 /// Amounts are measured to about this share of the water.
 const MEASURING_SD: f64 = 0.02;
+/// What is left standing in the pan goes on losing water for so long, s.
+const STANDING_S: f64 = 900.0;
 /// Relative standard deviation of the carry-over, beyond that of the heat.
 const CARRY_SD: f64 = 0.2;
 
@@ -280,19 +282,40 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
         Some(boil_s) => model.solids_frac(runs.mid.at_s(boil_s).0),
         None => start_frac,
     };
-    let wanted_frac = turn_off_frac(&pan, power_w, stored_j, target_frac);
-    let off_frac = wanted_frac.max(boil_frac);
+    let boils = runs.mid.boils_at_s.is_some();
+    let off = Heat::Off { since_s: 0.0, stored_j };
+    // How a pan stands that dries without ever boiling, at a strength on its way.
+    let warm = |frac: f64| {
+        let water_g = model.water_at(frac);
+        pan.warm(water_g, runs.mid.at_s(runs.mid.when_water(water_g)).1, power_w)
+    };
+    let wanted_frac = if boils {
+        turn_off_frac(&pan, power_w, stored_j, target_frac)
+    } else {
+        let lands = |frac: f64| {
+            let mut after = warm(frac);
+            pan.advance(&mut after, off, LANDING_S, Stop::Never, |_| {});
+            model.solids_frac(after.water_g)
+        };
+        (0..6).fold(target_frac, |frac, _| (frac - (lands(frac) - target_frac)).max(start_frac))
+    };
+    let off_frac = wanted_frac.max(if boils { boil_frac } else { start_frac });
     let off_water_g = model.water_at(off_frac);
     let off_at = match runs.boils_at() {
-        Some(boil) if wanted_frac <= boil_frac => boil,
+        Some(boil) if boils && wanted_frac <= boil_frac => boil,
         _ => runs.moment(off_water_g),
     };
-    let mut off_state = pan.steady_boil(off_water_g, power_w);
+    let off_c = if boils { model.boil_c(off_water_g) } else { runs.mid.at_s(near_s).1 };
+    let mut off_state =
+        if boils { pan.steady_boil(off_water_g, power_w) } else { pan.warm(off_water_g, off_c, power_w) };
     let mut tail_steps = vec![off_state];
-    pan.advance(&mut off_state, Heat::Off { since_s: 0.0, stored_j }, LANDING_S, Stop::Never, |s| {
+    pan.advance(&mut off_state, off, LANDING_S, Stop::Never, |s| {
         tail_steps.push(*s);
     });
     let landing = model.solids_frac(off_state.water_g);
+    let mut left_standing = off_state;
+    let still = Heat::Off { since_s: LANDING_S, stored_j };
+    pan.advance(&mut left_standing, still, STANDING_S - LANDING_S, Stop::Never, |_| {});
     let carry_reach = (landing - off_frac) * q.ring.spread().hypot(Z80 * CARRY_SD);
 
     let shown = |true_c: f64| q.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
@@ -333,12 +356,12 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
         turn_off: TurnOff {
             at: off_at,
             solids_frac: off_frac,
-            boil_c: model.boil_c(off_water_g),
-            shown_c: shown(model.boil_c(off_water_g)),
+            boil_c: off_c,
+            shown_c: shown(off_c),
             gross_g: model.gross_g(off_water_g),
             landing_frac: landing,
             landing_low_frac: landing - carry_reach,
-            landing_high_frac: landing + carry_reach,
+            landing_high_frac: (landing + carry_reach).max(model.solids_frac(left_standing.water_g)),
             landing_gross_g: model.gross_g(off_state.water_g),
         },
         target_frac,

@@ -14,6 +14,7 @@ pub mod landing;
 pub mod milk;
 pub mod model;
 pub mod program;
+pub mod quick;
 mod signs;
 pub mod terms;
 

@@ -19,6 +19,8 @@ use crate::water::{latent_heat_j_kg, saturation_pressure_pa};
 pub const WALL_TO_SYRUP_W_M2_K: f64 = 800.0;
 /// Heat lost from the surface and the wall to the room, W/(m²·K).
 pub const LOSS_W_M2_K: f64 = 14.0;
+/// What a gram of dissolved sugar adds to the volume, ml.
+const SOLIDS_ML_G: f64 = 0.62;
 /// Water leaving an open surface below the boil, kg/(s·m²·Pa).
 pub const SURFACE_KG_S_M2_PA: f64 = 1.2e-8;
 /// Time constant of a coil's or liner's stored heat, s.
@@ -125,7 +127,10 @@ pub struct PanModel {
     tare_g: f64,
     capacity_ml: f64,
     base_m2: f64,
-    wall_m2: f64,
+    wall_m: f64,
+    round_m: f64,
+    /// How far up the dry rim of the wall the metal leads heat, m.
+    rim_reach_m: f64,
     wall_j_k: f64,
     air: Air,
     room_vapour_pa: f64,
@@ -170,7 +175,9 @@ impl PanModel {
             tare_g: pan.tare_g,
             capacity_ml: pan.capacity_ml(),
             base_m2: pan.base_m2(),
-            wall_m2: std::f64::consts::PI * pan.diameter_cm * pan.wall_height_cm * 1e-4,
+            wall_m: pan.wall_height_cm / 100.0,
+            round_m: std::f64::consts::PI * pan.diameter_cm / 100.0,
+            rim_reach_m: (pan.sheet_w_k() / (2.0 * LOSS_W_M2_K)).sqrt(),
             wall_j_k: pan.heat_capacity_j_k,
             air,
             room_vapour_pa: air.humidity_frac * saturation_pressure_pa(air.room_c),
@@ -284,6 +291,13 @@ impl PanModel {
         }
     }
 
+    /// A pan that holds `water_g` at `liquid_c` over `power_w` without boiling.
+    #[must_use]
+    pub fn warm(&self, water_g: f64, liquid_c: f64, power_w: f64) -> PanState {
+        let wall_c = liquid_c + power_w / self.wall_to_syrup_w_k();
+        PanState { liquid_c, wall_c, boiling: false, ..self.steady_boil(water_g, power_w) }
+    }
+
     /// Heat held by liquid and wall above 0 °C, J.
     #[must_use]
     pub fn stored_heat_j(&self, state: &PanState) -> f64 {
@@ -291,21 +305,37 @@ impl PanModel {
             + self.wall_capacity_j_k() * state.wall_c
     }
 
-    fn wall_capacity_j_k(&self) -> f64 {
+    pub(crate) fn wall_capacity_j_k(&self) -> f64 {
         self.wall_j_k * self.factors.wall
     }
 
-    fn wall_to_syrup_w_k(&self) -> f64 {
+    pub(crate) fn wall_to_syrup_w_k(&self) -> f64 {
         let stirred = if self.handling.stirring { STIRRED } else { 1.0 };
         WALL_TO_SYRUP_W_M2_K * self.base_m2 * stirred
     }
 
-    fn loss_w(&self, liquid_c: f64) -> f64 {
-        self.factors.loss * LOSS_W_M2_K * (self.base_m2 + self.wall_m2) * (liquid_c - self.air.room_c)
+    pub(crate) fn air(&self) -> &Air {
+        &self.air
+    }
+
+    /// Heat lost to the room per kelvin, W/K: from the surface, the wetted side of the wall, and the dry rim as far
+    /// as the metal leads heat up to it.
+    pub(crate) fn loss_w_k(&self, water_g: f64) -> f64 {
+        // Partial volumes, ml/g: good to 1 % of a syrup's volume.
+        let contents_ml = water_g + SOLIDS_ML_G * self.solids.solids_g();
+        let wet_m = (contents_ml * 1e-6 / self.base_m2).min(self.wall_m);
+        let dry_m = self.wall_m - wet_m;
+        // A fin between the room and the syrup's own vapour: half as warm as the syrup far up, warmer near it.
+        let rim_m = 0.5 * (dry_m + self.rim_reach_m * (dry_m / self.rim_reach_m).tanh());
+        self.factors.loss * LOSS_W_M2_K * (self.base_m2 + self.round_m * (wet_m + rim_m))
+    }
+
+    fn loss_w(&self, water_g: f64, liquid_c: f64) -> f64 {
+        self.loss_w_k(water_g) * (liquid_c - self.air.room_c)
     }
 
     /// Water leaving the surface below the boil, g/s, where the syrup's vapour presses with `vapour_pa`.
-    fn surface_g_s(&self, vapour_pa: f64) -> f64 {
+    pub(crate) fn surface_g_s(&self, vapour_pa: f64) -> f64 {
         let past_lid = if self.handling.lid { PAST_LID } else { 1.0 };
         let pull_pa = (vapour_pa - self.room_vapour_pa).max(0.0);
         1000.0 * self.factors.surface * past_lid * SURFACE_KG_S_M2_PA * self.base_m2 * pull_pa
@@ -321,7 +351,7 @@ impl PanModel {
     fn boiling(&self, water_g: f64, wall_c: f64) -> Rates {
         let charge = self.charge_with(water_g);
         let (liquid_c, slope) = boil_and_slope(&charge, self.air.pressure_pa);
-        let loss_w = self.loss_w(liquid_c);
+        let loss_w = self.loss_w(water_g, liquid_c);
         let wall_flow_w = self.wall_to_syrup_w_k() * (wall_c - liquid_c);
         let latent_j_g = latent_heat_j_kg(liquid_c) / 1000.0;
         let warming_j_g = -slope * self.heat_capacity_j_k(water_g, liquid_c);
@@ -332,7 +362,7 @@ impl PanModel {
     /// Rates below the boil.
     fn below(&self, water_g: f64, liquid_c: f64, wall_c: f64) -> Rates {
         let vapour_pa = water_activity(&self.charge_with(water_g)) * saturation_pressure_pa(liquid_c);
-        let loss_w = self.loss_w(liquid_c);
+        let loss_w = self.loss_w(water_g, liquid_c);
         let wall_flow_w = self.wall_to_syrup_w_k() * (wall_c - liquid_c);
         let latent_j_g = latent_heat_j_kg(liquid_c) / 1000.0;
         let leaving_g_s = self.surface_g_s(vapour_pa);

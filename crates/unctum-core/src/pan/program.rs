@@ -126,6 +126,11 @@ impl Run {
             if last && reached {
                 return Ok(Self { steps, boils_at_s, poured_until_s });
             }
+            if state.elapsed_s < until_s {
+                // As strong as the model reaches: it stands as it is until the next change.
+                state.elapsed_s = until_s;
+                steps.push(state);
+            }
         }
         Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 })
     }

@@ -53,8 +53,13 @@ fn risk(supersaturation: f64, reducing_frac: f64, how: &Provocation) -> f64 {
         + f64::from(u8::from(how.undissolved)) * 2.2;
     // Half of the unprovoked syrups grain near twice saturation; 10 % reducing sugars hold most back.
     let z = 3.2 * (supersaturation - 1.0).ln_1p() - 2.6 + provoked - 22.0 * reducing_frac;
-    1.0 / (1.0 + (-z).exp())
+    // What is hardly past full has nothing to grain with: the risk begins at nothing and is whole a seventh past it.
+    let ready = ((supersaturation - 1.0) / FULL_RISK_PAST).min(1.0);
+    ready * ready * (3.0 - 2.0 * ready) / (1.0 + (-z).exp())
 }
+
+/// So far past saturation a provoked syrup grains as surely as it will.
+const FULL_RISK_PAST: f64 = 0.15;
 
 /// The risk that a syrup grains when it cools to `cooled_c` (0–100 °C).
 ///

@@ -15,9 +15,17 @@ const START_RADIUS_M: f64 = 0.0015;
 const SURFACE_TENSION_N_M: f64 = 0.078;
 const PULL_M_S: f64 = 0.04;
 
-/// Length, cm, a string reaches before it breaks.
+/// As far as two arms draw a string out, cm; a syrup whose string would be longer shows none that breaks.
+pub const LONGEST_CM: f64 = 200.0;
+
+/// Length, cm, a string reaches before it breaks; at most [`LONGEST_CM`].
 #[must_use]
 pub fn string_cm(solids_frac: f64) -> f64 {
+    free_cm(solids_frac).min(LONGEST_CM)
+}
+
+/// The same however long the arms.
+pub(crate) fn free_cm(solids_frac: f64) -> f64 {
     100.0 * PULL_M_S * break_s(solids_frac)
 }
 
@@ -91,7 +99,7 @@ pub fn pulled(solids_frac: f64, ladder: &Ladder, points: usize) -> Result<Pulled
 /// Strength (0–0.98) at which the string reaches `length_cm`; the inverse of [`string_cm`].
 #[must_use]
 pub fn solids_frac_of_string(length_cm: f64) -> f64 {
-    bisect(0.0, MAX_SOLIDS_FRAC, 1e-9, |w| string_cm(w).ln() - length_cm.ln())
+    bisect(0.0, MAX_SOLIDS_FRAC, 1e-9, |w| free_cm(w).ln() - length_cm.ln())
 }
 
 #[cfg(test)]

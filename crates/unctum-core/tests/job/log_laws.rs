@@ -171,12 +171,10 @@ proptest! {
                 followed.take(cook.log.last().expect("logged").clone()).expect("takes");
             }
             prop_assert_eq!(followed.state_at(cook.now_ms), cook.state());
-            // A glance is that of its second, asked once or again, and never of before the last entry.
-            let whole_second_ms = cook.now_ms - cook.now_ms.rem_euclid(1000);
-            let glanced_ms = whole_second_ms.max(cook.log.last().map_or(START_MS, |l| l.at_ms));
-            for _ in 0..2 {
-                prop_assert_eq!(followed.glance_at(cook.now_ms), followed.state_at(glanced_ms));
-            }
+            // A glance is what stands now, and is good for half a second; never of before the last entry.
+            let glanced = followed.glance_at(cook.now_ms);
+            prop_assert_eq!(&glanced, &followed.state_at(cook.now_ms));
+            prop_assert_eq!(&followed.glance_at(cook.now_ms + 400), &glanced);
         }
         // One entry reaches the notebook after all others: its moment stands, not its arrival.
         let mut mixed = cook.log.clone();

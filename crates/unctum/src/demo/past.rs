@@ -61,7 +61,7 @@ use What::{Sheet, Syrup};
 pub const PAST: [Past; 20] = [
     Past { days_ago: 2, hour: 17, what: Sheet(400.0), pan: 0, ring: 0, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 44, note: "Weighed three times. Lifted clean." },
     Past { days_ago: 4, hour: 10, what: Syrup("Syrup for milk balls", 500.0, 500.0, Sticky), pan: 2, ring: 1, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 0, note: "Kept warm on the back of the hob." },
-    Past { days_ago: 6, hour: 16, what: Sheet(250.0), pan: 1, ring: 0, flame: Medium, reads: Fingers, slip: LeftOn(130.0), texture: Right, pieces: 27, note: "Went past while I looked for the paper. Weighed water back in; came out well." },
+    Past { days_ago: 6, hour: 16, what: Sheet(250.0), pan: 1, ring: 0, flame: Medium, reads: Fingers, slip: LeftOn(190.0), texture: Right, pieces: 27, note: "Went past while I looked for the paper. Weighed water back in; came out well." },
     Past { days_ago: 9, hour: 11, what: Syrup("Syrup for lentil coils", 600.0, 400.0, OneString), pan: 1, ring: 1, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 0, note: "Thinner would soak better in the cold months." },
     Past { days_ago: 12, hour: 18, what: Sheet(400.0), pan: 0, ring: 0, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 42, note: "" },
     Past { days_ago: 15, hour: 9, what: Syrup("Syrup for semolina ladoo", 300.0, 150.0, OneString), pan: 1, ring: 2, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 30, note: "Induction is quick and stops at once." },
@@ -70,7 +70,7 @@ pub const PAST: [Past; 20] = [
     Past { days_ago: 26, hour: 10, what: Syrup("Syrup for pancakes", 400.0, 300.0, Coating), pan: 1, ring: 2, flame: Medium, reads: Fingers, slip: Nothing, texture: Right, pieces: 18, note: "" },
     Past { days_ago: 30, hour: 16, what: Sheet(300.0), pan: 1, ring: 0, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 33, note: "" },
     Past { days_ago: 34, hour: 11, what: Syrup("Droplet ladoo syrup", 450.0, 200.0, OneString), pan: 0, ring: 1, flame: Medium, reads: Fingers, slip: Nothing, texture: TooFirm, pieces: 26, note: "Bound hard. A shade earlier next time." },
-    Past { days_ago: 38, hour: 17, what: Sheet(400.0), pan: 0, ring: 0, flame: Medium, reads: Scale, slip: LeftOn(140.0), texture: Right, pieces: 43, note: "The phone rang. Water back in, boiled again, fine." },
+    Past { days_ago: 38, hour: 17, what: Sheet(400.0), pan: 0, ring: 0, flame: Medium, reads: Scale, slip: LeftOn(170.0), texture: Right, pieces: 43, note: "The phone rang. Water back in, boiled again, fine." },
     Past { days_ago: 43, hour: 9, what: Syrup("Syrup for milk balls", 700.0, 700.0, Sticky), pan: 2, ring: 1, flame: High, reads: Scale, slip: Nothing, texture: Right, pieces: 0, note: "" },
     Past { days_ago: 47, hour: 18, what: Sheet(250.0), pan: 1, ring: 2, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 26, note: "" },
     Past { days_ago: 52, hour: 15, what: Syrup("Gram-flour slab syrup", 350.0, 175.0, TwoString), pan: 0, ring: 0, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 28, note: "Porous to the middle." },

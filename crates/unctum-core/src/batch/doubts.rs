@@ -1,0 +1,63 @@
+//! How far the amounts, the instruments and the ring of a batch are to be trusted.
+
+use crate::batch::BatchSetup;
+use crate::estimate::Doubts;
+use crate::kitchen::THERMOMETER_SD_K;
+use crate::syrup::Charge;
+
+/// Relative standard deviation of what was measured by the scale, and by cups.
+const SOLIDS_BY_SCALE: f64 = 0.005;
+const SOLIDS_BY_CUPS: f64 = 0.05;
+const WATER_BY_SCALE: f64 = 0.02;
+const WATER_BY_CUPS: f64 = 0.05;
+/// A thermometer's own error after its check in boiling water, K, and the weather's part in the boil.
+const BIAS_K: f64 = 0.20;
+const WEATHER_K: f64 = 0.14;
+/// In jaggery, honey and glucose so much beside sucrose and water is usual, as a share of their mass; by it their
+/// mass is known in a charge.
+const BESIDE_SUCROSE: f64 = 0.165;
+/// Lots of them differ so much in their water and in their reducing sugars, as a share of their mass.
+const LOT_WATER_SD: f64 = 0.02;
+const LOT_REDUCING_SD: f64 = 0.04;
+/// And in what stays in the sieve, which counts as solids on the scale and as nothing in the strength.
+const LOT_SOLIDS_SD: f64 = 0.005;
+
+/// Mass, g, of the sweeteners in a charge whose lots differ.
+fn of_lots_g(charge: &Charge) -> f64 {
+    let beside_g = charge.reducing_g + charge.ash_g + charge.other_g + charge.insoluble_g;
+    (beside_g / BESIDE_SUCROSE).min(charge.solids_g())
+}
+
+impl BatchSetup {
+    /// What is doubted of this batch, and how far.
+    #[must_use]
+    pub fn doubts(&self) -> Doubts {
+        let (solids, water) =
+            if self.has_scale { (SOLIDS_BY_SCALE, WATER_BY_SCALE) } else { (SOLIDS_BY_CUPS, WATER_BY_CUPS) };
+        let lots_g = of_lots_g(&self.charge);
+        let solids_g = self.charge.solids_g().max(1e-6);
+        Doubts {
+            power_sd: self.ring.efficiency_sd / self.ring.efficiency_frac,
+            solids_sd: solids.hypot(LOT_SOLIDS_SD * lots_g / solids_g),
+            water_sd_g: water * self.charge.water_g,
+            thermometer_bias_k: BIAS_K.hypot(WEATHER_K),
+            thermometer_sd_k: self.thermometer.as_ref().map_or(THERMOMETER_SD_K, |t| t.sd_k),
+            weighed: self.pan.weighed,
+            lot_water_sd_g: LOT_WATER_SD * lots_g,
+            lot_solids_sd: LOT_WATER_SD * lots_g / solids_g,
+            composition: lots_g > 0.02 * solids_g,
+        }
+    }
+
+    /// The same solids with one standard deviation more reducing sugars; none for plain sugar.
+    #[must_use]
+    pub fn other_solids(&self) -> Option<Charge> {
+        let lots_g = of_lots_g(&self.charge);
+        let more_g = (LOT_REDUCING_SD * lots_g).min(0.5 * self.charge.sucrose_g);
+        (lots_g > 0.02 * self.charge.solids_g()).then_some(Charge {
+            sucrose_g: self.charge.sucrose_g - more_g,
+            reducing_g: self.charge.reducing_g + more_g,
+            ..self.charge
+        })
+    }
+}

@@ -1,0 +1,114 @@
+//! Normal distributions, small dense matrices, and points that fill a normal space evenly.
+
+/// Share of a normal distribution below `z` standard deviations (Abramowitz & Stegun 7.1.26, to 1.5e-7).
+pub(super) fn share_below(z: f64) -> f64 {
+    let x = z.abs() / std::f64::consts::SQRT_2;
+    let t = 1.0 / (1.0 + 0.327_591_1 * x);
+    let poly = t
+        * (0.254_829_592
+            + t * (-0.284_496_736 + t * (1.421_413_741 + t * (-1.453_152_027 + t * 1.061_405_429))));
+    let tail = 0.5 * poly * (-x * x).exp();
+    if z < 0.0 { tail } else { 1.0 - tail }
+}
+
+/// Where a share of a normal distribution lies below: the inverse of [`share_below`], by halving.
+fn quantile(share: f64) -> f64 {
+    crate::numeric::bisect(-8.0, 8.0, 1e-9, |z| share_below(z) - share)
+}
+
+/// Density of a normal distribution of a variance, at `x` from its middle.
+pub(super) fn density(x: f64, var: f64) -> f64 {
+    (-0.5 * x * x / var).exp() / (std::f64::consts::TAU * var).sqrt()
+}
+
+/// The lower triangle whose product with its transpose is `a` (Cholesky); rows one after another.
+pub(super) fn root(a: &[f64], n: usize) -> Vec<f64> {
+    let mut l = vec![0.0; n * n];
+    for i in 0..n {
+        for j in 0..=i {
+            let sum: f64 = (0..j).map(|k| l[i * n + k] * l[j * n + k]).sum();
+            l[i * n + j] = if i == j {
+                (a[i * n + i] - sum).max(1e-12).sqrt()
+            } else {
+                (a[i * n + j] - sum) / l[j * n + j]
+            };
+        }
+    }
+    l
+}
+
+/// Solves `a x = b`, `l` being the root of `a`.
+pub(super) fn solve(l: &[f64], b: &[f64]) -> Vec<f64> {
+    let n = b.len();
+    let mut x = b.to_vec();
+    for i in 0..n {
+        let sum: f64 = (0..i).map(|k| l[i * n + k] * x[k]).sum();
+        x[i] = (x[i] - sum) / l[i * n + i];
+    }
+    back(l, &mut x);
+    x
+}
+
+/// Solves `lᵀ x = b` in place: a standard draw becomes one of the inverse of `l lᵀ`.
+pub(super) fn back(l: &[f64], x: &mut [f64]) {
+    let n = x.len();
+    for i in (0..n).rev() {
+        let sum: f64 = (i + 1..n).map(|k| l[k * n + i] * x[k]).sum();
+        x[i] = (x[i] - sum) / l[i * n + i];
+    }
+}
+
+/// `points` draws of `n` standard normals, always the same: each of the `n` takes every one of `points` equal
+/// shares once (a Latin hypercube), each draw beside its mirror image.
+pub(super) fn even_draws(points: usize, n: usize) -> Vec<Vec<f64>> {
+    let half = points / 2;
+    let steps: Vec<f64> = (0..half).map(|i| quantile((i as f64 + 0.5) / points as f64)).collect();
+    let mut draws = vec![vec![0.0; n]; 2 * half];
+    let mut seed = 0x2545_f491_4f6c_dd1d_u64;
+    let mut next = move |below: usize| {
+        seed ^= seed << 13;
+        seed ^= seed >> 7;
+        seed ^= seed << 17;
+        (seed % below as u64) as usize
+    };
+    let mut place = 0;
+    while place < n {
+        let mut order: Vec<usize> = (0..half).collect();
+        for i in (1..half).rev() {
+            order.swap(i, next(i + 1));
+        }
+        for (pair, from) in draws.chunks_exact_mut(2).zip(order) {
+            let step = if next(2) == 0 { steps[from] } else { -steps[from] };
+            pair[0][place] = step;
+            pair[1][place] = -step;
+        }
+        place += 1;
+    }
+    draws
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_root_solves_what_it_is_the_root_of() {
+        let a = [4.0, 2.0, 0.6, 2.0, 5.0, 1.0, 0.6, 1.0, 3.0];
+        let l = root(&a, 3);
+        let x = solve(&l, &[1.0, 2.0, 3.0]);
+        for i in 0..3 {
+            let back: f64 = (0..3).map(|j| a[i * 3 + j] * x[j]).sum();
+            assert!((back - (i as f64 + 1.0)).abs() < 1e-12);
+        }
+    }
+
+    #[test]
+    fn even_draws_are_as_wide_as_they_should_be() {
+        let draws = even_draws(64, 12);
+        for place in 0..12 {
+            let mean = draws.iter().map(|d| d[place]).sum::<f64>() / 64.0;
+            let var = draws.iter().map(|d| d[place] * d[place]).sum::<f64>() / 64.0;
+            assert!(mean.abs() < 1e-12 && (var - 1.0).abs() < 0.05, "{mean} {var}");
+        }
+    }
+}

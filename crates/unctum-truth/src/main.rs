@@ -1,0 +1,35 @@
+//! `make truth`: the table of docs/performance.md. Cooks per row as the first word, 1,000 if none is said.
+
+use unctum_truth::evening::{EVIDENCE, Evidence, Mistake};
+use unctum_truth::table::{moved, row};
+
+fn main() {
+    let cooks = std::env::args().nth(1).and_then(|n| n.parse().ok()).unwrap_or(1000);
+    println!("| evidence | strength | time | half-width, points | landing, stages: mean [10–90 %] |");
+    println!("|---|---|---|---|---|");
+    let hundredths = |all: [f64; 3]| all.map(|x| format!("{x:.0}")).join("/");
+    let only = std::env::args().nth(2);
+    for (evidence, name) in EVIDENCE {
+        if only.as_ref().is_some_and(|only| !name.starts_with(only.as_str())) {
+            continue;
+        }
+        let r = row(evidence, cooks, 1);
+        let reach = r.reach.map(|x| format!("{x:.2}")).join("/");
+        let (mean, low, high) = r.landed;
+        println!(
+            "| {name} | {} | {} | {reach} | {mean:+.2} [{low:+.2}, {high:+.2}] |",
+            hundredths(r.strength),
+            hundredths(r.time)
+        );
+    }
+    if only.is_some() {
+        return;
+    }
+    for (evidence, mistake, name) in [
+        (Evidence::Thermometer, Mistake { nth: 8, probe_k: 4.0, scale_g: 0.0 }, "a probe 4 K high once"),
+        (Evidence::Scale, Mistake { nth: 4, probe_k: 0.0, scale_g: -50.0 }, "a scale bumped by −50 g once"),
+    ] {
+        let (mid, high) = moved(evidence, cooks, 1, mistake);
+        println!("{name}: the landing moves by {mid:.2}, 90 % under {high:.2} stages");
+    }
+}

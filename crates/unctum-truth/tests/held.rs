@@ -1,0 +1,25 @@
+//! A short run of the table: enough to see a belief that is far too sure of itself, or calls far off.
+#![allow(missing_docs)]
+
+use unctum_truth::evening::{Evening, Evidence};
+use unctum_truth::table::row;
+
+#[test]
+fn the_intervals_hold_the_truth_about_as_often_as_they_say() {
+    let kinds = [Evidence::Thermometer, Evidence::Scale, Evidence::All];
+    let rows = kinds.map(|kind| row(kind, 10, 500));
+    let held: f64 = rows.iter().flat_map(|r| r.strength).sum::<f64>() / 9.0;
+    // Of ninety intervals the belief before this one held some forty.
+    assert!((62.0..=97.0).contains(&held), "{held} of 100 held the truth: {rows:?}");
+    // Each instrument tells more than the one before, and all more than any.
+    assert!(rows[0].reach[2] > rows[1].reach[2] && rows[1].reach[2] > rows[2].reach[2], "{rows:?}");
+    for r in &rows {
+        assert!(r.landed.0.abs() < 0.3 && r.landed.2 - r.landed.1 < 1.5, "{r:?}");
+    }
+}
+
+#[test]
+fn the_same_seed_is_the_same_evening() {
+    let landed = || Evening::of(7, Evidence::Scale).happens(Evidence::Scale, None).landed;
+    assert_eq!(landed(), landed());
+}
