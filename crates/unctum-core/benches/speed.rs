@@ -2,10 +2,11 @@
 #![allow(clippy::expect_used, missing_docs)]
 
 use divan::{Bencher, black_box};
+use unctum_core::estimate::{Deed, Done, Doubts, Question, Seen, believe};
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 use unctum_core::pan::PanModel;
 use unctum_core::pan::program::{HobChange, Run};
-use unctum_core::pan::{BoilDownQuestion, boil_down, landing_frac};
+use unctum_core::pan::{BoilDownQuestion, Heat, Stop, boil_down, landing_frac};
 use unctum_core::syrup::{Charge, Ladder, properties};
 use unctum_core::water::SEA_LEVEL_PA;
 
@@ -134,5 +135,47 @@ fn variations_offered_for_a_sweet(bencher: Bencher) {
         sweets.iter().find(|s| s.key == "milk-solid-balls").expect("sweet").method(None).expect("method");
     bencher.bench(|| {
         offers(black_box(method), &Knowledge { swaps: &[], components: &BTreeMap::new() }, &setting)
+    });
+}
+
+/// What is believed of a pan ten minutes on, by so many weighings.
+#[divan::bench(args = [0, 5, 30, 60])]
+fn a_belief(bencher: Bencher, readings: u32) {
+    let q = question();
+    let model = PanModel::new(&q.charge, &q.pan, q.air).expect("valid");
+    let heat = Heat::On(q.ring.net_power_w(0.7));
+    let mut deeds = vec![Done { at_s: 0.0, deed: Deed::Flame(0.7) }];
+    let mut state = model.start(28.0);
+    for i in 1..=readings {
+        let at_s = 900.0 * f64::from(i) / f64::from(readings);
+        let for_s = at_s - state.elapsed_s;
+        model.advance(&mut state, heat, for_s, Stop::Never, |_| {});
+        let contents_g = q.charge.solids_g() + state.water_g;
+        deeds.push(Done { at_s, deed: Deed::Seen(Seen::Weight { contents_g }) });
+    }
+    let doubts = Doubts {
+        power_sd: 0.19,
+        solids_sd: 0.005,
+        water_sd_g: 6.0,
+        thermometer_bias_k: 0.25,
+        thermometer_sd_k: 0.7,
+        weighed: true,
+        lot_water_sd_g: 0.0,
+        lot_solids_sd: 0.0,
+        composition: false,
+    };
+    bencher.bench(|| {
+        believe(black_box(&Question {
+            model: &model,
+            ring: &q.ring,
+            first_water_g: q.charge.water_g,
+            start_c: 28.0,
+            other_solids: None,
+            doubts,
+            deeds: &deeds,
+            now_s: 910.0,
+            target_frac: 0.7575,
+            on_power_w: q.ring.net_power_w(0.7),
+        }))
     });
 }

@@ -187,7 +187,7 @@ pub struct Belief {
 
 /// What is to be believed of a pan. A function of the question alone; it never fails.
 ///
-/// Costs some 4 ms without readings and some 8 ms with sixty on the machine of docs/performance.md.
+/// Costs some 3 ms without readings and some 8 ms with sixty (docs/performance.md).
 #[must_use]
 pub fn believe(q: &Question<'_>) -> Belief {
     let bench = Bench::of(q);

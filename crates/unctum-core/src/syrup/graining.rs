@@ -109,6 +109,17 @@ mod tests {
     use super::*;
 
     #[test]
+    fn risk_begins_at_nothing_and_never_jumps() {
+        let worst = Provocation { stirred: true, crystals_on_wall: true, undissolved: true };
+        let at = |i: i32| risk(1.0 + 0.002 * f64::from(i), 0.0, &worst);
+        assert!(at(0).abs() < 1e-12 && at(200) > 0.9);
+        assert!(
+            (1..300).all(|i| (0.0..0.05).contains(&(at(i) - at(i - 1)))),
+            "a five-hundredth fuller is not sure"
+        );
+    }
+
+    #[test]
     fn risk_grows_with_fullness_and_provocation_and_falls_with_glucose() {
         let calm = Provocation::default();
         let at = |w: f64, reducing: f64, how: &Provocation| {
