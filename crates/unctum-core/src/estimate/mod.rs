@@ -44,7 +44,7 @@ mod path;
 mod unknowns;
 
 use crate::kitchen::Ring;
-use crate::pan::{Heat, PanModel};
+use crate::pan::PanModel;
 use crate::syrup::Charge;
 use crate::syrup::locate::Z80;
 
@@ -209,7 +209,6 @@ pub fn believe(q: &Question<'_>) -> Belief {
     let spread = |of: &dyn Fn(&Ahead) -> f64| spread_of(ends.iter().map(of).zip(weights.iter().copied()));
     let reached: f64 =
         ends.iter().zip(&weights).filter(|(e, _)| e.turn_off_in_s.is_some()).map(|(_, w)| w).sum();
-    let lit = matches!(bench.follow(&fit.z).1.heat, Heat::On(_));
     let turn_off_in_s = (reached > 0.5).then(|| {
         let s = spread(&|e| e.turn_off_in_s.unwrap_or(FAR_S));
         // What the flame will do until then is not known yet.
@@ -232,7 +231,7 @@ pub fn believe(q: &Question<'_>) -> Belief {
         turn_off_water_g: spread(&|e| e.turn_off_water_g).mid,
         to_turn_off_g: spread(&|e| e.water_g - e.turn_off_water_g),
         to_target_g: spread(&|e| e.water_g - e.target_water_g),
-        turn_off_in_s: turn_off_in_s.filter(|_| lit || q.on_power_w > 0.0),
+        turn_off_in_s,
         landing: spread(&|e| e.landing_frac),
         power,
         power_sd: mean(&|e| (e.power - power).powi(2)).max(0.0).sqrt(),

@@ -53,7 +53,7 @@ impl<'a> Way<'a> {
     /// Follows a pan along it.
     pub fn follow(&self, q: &Question<'a>, table: &'a BoilTable, pan: &Pan) -> Path<'a> {
         let quick = Quick::new(q.model, table, pan.draw);
-        let first_g = (q.model.charge_with(q.first_water_g).water_g + pan.more_water_g).max(1.0);
+        let first_g = (q.first_water_g + pan.more_water_g).max(1.0);
         let mut state = quick.start(first_g, q.start_c);
         let mut heat = Heat::Off { since_s: 0.0, stored_j: 0.0 };
         let mut flame = 0.0;
@@ -95,7 +95,7 @@ impl<'a> Way<'a> {
                     heat = if *share > 0.0 {
                         Heat::On(q.ring.net_power_w(*share))
                     } else {
-                        crate::pan::model::off_heat(q.ring, flame)
+                        crate::pan::off_heat(q.ring, flame)
                     };
                     flame = *share;
                 }

@@ -16,7 +16,7 @@ pub use document::{
     NumberedTray, TemperatureUnit,
 };
 pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitchen};
-pub use pan::{Pan, PanMetal};
+pub use pan::{LOSS_W_M2_K, Losing, Pan, PanMetal};
 pub use ring::{Flame, RING_KINDS, Ring, RingKind};
 pub use room::{Air, Room};
 pub use thermometer::{THERMOMETER_SD_K, Thermometer};

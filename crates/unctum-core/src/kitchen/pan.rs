@@ -80,6 +80,31 @@ impl PanMetal {
     }
 }
 
+/// Heat lost from the surface and the wall to the room, W/(m²·K).
+pub const LOSS_W_M2_K: f64 = 14.0;
+
+/// Where a pan loses heat: the surface, the wetted side of the wall, and its dry part as far as that keeps warm.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Losing {
+    base_m2: f64,
+    round_m: f64,
+    wall_m: f64,
+    /// How far up the dry rim the metal leads heat, m.
+    rim_reach_m: f64,
+}
+
+impl Losing {
+    /// Heat lost to the room per kelvin with so much in the pan, W/K.
+    #[must_use]
+    pub fn loss_w_k(&self, contents_ml: f64) -> f64 {
+        let wet_m = (contents_ml * 1e-6 / self.base_m2).min(self.wall_m);
+        let dry_m = self.wall_m - wet_m;
+        // A fin between the room and the vapour of what is in the pan: half as warm far up, warmer near it.
+        let rim_m = 0.5 * (dry_m + self.rim_reach_m * (dry_m / self.rim_reach_m).tanh());
+        LOSS_W_M2_K * (self.base_m2 + self.round_m * (wet_m + rim_m))
+    }
+}
+
 impl PanMetal {
     /// Heat conductivity, W/(m·K), and heat held by a cubic metre, J/(m³·K): textbook values of usual alloys.
     #[must_use]
@@ -97,14 +122,20 @@ impl PanMetal {
 }
 
 impl Pan {
-    /// How well its sheet leads heat along itself, W/K: conductivity times thickness, the thickness from the heat
-    /// it holds. Of unknown metal it is taken for steel.
+    /// Where it loses heat to the room.
     #[must_use]
-    pub fn sheet_w_k(&self) -> f64 {
+    pub fn losing(&self) -> Losing {
         let (conducts, holds) = self.metal.unwrap_or(PanMetal::Steel).conducts_and_holds();
         let (d, h) = (self.diameter_cm, self.wall_height_cm);
         let area_m2 = std::f64::consts::PI * (d * d / 4.0 + d * h) * 1e-4;
-        conducts * self.heat_capacity_j_k / (holds * area_m2)
+        // Conductivity times thickness, the thickness from the heat it holds.
+        let sheet_w_k = conducts * self.heat_capacity_j_k / (holds * area_m2);
+        Losing {
+            base_m2: self.base_m2(),
+            round_m: std::f64::consts::PI * d / 100.0,
+            wall_m: h / 100.0,
+            rim_reach_m: (sheet_w_k / (2.0 * LOSS_W_M2_K)).sqrt(),
+        }
     }
 
     /// The same pan; if it was never weighed, with the weight and the heat that its metal and its size let

@@ -4,8 +4,9 @@ use serde::Serialize;
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring, Thermometer};
+use crate::pan::heat::Heat;
 use crate::pan::landing::{LANDING_S, turn_off_frac};
-use crate::pan::model::{Factors, Handling, Heat, PanModel, PanState, Stop};
+use crate::pan::model::{Factors, Handling, PanModel, PanState, Stop};
 use crate::pan::program::{HobChange, Run, check_program};
 use crate::syrup::locate::Z80;
 use crate::syrup::physical::{brix_refractometer, density_kg_m3};

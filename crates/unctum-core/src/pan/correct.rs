@@ -5,7 +5,8 @@ use serde::Serialize;
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring};
-use crate::pan::model::{Heat, PanModel, Stop};
+use crate::pan::heat::Heat;
+use crate::pan::model::{PanModel, Stop};
 use crate::pan::program::HORIZON_S;
 use crate::syrup::locate::Strength;
 use crate::syrup::{Against, Charge, Ladder, StageKey, against};

@@ -1,7 +1,8 @@
 //! Carry-over: where the pan takes the syrup after the heat is off, and when to turn it off so that
 //! it lands on the stage.
 
-use crate::pan::model::{Heat, PanModel, PanState, Stop};
+use crate::pan::heat::Heat;
+use crate::pan::model::{PanModel, PanState, Stop};
 
 /// The landing is the strength this long after the heat went off, s: by then powder goes in or the
 /// pan has stopped boiling.

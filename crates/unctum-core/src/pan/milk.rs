@@ -4,7 +4,8 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring};
-use crate::pan::model::{Handling, Heat, PanModel, Stop};
+use crate::pan::heat::Heat;
+use crate::pan::model::{Handling, PanModel, Stop};
 use crate::pan::program::HORIZON_S;
 use crate::syrup::Charge;
 

@@ -10,6 +10,7 @@ pub mod acid;
 pub mod boil_down;
 pub mod clock;
 pub mod correct;
+pub mod heat;
 pub mod landing;
 pub mod milk;
 pub mod model;
@@ -19,6 +20,7 @@ mod signs;
 pub mod terms;
 
 pub use boil_down::{BoilDown, BoilDownQuestion, TurnOff, boil_down};
+pub use heat::{Heat, off_heat};
 pub use landing::{LANDING_S, landing_frac, turn_off_frac};
-pub use model::{Balance, Heat, PanModel, PanState, Stop};
+pub use model::{Balance, PanModel, PanState, Stop};
 pub use signs::{Sign, StageSigns, stage_signs};

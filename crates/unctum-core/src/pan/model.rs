@@ -7,8 +7,9 @@
 //! through it, it goes on boiling the syrup after the heat is off.
 
 use crate::error::{CoreError, Result};
-use crate::kitchen::{Air, Pan, Ring};
+use crate::kitchen::{Air, Losing, Pan};
 use crate::numeric::{Outcome, Span, integrate};
+use crate::pan::heat::Heat;
 use crate::syrup::activity::water_activity;
 use crate::syrup::boiling::{boil_and_slope, boil_c};
 use crate::syrup::physical::{density_kg_m3, enthalpy_j, specific_heat_j_kg_k};
@@ -17,42 +18,12 @@ use crate::water::{latent_heat_j_kg, saturation_pressure_pa};
 
 /// Heat transfer from the wall to the liquid, W/(m²·K).
 pub const WALL_TO_SYRUP_W_M2_K: f64 = 800.0;
-/// Heat lost from the surface and the wall to the room, W/(m²·K).
-pub const LOSS_W_M2_K: f64 = 14.0;
 /// What a gram of dissolved sugar adds to the volume, ml.
 const SOLIDS_ML_G: f64 = 0.62;
 /// Water leaving an open surface below the boil, kg/(s·m²·Pa).
 pub const SURFACE_KG_S_M2_PA: f64 = 1.2e-8;
-/// Time constant of a coil's or liner's stored heat, s.
-pub const STORED_HEAT_TIME_S: f64 = 60.0;
 /// Syrup froths to about this many times its volume at a rolling boil.
 pub const FROTH: f64 = 1.5;
-
-/// The heat under the pan during one stretch of time.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Heat {
-    /// A steady flame: heat into the pan, W.
-    On(f64),
-    /// Off since `since_s` seconds; `stored_j` was in the ring at that moment.
-    Off {
-        /// Seconds since the switch went off.
-        since_s: f64,
-        /// Heat in the ring then, J.
-        stored_j: f64,
-    },
-}
-
-impl Heat {
-    fn power_w(self, elapsed_s: f64) -> f64 {
-        match self {
-            Self::On(power_w) => power_w,
-            Self::Off { stored_j, .. } if stored_j <= 0.0 => 0.0,
-            Self::Off { since_s, stored_j } => {
-                stored_j / STORED_HEAT_TIME_S * (-(since_s + elapsed_s) / STORED_HEAT_TIME_S).exp()
-            }
-        }
-    }
-}
 
 /// The pan at one moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -127,10 +98,7 @@ pub struct PanModel {
     tare_g: f64,
     capacity_ml: f64,
     base_m2: f64,
-    wall_m: f64,
-    round_m: f64,
-    /// How far up the dry rim of the wall the metal leads heat, m.
-    rim_reach_m: f64,
+    losing: Losing,
     wall_j_k: f64,
     air: Air,
     room_vapour_pa: f64,
@@ -175,9 +143,7 @@ impl PanModel {
             tare_g: pan.tare_g,
             capacity_ml: pan.capacity_ml(),
             base_m2: pan.base_m2(),
-            wall_m: pan.wall_height_cm / 100.0,
-            round_m: std::f64::consts::PI * pan.diameter_cm / 100.0,
-            rim_reach_m: (pan.sheet_w_k() / (2.0 * LOSS_W_M2_K)).sqrt(),
+            losing: pan.losing(),
             wall_j_k: pan.heat_capacity_j_k,
             air,
             room_vapour_pa: air.humidity_frac * saturation_pressure_pa(air.room_c),
@@ -318,16 +284,10 @@ impl PanModel {
         &self.air
     }
 
-    /// Heat lost to the room per kelvin, W/K: from the surface, the wetted side of the wall, and the dry rim as far
-    /// as the metal leads heat up to it.
+    /// Heat lost to the room per kelvin, W/K.
     pub(crate) fn loss_w_k(&self, water_g: f64) -> f64 {
         // Partial volumes, ml/g: good to 1 % of a syrup's volume.
-        let contents_ml = water_g + SOLIDS_ML_G * self.solids.solids_g();
-        let wet_m = (contents_ml * 1e-6 / self.base_m2).min(self.wall_m);
-        let dry_m = self.wall_m - wet_m;
-        // A fin between the room and the syrup's own vapour: half as warm as the syrup far up, warmer near it.
-        let rim_m = 0.5 * (dry_m + self.rim_reach_m * (dry_m / self.rim_reach_m).tanh());
-        self.factors.loss * LOSS_W_M2_K * (self.base_m2 + self.round_m * (wet_m + rim_m))
+        self.factors.loss * self.losing.loss_w_k(water_g + SOLIDS_ML_G * self.solids.solids_g())
     }
 
     fn loss_w(&self, water_g: f64, liquid_c: f64) -> f64 {
@@ -461,11 +421,4 @@ impl PanModel {
 fn contents_ml(charge: &Charge) -> f64 {
     (charge.dissolved_g() + charge.water_g) / density_kg_m3(charge.solids_frac(), 20.0) * 1000.0
         + charge.insoluble_g / 1.5
-}
-
-/// What a ring sends into a pan, W, and what it still holds when switched off, J.
-#[must_use]
-pub fn off_heat(ring: &Ring, flame_frac: f64) -> Heat {
-    let stored_j = if flame_frac > 0.0 { ring.kind.stored_heat_j() } else { 0.0 };
-    Heat::Off { since_s: 0.0, stored_j }
 }

@@ -2,7 +2,8 @@
 //! follows it under many doubts at once. The wall is taken exactly, boiling from a table. A test holds both ways
 //! together.
 
-use crate::pan::model::{Heat, PanModel, STORED_HEAT_TIME_S};
+use crate::pan::heat::{Heat, STORED_HEAT_TIME_S};
+use crate::pan::model::PanModel;
 use crate::syrup::boiling::boil_c;
 use crate::syrup::physical::specific_heat_j_kg_k;
 use crate::syrup::{Charge, MAX_SOLIDS_FRAC};

@@ -61,7 +61,8 @@ pub fn ring_by_cups(check: &CupsCheck, air: &Air) -> Result<RingFound> {
     }
     let wall_j = check.pan.heat_capacity_j_k * WALL_HOTTER_K;
     let heated_w = (held_j_k * (boil_c - from_c) + wall_j) / took_s;
-    let lost_w = loss_w(&check.pan, 0.5 * (from_c + boil_c), air).max(0.0) + STEAM.0 * heated_w;
+    let water_ml = cups * check.cup.volume_ml;
+    let lost_w = loss_w(&check.pan, water_ml, 0.5 * (from_c + boil_c), air).max(0.0) + STEAM.0 * heated_w;
     let net_w = heated_w + lost_w;
     let pan_sd = if check.pan.weighed { PAN_SD.0 } else { PAN_SD.1 };
     let rel = [

@@ -5,7 +5,6 @@ use serde::{Deserialize, Serialize};
 use super::{Narrowed, SCALE_SD_G};
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring, THERMOMETER_SD_K};
-use crate::pan::model::LOSS_W_M2_K;
 use crate::water::{latent_heat_j_kg, saturation_temperature_c};
 
 pub(super) const WATER_J_G_K: f64 = 4.187;
@@ -100,9 +99,8 @@ pub(super) fn found(
     })
 }
 
-pub(super) fn loss_w(pan: &Pan, liquid_c: f64, air: &Air) -> f64 {
-    let wall_m2 = std::f64::consts::PI * pan.diameter_cm * pan.wall_height_cm * 1e-4;
-    LOSS_W_M2_K * (pan.base_m2() + wall_m2) * (liquid_c - air.room_c)
+pub(super) fn loss_w(pan: &Pan, water_ml: f64, liquid_c: f64, air: &Air) -> f64 {
+    pan.losing().loss_w_k(water_ml) * (liquid_c - air.room_c)
 }
 
 /// Efficiency of a ring from water heated on it.
@@ -125,7 +123,7 @@ pub fn ring_by_heating(check: &HeatingCheck, air: &Air) -> Result<RingFound> {
         ));
     }
     let heated_w = (water_g * WATER_J_G_K + check.pan.heat_capacity_j_k) * rise_k / took_s;
-    let lost_w = loss_w(&check.pan, 0.5 * (from_c + to_c), air).max(0.0);
+    let lost_w = loss_w(&check.pan, water_g, 0.5 * (from_c + to_c), air).max(0.0);
     let net_w = heated_w + lost_w;
     let rel = [
         std::f64::consts::SQRT_2 * THERMOMETER_SD_K / rise_k,
@@ -162,7 +160,7 @@ pub fn ring_by_boil_off(check: &BoilOffCheck, air: &Air) -> Result<RingFound> {
     }
     let boil_c = saturation_temperature_c(air.pressure_pa);
     let steam_w = lost_g * latent_heat_j_kg(boil_c) / 1000.0 / took_s;
-    let lost_w = loss_w(&check.pan, boil_c, air);
+    let lost_w = loss_w(&check.pan, 0.5 * (before_g + after_g) - check.pan.tare_g, boil_c, air);
     let net_w = steam_w + lost_w;
     let rel = [
         std::f64::consts::SQRT_2 * SCALE_SD_G / lost_g,
