@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench load faults truth pictures
+.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench load faults rooms truth pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -68,11 +68,16 @@ load: build
 faults: build
 	node e2e/measure/faults.mjs
 
-# The screenshots of docs/, made from the demo.
+# What each room costs a phone, by Lighthouse; ten minutes.
+rooms: build e2e/lighthouse/node_modules/.stamp
+	@scripts/tools browser
+	node e2e/lighthouse/rooms.mjs
+
 # The belief against a hidden truth, for docs/performance.md; some minutes.
 truth:
 	cargo run --release -p unctum-truth -- $(COOKS)
 
+# The screenshots of docs/, made from the demo.
 pictures: build modules
 	@scripts/tools browser
 	cd e2e && npx playwright test -c pictures.config.ts

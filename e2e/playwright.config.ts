@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM, FLAGS } from './chromium.mjs'
 import { PORT } from './program'
 
 export default defineConfig({
@@ -19,16 +20,8 @@ export default defineConfig({
     timezoneId: 'UTC',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      executablePath: CHROMIUM,
+      args: FLAGS,
     },
   },
   projects: [

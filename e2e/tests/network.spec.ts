@@ -3,6 +3,7 @@ import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { FLAGS } from '../chromium.mjs'
 import { Hosts } from '../hosts'
 
 /** The kitchen's computer, a phone and a tablet, each on a network of its own. */
@@ -17,15 +18,7 @@ const browsers: Browser[] = []
 async function browserOf(host: string): Promise<Page> {
   const browser = await chromium.launch({
     executablePath: hosts.browser(host, folder),
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: FLAGS,
   })
   browsers.push(browser)
   // The phone does not know the certificate of the house yet; who owns it says “go on”.

@@ -4,6 +4,7 @@ use rand::{RngExt, SeedableRng};
 use rand_xorshift::XorShiftRng;
 
 /// A seeded source of chance.
+#[derive(Clone)]
 pub struct Luck(XorShiftRng);
 
 impl Luck {

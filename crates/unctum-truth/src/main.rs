@@ -22,13 +22,13 @@ fn main() {
             hundredths(r.time)
         );
     }
-    if only.is_some() {
-        return;
-    }
     for (evidence, mistake, name) in [
         (Evidence::Thermometer, Mistake { nth: 8, probe_k: 4.0, scale_g: 0.0 }, "a probe 4 K high once"),
         (Evidence::Scale, Mistake { nth: 4, probe_k: 0.0, scale_g: -50.0 }, "a scale bumped by −50 g once"),
     ] {
+        if only.as_ref().is_some_and(|only| !name.starts_with(only.as_str())) {
+            continue;
+        }
         let (mid, high) = moved(evidence, cooks, 1, mistake);
         println!("{name}: the landing moves by {mid:.2}, 90 % under {high:.2} stages");
     }

@@ -32,10 +32,14 @@ pub struct World {
     pub full_w: f64,
     /// Heat that a coil keeps when it is off, J.
     pub stored_j: f64,
-    /// Loss per area, W/(m²·K); share of it that the dry wall has.
+    /// Loss per area, W/(m²·K).
     pub loss_w_m2_k: f64,
-    /// Share of the loss that the dry wall has.
-    pub dry_share: f64,
+    /// How well the wall leads heat upwards: conductivity times thickness, W/K.
+    pub sheet_w_k: f64,
+    /// How warm what stands over the syrup is, as a share of the syrup's own warmth over the room.
+    pub vapour_share: f64,
+    /// From that to the wall, W/(m²·K).
+    pub vapour_w_m2_k: f64,
     /// From metal to syrup, W/(m²·K).
     pub passing_w_m2_k: f64,
     /// Vapour off an open surface, kg/(s·m²·Pa).
@@ -55,8 +59,9 @@ pub struct Now {
     pub metal_c: f64,
     /// Share of the full flame that is set.
     pub flame: f64,
-    /// What the flame does of itself.
+    /// What the flame does of itself, and from which half second on it does something else.
     flicker: f64,
+    flickers: u32,
     /// Heat left in the ring, J.
     ring_j: f64,
 }
@@ -72,6 +77,7 @@ impl World {
             metal_c: self.room_c,
             flame: 0.0,
             flicker: 0.0,
+            flickers: 0,
             ring_j: 0.0,
         }
     }
@@ -103,16 +109,43 @@ impl World {
         now.flame = flame;
     }
 
-    /// Lets time pass.
+    /// Lets time pass. The flame changes each half second, however time is cut into pieces.
     pub fn pass(&self, now: &mut Now, seconds: f64, luck: &mut Luck) {
-        let mut left_s = seconds;
-        while left_s > 1e-9 {
-            let dt = left_s.min(STEP_S);
-            let keep = (-dt / FLICKER_S).exp();
-            now.flicker = now.flicker * keep + FLICKER * (1.0 - keep * keep).sqrt() * luck.normal();
-            self.step(now, dt);
-            left_s -= dt;
+        let end_s = now.at_s + seconds;
+        while end_s - now.at_s > 1e-9 {
+            let next_s = f64::from(now.flickers) * STEP_S;
+            if now.at_s >= next_s - 1e-9 {
+                let keep = (-STEP_S / FLICKER_S).exp();
+                now.flicker = now.flicker * keep + FLICKER * (1.0 - keep * keep).sqrt() * luck.normal();
+                now.flickers += 1;
+                continue;
+            }
+            self.step(now, (end_s - now.at_s).min(next_s - now.at_s));
         }
+    }
+
+    /// The dry wall as so many metres of a wall as warm as the syrup: rings one over another, each led heat from the
+    /// one below, warmed by what stands over the syrup, cooled by the room.
+    fn rim_warmth(&self, dry_m: f64) -> f64 {
+        const RINGS: usize = 4;
+        let ring_m = (dry_m / RINGS as f64).max(1e-4);
+        let lead = self.sheet_w_k / ring_m;
+        let (to_room, from_vapour) = (self.loss_w_m2_k * ring_m, self.vapour_w_m2_k * ring_m);
+        // From the rim down: what a ring gives off, and what the vapour gives, seen from the ring below.
+        let mut gives = [(0.0, 0.0); RINGS];
+        let mut above = (0.0, 0.0);
+        for ring in gives.iter_mut().rev() {
+            let (off, on) = (to_room + from_vapour + above.0, from_vapour * self.vapour_share + above.1);
+            *ring = (off, on);
+            above = (lead * off / (lead + off), lead * on / (lead + off));
+        }
+        let mut below = 1.0;
+        let mut warmth_m = 0.0;
+        for (off, on) in gives {
+            below = (on + lead * below) / (off + lead);
+            warmth_m += below * ring_m;
+        }
+        warmth_m
     }
 
     fn step(&self, now: &mut Now, dt: f64) {
@@ -120,7 +153,6 @@ impl World {
         let round_m = std::f64::consts::TAU * self.radius_m;
         let total_g = self.contents_g(now);
         let wet_m = (total_g * 0.78e-6 / base_m2).min(self.height_m);
-        let area_m2 = base_m2 + round_m * (wet_m + self.dry_share * (self.height_m - wet_m));
         let from_ring_w = if now.flame > 0.0 {
             self.full_w * now.flame * (1.0 + now.flicker).max(0.0)
         } else {
@@ -131,7 +163,9 @@ impl World {
         let charge = self.charge.with_water(now.water_g);
         let boil = boil_c(&charge, self.pressure_pa);
         let to_syrup_w = self.passing_w_m2_k * base_m2 * (now.metal_c - now.syrup_c);
-        let lost_w = self.loss_w_m2_k * area_m2 * (now.syrup_c - self.room_c);
+        let warm_k = now.syrup_c - self.room_c;
+        let rim_m = self.rim_warmth(self.height_m - wet_m);
+        let lost_w = self.loss_w_m2_k * (base_m2 + round_m * (wet_m + rim_m)) * warm_k;
         let capacity =
             total_g / 1000.0 * specific_heat_j_kg_k(self.charge.solids_g() / total_g, now.syrup_c.min(150.0));
         let latent_j_g = latent_heat_j_kg(now.syrup_c) / 1000.0;

@@ -2,7 +2,7 @@
 
 use crate::estimate::normal::{density, share_below};
 use crate::estimate::path::Path;
-use crate::estimate::unknowns::{Doubts, FLICKER, Pan, WRITTEN_SD_S};
+use crate::estimate::unknowns::{Pan, Unknowns};
 use crate::estimate::{Deed, Question, Seen};
 use crate::syrup::string::free_cm;
 
@@ -139,7 +139,7 @@ pub(super) fn standing<'a>(q: &Question<'a>) -> Vec<(usize, &'a Seen)> {
     let mut kept: Vec<(usize, &Seen)> = Vec::new();
     let mut place = 0;
     let mut last: Option<(f64, std::mem::Discriminant<Seen>)> = None;
-    for done in q.deeds {
+    for done in q.deeds_so_far() {
         match &done.deed {
             Deed::Seen(seen) => {
                 let kind = std::mem::discriminant(seen);
@@ -163,8 +163,13 @@ pub(super) fn standing<'a>(q: &Question<'a>) -> Vec<(usize, &'a Seen)> {
     kept
 }
 
+/// When the pan was last read, s.
+pub(super) fn last_read_s(q: &Question) -> Option<f64> {
+    q.deeds_so_far().filter(|done| matches!(done.deed, Deed::Seen(_))).map(|done| done.at_s).last()
+}
+
 /// A reading on a pan.
-pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, doubts: &Doubts) -> Sight {
+pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, unknowns: &Unknowns) -> Sight {
     let state = &path.seen[place];
     let frac = path.quick.solids_frac(state.water_g);
     match *seen {
@@ -172,18 +177,18 @@ pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, doubts: &
             value: path.quick.contents_g(state.water_g) + pan.tare_g,
             kind: Kind::Measured {
                 seen: contents_g,
-                var: SCALE_SD_G * SCALE_SD_G + (WRITTEN_SD_S * state.leaving_g_s).powi(2),
+                var: SCALE_SD_G * SCALE_SD_G + (unknowns.moment_sd_s() * state.leaving_g_s).powi(2),
                 mistake_var: SCALE_MISTAKE_G * SCALE_MISTAKE_G,
             },
         },
         Seen::Temperature { true_c } => {
             let uneven_k = if state.boiling { 0.0 } else { UNEVEN_SD_K };
-            let late_k = WRITTEN_SD_S * state.warming_k_s;
+            let late_k = unknowns.moment_sd_s() * state.warming_k_s;
             Sight {
                 value: state.liquid_c + pan.bias_k,
                 kind: Kind::Measured {
                     seen: true_c,
-                    var: doubts.thermometer_sd_k.powi(2) + uneven_k * uneven_k + late_k * late_k,
+                    var: unknowns.doubts().thermometer_sd_k.powi(2) + uneven_k * uneven_k + late_k * late_k,
                     mistake_var: PROBE_MISTAKE_K * PROBE_MISTAKE_K,
                 },
             }
@@ -207,9 +212,4 @@ pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, doubts: &
             }
         }
     }
-}
-
-/// How far a flame's flicker shifts a moment that lies so far ahead, s.
-pub(super) fn flicker_sd_s(ahead_s: f64) -> f64 {
-    FLICKER * (2.0 * super::unknowns::FLICKER_S * ahead_s.max(0.0)).sqrt()
 }

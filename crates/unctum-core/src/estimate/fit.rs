@@ -1,9 +1,9 @@
 //! The most likely pan, and how well it is known.
 
-use crate::estimate::evidence::{Sight, sight, standing};
+use crate::estimate::evidence::{Sight, last_read_s, sight, standing};
 use crate::estimate::normal::{root, solve};
 use crate::estimate::path::{Path, Way};
-use crate::estimate::unknowns::{Pan, Unknowns};
+use crate::estimate::unknowns::{Pan, Unknowns, WRITTEN_AFTER_S};
 use crate::estimate::{Question, Seen};
 use crate::pan::quick::BoilTable;
 
@@ -17,7 +17,7 @@ const FEEL: f64 = 0.2;
 const MOST_STEPS: usize = 5;
 const MOST_DOUBTED: usize = 3;
 /// A reading less probably sound than this is doubted.
-pub(super) const SOUND: f64 = 0.5;
+const SOUND: f64 = 0.5;
 
 /// Everything a question's pans are followed with.
 pub(super) struct Bench<'a> {
@@ -39,7 +39,7 @@ pub(super) struct Fit {
 
 impl<'a> Bench<'a> {
     pub fn of(q: &'a Question<'a>) -> Self {
-        let unknowns = Unknowns::of(q.doubts, q.now_s);
+        let unknowns = Unknowns::of(q.doubts, q.now_s + WRITTEN_AFTER_S, last_read_s(q));
         let table =
             BoilTable::new(&q.model.charge_with(0.0), q.other_solids.as_ref(), q.model.air().pressure_pa);
         let way = Way::of(q, &unknowns);
@@ -53,8 +53,8 @@ impl<'a> Bench<'a> {
     }
 
     pub fn sights(&self, pan: &Pan, path: &Path) -> Vec<Sight> {
-        let doubts = self.unknowns.doubts();
-        self.readings.iter().map(|(place, seen)| sight(seen, *place, path, pan, doubts)).collect()
+        let of = |(place, seen): &(usize, &Seen)| sight(seen, *place, path, pan, &self.unknowns);
+        self.readings.iter().map(of).collect()
     }
 
     fn look(&self, z: &[f64]) -> Vec<Sight> {

@@ -49,15 +49,17 @@ use crate::syrup::Charge;
 use crate::syrup::locate::Z80;
 
 use ahead::Ahead;
-use evidence::flicker_sd_s;
-use fit::{Bench, SOUND};
+use fit::Bench;
 use normal::{back, even_draws};
 pub use unknowns::Doubts;
+use unknowns::mean_flicker;
 
+/// A last reading less probably sound than this is asked for again: a second one costs her little.
+const ASK_AGAIN: f64 = 0.85;
 /// Pans in an answer.
-const POINTS: usize = 64;
+const POINTS: usize = 96;
 /// They are taken a little wider than the hill they stand on.
-const WIDER: f64 = 1.05;
+const WIDER: f64 = 1.0;
 /// Weights are evened out until so large a share of the points counts.
 const LEAST_COUNTING: f64 = 0.25;
 /// A way to the turn-off further than this is none, s.
@@ -141,6 +143,14 @@ pub struct Question<'a> {
     pub on_power_w: f64,
 }
 
+impl<'a> Question<'a> {
+    /// What was done until now.
+    fn deeds_so_far(&self) -> impl Iterator<Item = &'a Done> + use<'a> {
+        let now_s = self.now_s;
+        self.deeds.iter().filter(move |done| done.at_s <= now_s)
+    }
+}
+
 /// A value with its 80 % interval.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Spread {
@@ -212,7 +222,7 @@ pub fn believe(q: &Question<'_>) -> Belief {
     let turn_off_in_s = (reached > 0.5).then(|| {
         let s = spread(&|e| e.turn_off_in_s.unwrap_or(FAR_S));
         // What the flame will do until then is not known yet.
-        let more_s = Z80 * flicker_sd_s(s.mid);
+        let more_s = Z80 * mean_flicker(s.mid) * s.mid.max(0.0);
         Spread {
             mid: s.mid,
             low: s.mid - (s.mid - s.low).hypot(more_s),
@@ -235,7 +245,7 @@ pub fn believe(q: &Question<'_>) -> Belief {
         landing: spread(&|e| e.landing_frac),
         power,
         power_sd: mean(&|e| (e.power - power).powi(2)).max(0.0).sqrt(),
-        doubtful: fit.last_sound.is_some_and(|sound| sound < SOUND),
+        doubtful: fit.last_sound.is_some_and(|sound| sound < ASK_AGAIN),
     }
 }
 

@@ -39,14 +39,19 @@ pub(super) fn root(a: &[f64], n: usize) -> Vec<f64> {
 
 /// Solves `a x = b`, `l` being the root of `a`.
 pub(super) fn solve(l: &[f64], b: &[f64]) -> Vec<f64> {
-    let n = b.len();
     let mut x = b.to_vec();
+    forth(l, &mut x);
+    back(l, &mut x);
+    x
+}
+
+/// Solves `l x = b` in place.
+fn forth(l: &[f64], x: &mut [f64]) {
+    let n = x.len();
     for i in 0..n {
         let sum: f64 = (0..i).map(|k| l[i * n + k] * x[k]).sum();
         x[i] = (x[i] - sum) / l[i * n + i];
     }
-    back(l, &mut x);
-    x
 }
 
 /// Solves `lᵀ x = b` in place: a standard draw becomes one of the inverse of `l lᵀ`.
@@ -59,7 +64,8 @@ pub(super) fn back(l: &[f64], x: &mut [f64]) {
 }
 
 /// `points` draws of `n` standard normals, always the same: each of the `n` takes every one of `points` equal
-/// shares once (a Latin hypercube), each draw beside its mirror image.
+/// shares once (a Latin hypercube), each draw beside its mirror image; then turned so that any mixture of the `n`
+/// has the spread it should have, and not only each by itself.
 pub(super) fn even_draws(points: usize, n: usize) -> Vec<Vec<f64>> {
     let half = points / 2;
     let steps: Vec<f64> = (0..half).map(|i| quantile((i as f64 + 0.5) / points as f64)).collect();
@@ -84,6 +90,14 @@ pub(super) fn even_draws(points: usize, n: usize) -> Vec<Vec<f64>> {
         }
         place += 1;
     }
+    if half > n {
+        let mut spread = vec![0.0; n * n];
+        for (i, j) in (0..n).flat_map(|i| (0..n).map(move |j| (i, j))) {
+            spread[i * n + j] = draws.iter().map(|d| d[i] * d[j]).sum::<f64>() / draws.len() as f64;
+        }
+        let l = root(&spread, n);
+        draws.iter_mut().for_each(|draw| forth(&l, draw));
+    }
     draws
 }
 
@@ -105,10 +119,11 @@ mod tests {
     #[test]
     fn even_draws_are_as_wide_as_they_should_be() {
         let draws = even_draws(64, 12);
-        for place in 0..12 {
-            let mean = draws.iter().map(|d| d[place]).sum::<f64>() / 64.0;
-            let var = draws.iter().map(|d| d[place] * d[place]).sum::<f64>() / 64.0;
-            assert!(mean.abs() < 1e-12 && (var - 1.0).abs() < 0.05, "{mean} {var}");
+        let mean = |of: &dyn Fn(&[f64]) -> f64| draws.iter().map(|d| of(d)).sum::<f64>() / 64.0;
+        for (a, b) in (0..12).flat_map(|a| (0..12).map(move |b| (a, b))) {
+            assert!(mean(&|d| d[a]).abs() < 1e-12);
+            let together = mean(&|d| d[a] * d[b]);
+            assert!((together - f64::from(u8::from(a == b))).abs() < 1e-9, "{a} {b}: {together}");
         }
     }
 }

@@ -1,7 +1,7 @@
 //! One pan that could be, followed through everything that was done to it.
 
 use crate::estimate::unknowns::{Pan, Unknowns, WRITTEN_AFTER_S};
-use crate::estimate::{Deed, Done, Question};
+use crate::estimate::{Deed, Question};
 use crate::pan::Heat;
 use crate::pan::quick::{BoilTable, Quick, QuickState};
 
@@ -31,23 +31,13 @@ pub(super) struct Way<'a> {
 impl<'a> Way<'a> {
     pub fn of(q: &Question<'a>, unknowns: &Unknowns) -> Self {
         let mut stops: Vec<(f64, Stop)> = Vec::new();
-        let mut changed_s: f64 = 0.0;
-        for Done { at_s, deed } in q.deeds {
-            // A reading speaks of a little before it was written, but of after what was done last.
-            let of_s = match deed {
-                Deed::Seen(_) => (at_s - WRITTEN_AFTER_S).max(changed_s),
-                Deed::Flame(_) | Deed::Water(_) => {
-                    changed_s = *at_s;
-                    *at_s
-                }
-            };
-            stops.push((of_s, Stop::Deed(deed)));
-        }
+        stops.extend(q.deeds_so_far().map(|done| (done.at_s, Stop::Deed(&done.deed))));
         let ends = unknowns.ends_s().iter().enumerate();
         stops.extend(ends.map(|(i, end_s)| (*end_s, Stop::Stretch(i + 1))));
         // Stable: what happens at once stays in its order.
         stops.sort_by(|a, b| a.0.total_cmp(&b.0));
-        Self { stops, now_s: q.now_s }
+        // What was written has been so for some seconds longer, and so has all that was before it.
+        Self { stops, now_s: q.now_s + WRITTEN_AFTER_S }
     }
 
     /// Follows a pan along it.

@@ -14,17 +14,18 @@ const STORED_SD: f64 = 0.20;
 const ROOM_SD_K: f64 = 3.0;
 /// A deed is written down so long after it was done, s, and that is known to.
 pub(super) const WRITTEN_AFTER_S: f64 = 5.0;
-pub(super) const WRITTEN_SD_S: f64 = 2.9;
+const WRITTEN_SD_S: f64 = 2.9;
 /// A hand pulls its strings longer or shorter than the book's, as the logarithm of the length.
 const HAND_SD: f64 = 0.30;
 /// Weight of the empty pan, g.
 const TARE_SD_G: f64 = 0.5;
 /// A flame flickers by this share, for about this long, s; and drifts by this share over a stretch.
-pub(super) const FLICKER: f64 = 0.05;
-pub(super) const FLICKER_S: f64 = 60.0;
-const DRIFT: f64 = 0.03;
-/// The flame is followed in at most so many stretches, each at least so long, s.
-const MOST_STRETCHES: usize = 6;
+const FLICKER: f64 = 0.05;
+const FLICKER_S: f64 = 60.0;
+const DRIFT: f64 = 0.01;
+/// Until its last reading the flame is followed in at most so many stretches, each at least so long, s; from there
+/// on in one.
+const MOST_STRETCHES: usize = 5;
 const LEAST_STRETCH_S: f64 = 120.0;
 
 /// How far each doubt of a question reaches.
@@ -73,7 +74,16 @@ pub(super) struct Unknowns {
     doubts: Doubts,
     /// Ends of the stretches of the flame, s.
     ends_s: Vec<f64>,
-    stretch_sd: f64,
+    /// How far the flame of each may be from the ring's, as a share.
+    stretch_sd: Vec<f64>,
+    /// How exactly the moment of a reading is known, s of this flame.
+    moment_sd_s: f64,
+}
+
+/// How far the mean of a flicker (Ornstein–Uhlenbeck) over so long may be from nothing.
+pub(super) fn mean_flicker(over_s: f64) -> f64 {
+    let of_time = FLICKER_S / over_s.max(1.0);
+    FLICKER * (2.0 * of_time * (1.0 - of_time * (1.0 - (-1.0 / of_time).exp()))).sqrt()
 }
 
 /// One pan that could be.
@@ -90,17 +100,27 @@ pub(super) struct Pan {
 }
 
 impl Unknowns {
-    pub fn of(doubts: Doubts, heated_s: f64) -> Self {
-        let stretch_s = LEAST_STRETCH_S.max(heated_s / MOST_STRETCHES as f64);
-        let count = (heated_s / stretch_s).ceil().clamp(1.0, MOST_STRETCHES as f64) as usize;
-        // Mean of a flicker (Ornstein–Uhlenbeck) over a stretch.
-        let of_time = FLICKER_S / stretch_s;
-        let flicker = FLICKER * (2.0 * of_time * (1.0 - of_time * (1.0 - (-1.0 / of_time).exp()))).sqrt();
-        Self {
-            doubts,
-            ends_s: (1..=count).map(|i| i as f64 * stretch_s).collect(),
-            stretch_sd: flicker.hypot(DRIFT),
+    /// Unknowns of a pan that was followed for so long, and was read the last time then, s.
+    pub fn of(doubts: Doubts, heated_s: f64, last_read_s: Option<f64>) -> Self {
+        let read_s = last_read_s.unwrap_or(0.0).min(heated_s);
+        let stretch_s = LEAST_STRETCH_S.max(read_s / MOST_STRETCHES as f64);
+        let count = (read_s / stretch_s).ceil() as usize;
+        let mut ends_s: Vec<f64> = (1..count).map(|i| i as f64 * stretch_s).collect();
+        if count > 0 {
+            ends_s.push(read_s);
         }
+        ends_s.push(heated_s.max(read_s + 1.0));
+        let begins_s = std::iter::once(0.0).chain(ends_s.iter().copied());
+        let stretch_sd =
+            begins_s.zip(&ends_s).map(|(from_s, to_s)| mean_flicker(to_s - from_s).hypot(DRIFT)).collect();
+        // Within a stretch the flame leads or lags its mean for a while.
+        let within_s2 = FLICKER * FLICKER * FLICKER_S * stretch_s / 3.0 * stretch_s / (stretch_s + FLICKER_S);
+        Self { doubts, ends_s, stretch_sd, moment_sd_s: (WRITTEN_SD_S * WRITTEN_SD_S + within_s2).sqrt() }
+    }
+
+    /// How exactly the moment of a reading is known, s of this flame.
+    pub fn moment_sd_s(&self) -> f64 {
+        self.moment_sd_s
     }
 
     pub fn doubts(&self) -> &Doubts {
@@ -142,7 +162,7 @@ impl Unknowns {
             hand: HAND_SD * z[HAND],
             tare_g: TARE_SD_G * z[TARE],
             late_s: WRITTEN_SD_S * z[LATE],
-            flame: z[STRETCHES..].iter().map(|z| (self.stretch_sd * z).exp()).collect(),
+            flame: z[STRETCHES..].iter().zip(&self.stretch_sd).map(|(z, sd)| (sd * z).exp()).collect(),
         }
     }
 }

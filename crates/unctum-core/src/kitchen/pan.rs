@@ -93,14 +93,19 @@ pub struct Losing {
     rim_reach_m: f64,
 }
 
+/// How warm the dry wall is far from the syrup, as a share of the syrup's own warmth over the room. Between vapour and
+/// room it would be a half, in nothing but the room's air none.
+const RIM_WARM: f64 = 0.3;
+
 impl Losing {
     /// Heat lost to the room per kelvin with so much in the pan, W/K.
     #[must_use]
     pub fn loss_w_k(&self, contents_ml: f64) -> f64 {
         let wet_m = (contents_ml * 1e-6 / self.base_m2).min(self.wall_m);
         let dry_m = self.wall_m - wet_m;
-        // A fin between the room and the vapour of what is in the pan: half as warm far up, warmer near it.
-        let rim_m = 0.5 * (dry_m + self.rim_reach_m * (dry_m / self.rim_reach_m).tanh());
+        // A fin in air that is part vapour of what is in the pan: cool far up, as hot as the syrup where it begins.
+        let fin_m = self.rim_reach_m * (dry_m / self.rim_reach_m).tanh();
+        let rim_m = RIM_WARM * dry_m + (1.0 - RIM_WARM) * fin_m;
         LOSS_W_M2_K * (self.base_m2 + self.round_m * (wet_m + rim_m))
     }
 }

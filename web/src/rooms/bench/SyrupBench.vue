@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { entryName } from '@/live/entryName'
 import { useKitchen } from '@/live/kitchen'
+import InTurn from '@/look/pieces/InTurn.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { number } from '@/units/format'
@@ -175,7 +176,9 @@ async function putOn(): Promise<void> {
           { key: 'b', name: 'Second' },
         ]"
       />
-      <PanControls :key="hand" :ask="ask" @change="change" />
+      <InTurn>
+        <PanControls :key="hand" :ask="ask" @change="change" />
+      </InTurn>
       <button class="key strong" type="submit" :disabled="!boil">
         Put it on the {{ ringOf(kitchen, ask)?.ring.name.toLowerCase() }}
       </button>
@@ -225,45 +228,47 @@ async function putOn(): Promise<void> {
       />
     </div>
 
-    <section class="below" aria-label="Questions">
-      <div class="tools">
-        <KeyRow
-          label="Ask the bench"
-          class="asked"
-          :choices="questions"
-          :model-value="question"
-          @update:model-value="choose"
+    <InTurn>
+      <section class="below" aria-label="Questions">
+        <div class="tools">
+          <KeyRow
+            label="Ask the bench"
+            class="asked"
+            :choices="questions"
+            :model-value="question"
+            @update:model-value="choose"
+          />
+          <button type="button" class="key" :aria-pressed="two" @click="compare">
+            Two pans side by side
+          </button>
+        </div>
+        <WherePanel
+          v-if="question === 'where'"
+          :ask="ask"
+          :charge="boil?.charge"
+          @located="located = $event"
         />
-        <button type="button" class="key" :aria-pressed="two" @click="compare">
-          Two pans side by side
-        </button>
-      </div>
-      <WherePanel
-        v-if="question === 'where'"
-        :ask="ask"
-        :charge="boil?.charge"
-        @located="located = $event"
-      />
-      <RightPanel v-else-if="question === 'right'" :ask="ask" />
-      <ClockPanel v-else-if="question === 'clock'" :ask="ask" />
-      <AcidPanel v-else-if="question === 'acid'" :ask="ask" />
-      <TermsPanel v-else :ask="ask" :thermometer="thermometerName(ask)" />
-      <p class="save">
-        <span class="label">Keep</span>
-        <button type="button" class="key" @click="copyLink">
-          {{ copied ? 'Link copied' : 'Copy link' }}
-        </button>
-        <button type="button" class="key" :disabled="!boil" @click="exportAs('csv')">
-          Curve as CSV
-        </button>
-        <button type="button" class="key" :disabled="!boil" @click="exportAs('svg')">
-          Drawing as SVG
-        </button>
-        <button type="button" class="key" :disabled="!boil" @click="exportAs('png')">
-          Drawing as PNG
-        </button>
-      </p>
-    </section>
+        <RightPanel v-else-if="question === 'right'" :ask="ask" />
+        <ClockPanel v-else-if="question === 'clock'" :ask="ask" />
+        <AcidPanel v-else-if="question === 'acid'" :ask="ask" />
+        <TermsPanel v-else :ask="ask" :thermometer="thermometerName(ask)" />
+        <p class="save">
+          <span class="label">Keep</span>
+          <button type="button" class="key" @click="copyLink">
+            {{ copied ? 'Link copied' : 'Copy link' }}
+          </button>
+          <button type="button" class="key" :disabled="!boil" @click="exportAs('csv')">
+            Curve as CSV
+          </button>
+          <button type="button" class="key" :disabled="!boil" @click="exportAs('svg')">
+            Drawing as SVG
+          </button>
+          <button type="button" class="key" :disabled="!boil" @click="exportAs('png')">
+            Drawing as PNG
+          </button>
+        </p>
+      </section>
+    </InTurn>
   </div>
 </template>
 

@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
+import InTurn from '@/look/pieces/InTurn.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { celsius, degreeUnit } from '@/units/format'
 import AirSection from './AirSection.vue'
@@ -143,68 +144,84 @@ const openThing = computed(() => {
     />
     <TroubleNote v-else-if="refused" :words="refused" />
 
-    <ThingShelf
-      v-for="part in PARTS"
-      :key="part.of"
-      class="wide"
-      :data-part="part.of"
-      :name="part.name"
-      :another="part.another"
-      :things="thingsOf(d, part.of)"
-      :words="words(part.of)"
-      :open="open?.of === part.of ? open.index : undefined"
-      @toggle="toggle(part.of, $event)"
-      @add="add(part.of)"
-    >
-      <ThingPanel
-        v-if="open?.of === part.of && openThing"
-        :thing="openThing"
-        :index="open.index"
-        :words="words(part.of)[open.index]"
-        :water_boil_c="kitchen.view?.water_boil_c ?? 100"
-        :aria-label="nameOf(openThing)"
-        role="group"
-        @check="check = $event"
-        @cups="check = 'cups'"
-        @remove="remove"
+    <InTurn v-for="part in PARTS" :key="part.of">
+      <ThingShelf
+        class="wide"
+        :data-part="part.of"
+        :name="part.name"
+        :another="part.another"
+        :things="thingsOf(d, part.of)"
+        :words="words(part.of)"
+        :open="open?.of === part.of ? open.index : undefined"
+        @toggle="toggle(part.of, $event)"
+        @add="add(part.of)"
       >
-        <CupsCheck
-          v-if="check === 'cups'"
+        <ThingPanel
+          v-if="open?.of === part.of && openThing"
+          :thing="openThing"
           :index="open.index"
-          @keep="keepCups(open.index, $event)"
-          @close="check = undefined"
-        />
+          :words="words(part.of)[open.index]"
+          :water_boil_c="kitchen.view?.water_boil_c ?? 100"
+          :aria-label="nameOf(openThing)"
+          role="group"
+          @check="check = $event"
+          @cups="check = 'cups'"
+          @remove="remove"
+        >
+          <CupsCheck
+            v-if="check === 'cups'"
+            :index="open.index"
+            @keep="keepCups(open.index, $event)"
+            @close="check = undefined"
+          />
+          <CheckSheet
+            v-else-if="check && check.kind !== 'pressure'"
+            :key="JSON.stringify(check)"
+            :check="check"
+            @keep="keepCheck"
+            @close="check = undefined"
+          />
+        </ThingPanel>
+      </ThingShelf>
+    </InTurn>
+
+    <InTurn>
+      <AirSection class="below" :draft="d" @pressure="check = { kind: 'pressure' }">
         <CheckSheet
-          v-else-if="check && check.kind !== 'pressure'"
-          :key="JSON.stringify(check)"
+          v-if="check && check !== 'cups' && check.kind === 'pressure'"
           :check="check"
           @keep="keepCheck"
           @close="check = undefined"
         />
-      </ThingPanel>
-    </ThingShelf>
+      </AirSection>
+    </InTurn>
 
-    <AirSection class="below" :draft="d" @pressure="check = { kind: 'pressure' }">
-      <CheckSheet
-        v-if="check && check !== 'cups' && check.kind === 'pressure'"
-        :check="check"
-        @keep="keepCheck"
-        @close="check = undefined"
-      />
-    </AirSection>
+    <InTurn>
+      <UnitsSection class="below" :bench="bench" />
+    </InTurn>
 
-    <UnitsSection class="below" :bench="bench" />
+    <InTurn>
+      <section v-if="d.ladder" class="below" aria-label="Your ladder">
+        <h2>Your ladder</h2>
+        <LadderEdges
+          :ladder="d.ladder"
+          :stages="kitchen.ladder"
+          @update:ladder="d.ladder = $event"
+        />
+      </section>
+    </InTurn>
 
-    <section v-if="d.ladder" class="below" aria-label="Your ladder">
-      <h2>Your ladder</h2>
-      <LadderEdges :ladder="d.ladder" :stages="kitchen.ladder" @update:ladder="d.ladder = $event" />
-    </section>
+    <InTurn>
+      <NetworkSection class="below" />
+    </InTurn>
 
-    <NetworkSection class="below" />
+    <InTurn>
+      <CopySection class="below" />
+    </InTurn>
 
-    <CopySection class="below" />
-
-    <HistorySection class="below" :history="history" :busy="busy" @undo="takeBack" />
+    <InTurn>
+      <HistorySection class="below" :history="history" :busy="busy" @undo="takeBack" />
+    </InTurn>
 
     <div v-if="dirty" class="bar" role="region" aria-label="Changes not kept yet">
       <span>Changes not kept yet.</span>

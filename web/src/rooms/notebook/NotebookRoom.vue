@@ -2,6 +2,7 @@
 import type { Api } from '@/api/client'
 import { textureName } from '@/batch/textures'
 import { useKitchen } from '@/live/kitchen'
+import InTurn from '@/look/pieces/InTurn.vue'
 import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
@@ -50,54 +51,60 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
       Each strip runs from sticky to firm ball. Dashed: aimed for. Ring: reached, by the last
       reading.
     </p>
-    <section v-for="[month, batches] in months" :key="month" :aria-label="month">
-      <h2>{{ month }}</h2>
-      <ul>
-        <li v-for="line in batches" :key="line.id" :class="{ astray: !well(line) }">
-          <div class="what">
-            <router-link :to="open(line) ? `/stove/${line.id}` : `/notebook/${line.id}`">{{
-              line.title
-            }}</router-link>
-            <span class="small soft"
-              >{{ dayAndHour(line.started_ms)
-              }}<template v-if="line.brief"> · {{ line.brief.pan_name }}</template></span
-            >
-          </div>
-          <p v-if="!line.brief" class="unreadable">
-            This batch cannot be read. The others are as they were;
-            <code>unctum check</code> says what is wrong with it.
-          </p>
-          <template v-else>
-            <StrengthStrip
-              class="strip"
-              :ladder="kitchen.ladder"
-              :aim="line.brief.summary.target_solids_frac"
-              :reached="line.brief.summary.last_solids_frac"
-            />
-            <div class="reached figures">
-              <template
-                v-if="line.brief.summary.last_solids_frac != null && line.brief.summary.last_stage"
+    <InTurn v-for="[month, batches] in months" :key="month">
+      <section :aria-label="month">
+        <h2>{{ month }}</h2>
+        <ul>
+          <li v-for="line in batches" :key="line.id" :class="{ astray: !well(line) }">
+            <div class="what">
+              <router-link :to="open(line) ? `/stove/${line.id}` : `/notebook/${line.id}`">{{
+                line.title
+              }}</router-link>
+              <span class="small soft"
+                >{{ dayAndHour(line.started_ms)
+                }}<template v-if="line.brief"> · {{ line.brief.pan_name }}</template></span
               >
-                {{ kitchen.stageName(line.brief.summary.last_stage) }}
-                <span class="small soft">{{ percent(line.brief.summary.last_solids_frac) }} %</span>
-              </template>
             </div>
-            <div class="time figures">
-              <template v-if="line.brief.summary.real_min != null"
-                >{{ number(line.brief.summary.real_min, 1) }} min</template
-              >
-              <span class="small soft">{{ planned(line.brief.summary) }}</span>
-            </div>
-            <div class="outcome">
-              {{ outcome(line) }}
-              <span v-if="line.brief.summary.water_added_g > 0" class="small soft">
-                {{ grams(line.brief.summary.water_added_g) }} {{ gramUnit() }} water poured back
-              </span>
-            </div>
-          </template>
-        </li>
-      </ul>
-    </section>
+            <p v-if="!line.brief" class="unreadable">
+              This batch cannot be read. The others are as they were;
+              <code>unctum check</code> says what is wrong with it.
+            </p>
+            <template v-else>
+              <StrengthStrip
+                class="strip"
+                :ladder="kitchen.ladder"
+                :aim="line.brief.summary.target_solids_frac"
+                :reached="line.brief.summary.last_solids_frac"
+              />
+              <div class="reached figures">
+                <template
+                  v-if="
+                    line.brief.summary.last_solids_frac != null && line.brief.summary.last_stage
+                  "
+                >
+                  {{ kitchen.stageName(line.brief.summary.last_stage) }}
+                  <span class="small soft"
+                    >{{ percent(line.brief.summary.last_solids_frac) }} %</span
+                  >
+                </template>
+              </div>
+              <div class="time figures">
+                <template v-if="line.brief.summary.real_min != null"
+                  >{{ number(line.brief.summary.real_min, 1) }} min</template
+                >
+                <span class="small soft">{{ planned(line.brief.summary) }}</span>
+              </div>
+              <div class="outcome">
+                {{ outcome(line) }}
+                <span v-if="line.brief.summary.water_added_g > 0" class="small soft">
+                  {{ grams(line.brief.summary.water_added_g) }} {{ gramUnit() }} water poured back
+                </span>
+              </div>
+            </template>
+          </li>
+        </ul>
+      </section>
+    </InTurn>
     <button v-if="next" type="button" class="key earlier" :disabled="busy" @click="earlier">
       Earlier ones
       <span class="soft">{{ lines?.length }} of {{ total }} shown</span>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf } from '@/api/client'
 import FigureValue from '@/look/pieces/FigureValue.vue'
+import InTurn from '@/look/pieces/InTurn.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import {
@@ -197,46 +198,50 @@ const exportLink = (format: string) =>
         :chosen="at"
         @choose="chosen = $event"
       />
-      <div class="walk">
-        <ol>
-          <li v-for="(s, i) in steps" :key="s.step">
-            <button
-              type="button"
-              :class="{ here: s.step === at }"
-              :aria-pressed="s.step === at"
-              @click="chosen = s.step"
-            >
-              <span class="figures soft">{{ i + 1 }}</span>
-              {{ title(s.step) }}
-              <span class="figures small soft">{{ span(s.time.minutes.mid_min) }}</span>
-            </button>
-          </li>
-        </ol>
-        <StepDetail
-          v-if="step && f"
-          :step="step"
-          :number="order.indexOf(step.key) + 1"
-          :figures="steps.find((s) => s.step === at)"
-          :lines="f.lines"
-          :cautions="plan?.cautions ?? {}"
-          :window="windows"
-        />
-      </div>
+      <InTurn>
+        <div class="walk">
+          <ol>
+            <li v-for="(s, i) in steps" :key="s.step">
+              <button
+                type="button"
+                :class="{ here: s.step === at }"
+                :aria-pressed="s.step === at"
+                @click="chosen = s.step"
+              >
+                <span class="figures soft">{{ i + 1 }}</span>
+                {{ title(s.step) }}
+                <span class="figures small soft">{{ span(s.time.minutes.mid_min) }}</span>
+              </button>
+            </li>
+          </ol>
+          <StepDetail
+            v-if="step && f"
+            :step="step"
+            :number="order.indexOf(step.key) + 1"
+            :figures="steps.find((s) => s.step === at)"
+            :lines="f.lines"
+            :cautions="plan?.cautions ?? {}"
+            :window="windows"
+          />
+        </div>
+      </InTurn>
     </section>
 
-    <section class="amounts" aria-label="Amounts">
-      <SizeControl :view="view" />
-      <TroubleNote v-if="refused" :words="refused" />
-      <ChoiceField
-        label="Measured in"
-        :items="measureNames.map((m) => ({ title: m.name, value: m.key }))"
-        :model-value="inCups && cupId ? String(cupId) : 'g'"
-        @update:model-value="set({ cup: $event })"
-      />
-      <AmountList v-if="f" :formula="f" :cups="inCups" />
-      <CompositionBar v-if="f" :composition="f.composition" />
-      <p v-for="w in f?.warnings" :key="w" class="caution">{{ w }}</p>
-    </section>
+    <InTurn>
+      <section class="amounts" aria-label="Amounts">
+        <SizeControl :view="view" />
+        <TroubleNote v-if="refused" :words="refused" />
+        <ChoiceField
+          label="Measured in"
+          :items="measureNames.map((m) => ({ title: m.name, value: m.key }))"
+          :model-value="inCups && cupId ? String(cupId) : 'g'"
+          @update:model-value="set({ cup: $event })"
+        />
+        <AmountList v-if="f" :formula="f" :cups="inCups" />
+        <CompositionBar v-if="f" :composition="f.composition" />
+        <p v-for="w in f?.warnings" :key="w" class="caution">{{ w }}</p>
+      </section>
+    </InTurn>
 
     <CompareMethods
       v-if="comparing && methods.length > 1 && f"
@@ -247,21 +252,25 @@ const exportLink = (format: string) =>
       :pan-id="view.panId.value"
       :ring-id="view.ringId.value"
     />
-    <VariationList
-      v-if="extra"
-      class="wide below"
-      :offers="extra.offers"
-      :taken="view.taken.value"
-      :effects="plan?.effects ?? []"
-      @toggle="view.toggle"
-    />
-    <SweetNotes
-      v-if="f"
-      class="wide below"
-      :sweet="sweet"
-      :method="worked ?? method"
-      :formula="f"
-    />
+    <InTurn>
+      <VariationList
+        v-if="extra"
+        class="wide below"
+        :offers="extra.offers"
+        :taken="view.taken.value"
+        :effects="plan?.effects ?? []"
+        @toggle="view.toggle"
+      />
+    </InTurn>
+    <InTurn>
+      <SweetNotes
+        v-if="f"
+        class="wide below"
+        :sweet="sweet"
+        :method="worked ?? method"
+        :formula="f"
+      />
+    </InTurn>
     <p class="wide small soft">
       Take it with you: <a :href="exportLink('unctum')">everything, as our JSON</a> ·
       <a :href="exportLink('json_ld')">this method, as schema.org Recipe</a>
