@@ -5375,7 +5375,7 @@ export interface components {
             evaporated_g: number;
             /**
              * Format: double
-             * @description Share of the pan's volume that is full.
+             * @description Share of the pan's volume that is full, in each round.
              */
             fill_frac?: number | null;
             /**
@@ -5385,12 +5385,12 @@ export interface components {
             medium_g: number;
             /**
              * Format: double
-             * @description What the pan weighs with it at the end, g.
+             * @description What the pan weighs with it at the end, g, in each round.
              */
             pan_end_g?: number | null;
             /**
              * Format: double
-             * @description What the pan weighs with it at the start, g; none where it is in no pan.
+             * @description What the pan weighs with it at the start, g, in each round; none where it is in no pan.
              */
             pan_start_g?: number | null;
             stage?: components["schemas"]["StageKey"] | null;
@@ -5450,6 +5450,7 @@ export interface components {
              * @description When it begins, after the start, min: as late as the steps that wait for it allow.
              */
             begins_min: number;
+            flame_needed?: components["schemas"]["Flame"] | null;
             /** @description What the time follows. */
             follows: components["schemas"]["Timing"];
             /** @description Least, expected, most. */
@@ -5459,6 +5460,11 @@ export interface components {
              * @description How often the pot is filled, where it is.
              */
             pots?: number | null;
+            /**
+             * Format: double
+             * @description In how many rounds, where the pan does not hold it at once; the minutes are those of all rounds.
+             */
+            rounds?: number | null;
             /** @description Key of the step. */
             step: string;
         };

@@ -99,9 +99,9 @@ pub struct StepFigures {
     pub evaporated_g: f64,
     /// Mass at the end, g.
     pub end_g: f64,
-    /// What the pan weighs with it at the start, g; none where it is in no pan.
+    /// What the pan weighs with it at the start, g, in each round; none where it is in no pan.
     pub pan_start_g: Option<f64>,
-    /// What the pan weighs with it at the end, g.
+    /// What the pan weighs with it at the end, g, in each round.
     pub pan_end_g: Option<f64>,
     /// Strength of the syrup at the start, 0–1; none where it is no syrup.
     pub start_frac: Option<f64>,
@@ -109,7 +109,7 @@ pub struct StepFigures {
     pub end_frac: Option<f64>,
     /// Stage it is boiled to.
     pub stage: Option<StageKey>,
-    /// Share of the pan's volume that is full.
+    /// Share of the pan's volume that is full, in each round.
     pub fill_frac: Option<f64>,
     /// Water in the mass at the end, 0–1.
     pub water_frac: f64,
@@ -242,18 +242,19 @@ fn step_figures(method: &Method, b: &Balance, times: &Times, tools: Option<&Tool
                 _ => None,
             });
             let syrup = step.stage().is_some();
+            let rounds = time.rounds.unwrap_or(1.0);
             Some(StepFigures {
                 step: s.step.clone(),
                 start_g: s.start_g,
                 medium_g: s.medium_g,
                 evaporated_g: s.evaporated_g,
                 end_g: s.end_g,
-                pan_start_g: pan.map(|p| p.tare_g + s.start_g + s.medium_g),
-                pan_end_g: pan.map(|p| p.tare_g + s.end_g + s.medium_g - s.taken_up_g),
+                pan_start_g: pan.map(|p| p.tare_g + (s.start_g + s.medium_g) / rounds),
+                pan_end_g: pan.map(|p| p.tare_g + (s.end_g + s.medium_g - s.taken_up_g) / rounds),
                 start_frac: syrup.then(|| s.start.charge().solids_frac()),
                 end_frac: syrup.then(|| s.end.charge().solids_frac()),
                 stage: step.stage(),
-                fill_frac: pan.map(|p| contents_ml(s) / p.capacity_ml()),
+                fill_frac: pan.map(|p| contents_ml(s) / rounds / p.capacity_ml()),
                 water_frac: s.end.composition().water_frac,
                 time,
             })
@@ -274,7 +275,7 @@ fn components(
         let factor = line.amount_g / own.finished_g;
         let sized = scaled(method, &own, factor);
         let made = balance(&sized, setting.larder, setting.ladder)?;
-        let batch = Batch { balance: &made, factor, pieces: None, tools: q.tools };
+        let batch = Batch { balance: &made, round: (&made, 1.0), factor, pieces: None, tools: q.tools };
         needs.push(ComponentNeed {
             ingredient: line.ingredient.clone(),
             name: line.name.clone(),
@@ -366,16 +367,12 @@ pub fn formula(q: &FormulaQuestion<'_>, setting: &Setting<'_>) -> Result<Formula
         let roomy = t.pan.capacity_ml().max(t.wide_pan.capacity_ml());
         (need_ml / roomy - 1e-9).ceil().max(1.0)
     });
-    // What does not fit at once is cooked in rounds, one after another; the times are those of a round.
+    // What does not fit at once is cooked in rounds, one after another.
     let round = scaled(q.method, &as_written, factor / split);
     let round_balance = balance(&round, setting.larder, setting.ladder)?;
-    let batch = Batch {
-        balance: &round_balance,
-        factor: factor / split,
-        pieces: pieces.count.map(|n| n / split),
-        tools: q.tools,
-    };
-    let times = times(&round, &batch, setting);
+    let batch =
+        Batch { balance: &b, round: (&round_balance, split), factor, pieces: pieces.count, tools: q.tools };
+    let times = times(&method, &batch, setting);
     let (allergens, diet) = who_can_eat(&method, setting.larder)?;
     let mut formula = Formula {
         method: method.key.clone(),

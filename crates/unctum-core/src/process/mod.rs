@@ -22,6 +22,7 @@ mod formula;
 mod kind;
 mod offers;
 mod order;
+mod potfuls;
 mod rounding;
 mod size;
 mod step;

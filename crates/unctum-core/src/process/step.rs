@@ -125,6 +125,16 @@ pub struct Minutes {
 }
 
 impl Minutes {
+    /// So many times as long.
+    #[must_use]
+    pub fn times(self, factor: f64) -> Self {
+        Self {
+            low_min: self.low_min * factor,
+            mid_min: self.mid_min * factor,
+            high_min: self.high_min * factor,
+        }
+    }
+
     /// Whether the three stand in order, from 0 to ten days.
     #[must_use]
     pub fn in_order(&self) -> bool {

@@ -11,22 +11,25 @@ use crate::pan::program::HobChange;
 use crate::pan::{BoilDownQuestion, boil_down};
 use crate::process::formula::Tools;
 use crate::process::order::working_order;
+use crate::process::potfuls::{least_frying_min, pots};
+use crate::process::size::contents_ml;
 use crate::process::{
     Attention, Balance, Method, Minutes, Setting, Step, StepBalance, StepKind, Timing, Vessel,
 };
 
 /// Heat that one g of water takes along as steam, J.
-const STEAM_J_PER_G: f64 = 2257.0;
-/// Share of the heat that is lost from pan and surface.
-const LOST_FRAC: f64 = 0.12;
-/// Most heat that a stirred thick mass takes through the base, W/m².
-const THICK_W_M2: f64 = 5000.0;
-/// Share of a pot's surface that pieces may cover: frying, and poaching with room to swell.
-const COVER_FRAC: (f64, f64) = (0.55, 0.35);
+pub(super) const STEAM_J_PER_G: f64 = 2257.0;
+/// A flame that leaves less than this share of its heat after the pan's losses does not get there.
+const LEAST_LEFT_FRAC: f64 = 0.05;
+/// Most heat that a stirred thick mass takes through the base, W/m²: some 350 W/(m²·K) from a wall 35 K hotter than
+/// itself, beyond which it browns there.
+const THICK_W_M2: f64 = 12_000.0;
+/// A flame is too low if it takes so many times the usual time.
+const SLOW: f64 = 2.0;
 /// Temperature of what comes from the shelf, °C.
-const SHELF_C: f64 = 25.0;
+pub(super) const SHELF_C: f64 = 25.0;
 /// Temperature of what boils or simmers, if nothing else is said, °C.
-const BOILS_C: f64 = 97.0;
+pub(super) const BOILS_C: f64 = 97.0;
 /// Minutes off the heat after which it counts as cold.
 const COLD_AFTER_MIN: f64 = 20.0;
 
@@ -44,6 +47,10 @@ pub struct StepTime {
     pub follows: Timing,
     /// How often the pot is filled, where it is.
     pub pots: Option<f64>,
+    /// In how many rounds, where the pan does not hold it at once; the minutes are those of all rounds.
+    pub rounds: Option<f64>,
+    /// The flame it takes, where the method's own would never get there on this ring and pan.
+    pub flame_needed: Option<Flame>,
 }
 
 /// How long it all takes.
@@ -63,6 +70,8 @@ pub struct Times {
 pub(crate) struct Batch<'a> {
     /// Where the grams go.
     pub balance: &'a Balance,
+    /// Where they go in one round, and in how many rounds the pan takes it.
+    pub round: (&'a Balance, f64),
     /// Times the method as written.
     pub factor: f64,
     /// Pieces, if it is counted.
@@ -71,7 +80,7 @@ pub(crate) struct Batch<'a> {
     pub tools: Option<&'a Tools>,
 }
 
-fn pan_of<'a>(step: &Step, tools: &'a Tools) -> Option<&'a Pan> {
+pub(super) fn pan_of<'a>(step: &Step, tools: &'a Tools) -> Option<&'a Pan> {
     match step.vessel {
         Vessel::Pan | Vessel::FryingPot | Vessel::PressureCooker => Some(&tools.pan),
         Vessel::WidePan => Some(&tools.wide_pan),
@@ -106,83 +115,127 @@ fn boiling(
     Some(Minutes { low_min: at.low_s / 60.0, mid_min: at.mid_s / 60.0, high_min: at.high_s / 60.0 })
 }
 
-fn heating(step: &Step, b: &StepBalance, from_c: f64, tools: &Tools, air: &Air) -> Option<Minutes> {
+/// How long a step of plain heating takes, and the flame it takes if its own would never get there.
+fn heating(
+    step: &Step,
+    b: &StepBalance,
+    from_c: f64,
+    tools: &Tools,
+    factor: f64,
+    air: &Air,
+) -> Option<(Minutes, Option<Flame>)> {
     let pan = pan_of(step, tools)?;
     let flame = step.flame?;
     let water_boil_c = crate::water::saturation_temperature_c(air.pressure_pa);
     let to_c = step.heat_to_c.unwrap_or(water_boil_c).max(from_c);
-    let kind = thermal(&b.start.composition().makeup(), f64::midpoint(from_c, to_c).min(110.0));
+    let middle_c = f64::midpoint(from_c, to_c);
+    let kind = thermal(&b.start.composition().makeup(), middle_c.min(110.0));
     let warm_j = (b.start_g / 1000.0 * kind.specific_heat_j_kg_k + pan.heat_capacity_j_k) * (to_c - from_c)
         + b.medium_g / 1000.0 * 4000.0 * (to_c - from_c);
-    let need_j = (warm_j + STEAM_J_PER_G * b.evaporated_g) / (1.0 - LOST_FRAC);
+    let steam_j = STEAM_J_PER_G * b.evaporated_g;
     let limit_w_m2 = match step.kind {
         // A syrup does not scorch while there is water in it.
         StepKind::Dissolve => f64::INFINITY,
         StepKind::Simmer | StepKind::Curdle | StepKind::Reduce => {
-            let solids = |parts: &crate::food::Parts, g: f64| parts.solids_g() / g.max(1e-9);
+            // Sugar in solution does not burn on as milk and starch do.
+            let solids = |parts: &crate::food::Parts, g: f64| {
+                let sugars = parts.charge();
+                (parts.solids_g() - sugars.sucrose_g - sugars.reducing_g).max(0.0) / g.max(1e-9)
+            };
             scorch_limit_w_m2(f64::midpoint(solids(&b.start, b.start_g), solids(&b.end, b.end_g)))
         }
         _ => THICK_W_M2,
     };
-    let power_w = tools.ring.net_power_w(flame.frac()).min(limit_w_m2 * pan.base_m2());
-    let mid_min = need_j / power_w / 60.0;
+    let loss_w_k = pan.losing().loss_w_k(contents_ml(b));
+    let seconds = |flame: Flame| {
+        let power_w = tools.ring.net_power_w(flame.frac()).min(limit_w_m2 * pan.base_m2());
+        let left_w = |at_c: f64| power_w - loss_w_k * (at_c - air.room_c).max(0.0);
+        (left_w(to_c) > LEAST_LEFT_FRAC * power_w).then(|| warm_j / left_w(middle_c) + steam_j / left_w(to_c))
+    };
+    let stronger = [Flame::Medium, Flame::High].into_iter().filter(|f| f.frac() > flame.frac());
+    // A flame that takes more than twice the usual time is turned up, so far that it takes that.
+    let longest_s = SLOW * factor.max(1.0) * step.minutes.map_or(f64::INFINITY, |m| 60.0 * m.mid_min);
+    let (mut needed, mut took_s) = (flame, seconds(flame).unwrap_or(f64::INFINITY));
+    for (stronger, quicker_s) in stronger.filter_map(|f| Some((f, seconds(f)?))) {
+        if (took_s > longest_s || took_s.is_infinite()) && quicker_s < 0.99 * took_s {
+            let not_before_s = if longest_s.is_finite() { longest_s } else { 0.0 };
+            (needed, took_s) = (stronger, quicker_s.max(not_before_s));
+        }
+    }
+    if took_s.is_infinite() {
+        return None;
+    }
     let spread = tools.ring.spread().hypot(0.15);
     // Aroma and softness take their time however strong the ring.
     let least = step.minutes.map_or(0.0, |m| m.low_min);
     let most = step.minutes.map_or(0.0, |m| m.high_min);
-    let mid_min = mid_min.max(least);
-    Some(Minutes {
+    let mid_min = (took_s / 60.0).max(least);
+    let minutes = Minutes {
         low_min: (mid_min * (1.0 - spread)).max(0.8 * least),
         mid_min,
         high_min: (mid_min * (1.0 + spread)).max(most.min(1.2 * mid_min)),
-    })
-}
-
-fn pots(step: &Step, b: &StepBalance, batch: &Batch<'_>) -> f64 {
-    let (Some(pieces), Some(tools)) = (batch.pieces, batch.tools) else {
-        return batch.factor.ceil().max(1.0);
     };
-    let pan = pan_of(step, tools).unwrap_or(&tools.pan);
-    let piece_ml = b.end_g / pieces.max(1.0);
-    let across_cm = (6.0 * piece_ml / std::f64::consts::PI).cbrt();
-    let cover = if step.kind == StepKind::Poach { COVER_FRAC.1 } else { COVER_FRAC.0 };
-    let in_pot =
-        (cover * pan.base_m2() * 1e4 / (std::f64::consts::FRAC_PI_4 * across_cm * across_cm)).floor();
-    (pieces / in_pot.max(1.0)).ceil().max(1.0)
+    Some((minutes, (needed != flame).then_some(needed)))
 }
 
+/// How long one step takes, where it begins so warm.
 fn times_of(
     step: &Step,
     from_c: f64,
+    formed_later: bool,
     batch: &Batch<'_>,
     setting: &Setting<'_>,
-) -> (Minutes, Timing, Option<f64>) {
+) -> StepTime {
     let usual = step.minutes.unwrap_or(Minutes { low_min: 0.0, mid_min: 0.0, high_min: 0.0 });
-    let by = |factor: f64| Minutes {
-        low_min: usual.low_min * factor,
-        mid_min: usual.mid_min * factor,
-        high_min: usual.high_min * factor,
+    let mut time = StepTime {
+        step: step.key.clone(),
+        minutes: usual,
+        begins_min: 0.0,
+        follows: Timing::Fixed,
+        pots: None,
+        rounds: None,
+        flame_needed: None,
     };
-    let Some(b) = batch.balance.step(&step.key) else { return (usual, Timing::Fixed, None) };
+    let Some(b) = batch.balance.step(&step.key) else { return time };
+    let (round, rounds) = batch.round;
+    // What stands on the ring in a pan that does not hold it at once is done again for each round.
+    let again = rounds > 1.0
+        && step.flame.is_some()
+        && step.timing != Timing::Pots
+        && batch.tools.is_some_and(|tools| pan_of(step, tools).is_some());
+    let factor = if again { batch.factor / rounds } else { batch.factor };
     match step.timing {
-        Timing::Fixed => (usual, Timing::Fixed, None),
-        Timing::Mass => (by(batch.factor), Timing::Mass, None),
-        Timing::Pieces => (by(batch.factor), Timing::Pieces, None),
+        Timing::Fixed => {}
+        Timing::Mass | Timing::Pieces => {
+            (time.minutes, time.follows) = (usual.times(factor), step.timing);
+        }
         Timing::Pots => {
-            let n = pots(step, b, batch);
-            (by(n), Timing::Pots, Some(n))
+            let n = pots(step, b, batch, formed_later);
+            (time.minutes, time.follows, time.pots) = (usual.times(n), Timing::Pots, Some(n));
+            let least = batch.tools.and_then(|tools| least_frying_min(step, b, tools, &setting.air));
+            if let Some(least_min) = least.filter(|least_min| *least_min > time.minutes.mid_min) {
+                time.minutes = time.minutes.times(least_min / time.minutes.mid_min.max(1e-9));
+                time.follows = Timing::Heat;
+            }
         }
         Timing::Heat => {
+            let b = if again { round.step(&step.key).unwrap_or(b) } else { b };
             let told = batch.tools.and_then(|tools| {
                 if step.stage().is_some() {
-                    boiling(step, b, from_c, tools, setting)
+                    boiling(step, b, from_c, tools, setting).map(|minutes| (minutes, None))
                 } else {
-                    heating(step, b, from_c, tools, &setting.air)
+                    heating(step, b, from_c, tools, factor, &setting.air)
                 }
             });
-            told.map_or((usual, Timing::Fixed, None), |m| (m, Timing::Heat, None))
+            if let Some((minutes, flame_needed)) = told {
+                (time.minutes, time.follows, time.flame_needed) = (minutes, Timing::Heat, flame_needed);
+            }
         }
     }
+    if again {
+        (time.minutes, time.rounds) = (time.minutes.times(rounds), Some(rounds));
+    }
+    time
 }
 
 /// What need not be ready earlier begins only when it must: a syrup that waits has to be reheated, curd
@@ -217,13 +270,16 @@ pub(crate) fn times(method: &Method, batch: &Batch<'_>, setting: &Setting<'_>) -
     let mut heats: BTreeMap<&str, f64> = BTreeMap::new();
     let mut steps = Vec::new();
     let mut hands_min = 0.0;
-    for step in order.into_iter().map(|i| &method.steps[i]) {
+    for (place, step) in order.iter().map(|i| &method.steps[*i]).enumerate() {
         let begins = step
             .before()
             .filter_map(|k| ends.get(k))
             .fold([0.0_f64; 3], |a, b| [a[0].max(b[0]), a[1].max(b[1]), a[2].max(b[2])]);
         let from_c = starts_at_c(step, batch.balance, &heats);
-        let (minutes, follows, pots) = times_of(step, from_c, batch, setting);
+        let shaped = |s: &Step| s.kind == StepKind::Shape;
+        let formed_later = order[place + 1..].iter().any(|i| shaped(&method.steps[*i]));
+        let time = times_of(step, from_c, formed_later, batch, setting);
+        let minutes = time.minutes;
         if step.attention == Attention::Constant {
             hands_min += minutes.mid_min;
         }
@@ -237,7 +293,7 @@ pub(crate) fn times(method: &Method, batch: &Batch<'_>, setting: &Setting<'_>) -
             None => from_c,
         };
         heats.insert(&step.key, ends_c);
-        steps.push(StepTime { step: step.key.clone(), minutes, begins_min: begins[1], follows, pots });
+        steps.push(StepTime { begins_min: begins[1], ..time });
     }
     let path_min = ends.values().fold(0.0_f64, |a, e| a.max(e[1]));
     as_late_as_can_be(method, &mut steps, path_min);

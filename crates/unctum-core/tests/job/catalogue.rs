@@ -117,7 +117,11 @@ fn yields_and_times_are_those_of_a_home_kitchen() {
                         usual.map(|m| m.mid_min)
                     );
                 }
-                let far = usual.is_some_and(|m| told > 2.2 * m.high_min + 2.0 || told < 0.3 * m.low_min);
+                // What is fried potful by potful takes as many times its minutes.
+                let potfuls = figures.time.pots.unwrap_or(1.0);
+                let far = usual.is_some_and(|m| {
+                    told > potfuls * (2.2 * m.high_min + 2.0) || told < 0.3 * potfuls * m.low_min
+                });
                 if far || !t.in_order() {
                     odd.push(format!("{name}, {}: {told:.1} min, usually {usual:?}", step.key));
                 }

@@ -86,3 +86,67 @@ fn what_waits_badly_begins_late_and_nothing_begins_before_what_it_needs() {
         "the syrup is hot when the balls are fried, not an hour before"
     );
 }
+
+fn told(f: &Formula, step: &str) -> StepTime {
+    f.times.steps.iter().find(|t| t.step == step).expect("time").clone()
+}
+
+/// What the pan's own model loses is what the times lose: no flame is promised minutes in which it would not get there.
+#[test]
+fn a_flame_that_never_gets_there_is_turned_up_and_it_is_said() {
+    let pudding = method("reduced-milk", "pan");
+    let low = pudding.steps.iter().find(|s| s.kind == StepKind::Reduce).expect("a reduction");
+    let mut meek = pudding.clone();
+    meek.steps.iter_mut().filter(|s| s.key == low.key).for_each(|s| {
+        s.flame = Some(unctum_core::kitchen::Flame::Low);
+    });
+    let weak = Tools {
+        ring: unctum_core::kitchen::Ring::of_kind("Ring", unctum_core::kitchen::RingKind::Gas, 700.0),
+        ..tools()
+    };
+    let time = told(&cooked(&meek, Size::Times { factor: 1.0 }, &weak).expect("formula"), &low.key);
+    assert!(time.flame_needed.is_some_and(|f| f != unctum_core::kitchen::Flame::Low), "{time:?}");
+}
+
+/// A batch in rounds takes the time of all its rounds on the ring, and each fits its pan.
+#[test]
+fn a_batch_in_rounds_takes_the_time_of_all_of_them() {
+    let sheet = method("cashew-sheet", "one-string");
+    let one = cooked(sheet, Size::Times { factor: 2.0 }, &tools()).expect("one");
+    let many = cooked(sheet, Size::Times { factor: 16.0 }, &tools()).expect("many");
+    let rounds = many.split;
+    assert!(rounds >= 3.0);
+    let boil = told(&many, "boil");
+    assert_eq!(boil.rounds, Some(rounds));
+    let single = cooked(sheet, Size::Times { factor: 16.0 / rounds }, &tools()).expect("a round");
+    assert!((boil.minutes.mid_min - rounds * mid_min(&single, "boil")).abs() < 1e-6, "{boil:?}");
+    for step in many.steps.iter().filter(|s| s.time.rounds.is_some()) {
+        assert!(step.fill_frac.is_none_or(|fill| fill <= 1.0), "{} at {:?}", step.step, step.fill_frac);
+    }
+    assert!(many.times.total.mid_min > 2.0 * one.times.total.mid_min);
+}
+
+/// Frying never takes off more water than the ring's heat can.
+#[test]
+fn a_ring_fries_no_faster_than_its_heat_goes() {
+    for key in ["fried-droplet-ladoo", "lentil-coils"] {
+        for sweet in sweets().iter().filter(|s| s.key == key) {
+            for method in &sweet.methods {
+                let Some(fry) =
+                    method.steps.iter().find(|s| s.kind == StepKind::Fry && s.heat_to_c.is_some())
+                else {
+                    continue;
+                };
+                let f = cooked(method, Size::Times { factor: 2.0 }, &tools()).expect("formula");
+                let figures = f.steps.iter().find(|s| s.step == fry.key).expect("figures");
+                let steam_w = 2257.0 * figures.evaporated_g / (60.0 * figures.time.minutes.mid_min);
+                let full_w = tools().ring.net_power_w(1.0);
+                // The fat itself gives a little while it cools.
+                assert!(steam_w < 1.1 * full_w, "{key} {}: {steam_w} W of {full_w}", method.key);
+                // Droplets lie in it as droplets, not as the ladoos they become.
+                let droplets = key == "fried-droplet-ladoo";
+                assert!(!droplets || figures.time.pots.is_some_and(|n| n >= 3.0), "{:?}", figures.time);
+            }
+        }
+    }
+}

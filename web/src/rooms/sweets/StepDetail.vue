@@ -55,7 +55,13 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
           spanRange(figures.time.minutes)
         }})<template v-if="figures.time.pots && figures.time.pots > 1">
           in {{ figures.time.pots }} potfuls</template
-        ><template v-if="step.flame">, {{ FLAMES[step.flame] }}</template
+        ><template v-if="figures.time.rounds">
+          in {{ figures.time.rounds }} rounds, all together</template
+        ><template v-if="step.flame"
+          >, {{ FLAMES[figures.time.flame_needed ?? step.flame]
+          }}<template v-if="figures.time.flame_needed">
+            ({{ step.flame }} would not do on this ring and pan)</template
+          ></template
         ><template v-if="step.heat_to_c"
           >, up to {{ celsius(step.heat_to_c) }} {{ degreeUnit() }}</template
         >
