@@ -5,7 +5,7 @@ import { useKitchen } from '@/live/kitchen'
 import StageMark from '@/look/marks/StageMark.vue'
 import { taken } from '@/units/measures'
 import { celsius, degreeUnit, grams, gramUnit, percent } from '@/units/format'
-import { PURPOSES, span, spanRange } from './words'
+import { PURPOSES, timeWords } from './words'
 
 /** One step in words and figures. */
 const props = defineProps<{
@@ -18,12 +18,6 @@ const props = defineProps<{
   window?: string
 }>()
 const kitchen = useKitchen()
-const FLAMES: Record<Api<'Flame'>, string> = {
-  off: 'no flame',
-  low: 'low flame',
-  medium: 'medium flame',
-  high: 'high flame',
-}
 const hasScale = computed(() => kitchen.view?.kitchen.bench?.scale_step_g != null)
 const goesIn = computed(() =>
   props.lines.flatMap((line) =>
@@ -51,18 +45,8 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
         <span class="figures">{{ number }}</span> {{ step.title }}
       </h2>
       <p v-if="figures" class="small soft figures">
-        about {{ span(figures.time.minutes.mid_min) }} ({{
-          spanRange(figures.time.minutes)
-        }})<template v-if="figures.time.pots && figures.time.pots > 1">
-          in {{ figures.time.pots }} potfuls</template
-        ><template v-if="figures.time.rounds">
-          in {{ figures.time.rounds }} rounds, all together</template
-        ><template v-if="step.flame"
-          >, {{ FLAMES[figures.time.flame_needed ?? step.flame]
-          }}<template v-if="figures.time.flame_needed">
-            ({{ step.flame }} would not do on this ring and pan)</template
-          ></template
-        ><template v-if="step.heat_to_c"
+        about {{ timeWords(figures.time, step.flame)
+        }}<template v-if="step.heat_to_c"
           >, up to {{ celsius(step.heat_to_c) }} {{ degreeUnit() }}</template
         >
       </p>

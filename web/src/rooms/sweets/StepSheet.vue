@@ -5,7 +5,7 @@ import { useKitchen } from '@/live/kitchen'
 import { grams, gramUnit, percent } from '@/units/format'
 import { useSweet } from './useSweet'
 import { taken } from '@/units/measures'
-import { finished, keeps, PURPOSES, roundingWords, span, spanRange } from './words'
+import { finished, keeps, PURPOSES, roundingWords, span, timeWords } from './words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()
@@ -91,11 +91,7 @@ const print = () => window.print()
         <li v-for="(r, i) in rows" :key="r.step.key">
           <h3>
             <span class="box" aria-hidden="true" /> {{ r.step.title }}
-            <span class="when figures"
-              >{{ span(r.figures.time.minutes.mid_min) }} ({{
-                spanRange(r.figures.time.minutes)
-              }})</span
-            >
+            <span class="when figures">{{ timeWords(r.figures.time, r.step.flame) }}</span>
           </h3>
           <p v-if="r.goesIn.length" class="in">{{ r.goesIn.join(' · ') }}</p>
           <p>{{ r.step.text }}</p>

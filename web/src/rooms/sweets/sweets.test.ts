@@ -3,7 +3,7 @@ import type { Api } from '@/api/client'
 import { ribbon } from './ribbon'
 import { canJoin, canMove, joinWithNext, moveStep, stepAfter, withoutStep } from './rework'
 import { count, measured, taken } from '@/units/measures'
-import { span, spanRange } from './words'
+import { span, spanRange, timeWords } from './words'
 
 const step = (key: string, more: Partial<Api<'Step'>> = {}): Api<'Step'> => ({
   key,
@@ -143,5 +143,23 @@ describe('steps under the pen', () => {
     expect(m.steps.map((s) => s.key)).toEqual(['a', 'c'])
     expect(m.steps[1]?.takes?.[0]?.step).toBe('a')
     expect(m.steps[1]?.after).toEqual([])
+  })
+})
+
+describe('the time of a step', () => {
+  const time = {
+    step: 'boil',
+    minutes: { low_min: 8, mid_min: 10, high_min: 12 },
+    begins_min: 0,
+    follows: 'heat' as const,
+  }
+  it('says how often the pan is filled, and the flame that is needed', () => {
+    expect(timeWords({ ...time, rounds: 4 }, 'medium')).toMatch(
+      /in 4 rounds, all together, medium flame$/,
+    )
+    expect(timeWords({ ...time, flame_needed: 'high' }, 'low')).toMatch(
+      /, high flame: low is too little for this ring and pan$/,
+    )
+    expect(timeWords({ ...time, pots: 1 }, undefined)).not.toMatch(/potful|flame/)
   })
 })

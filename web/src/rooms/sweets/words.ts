@@ -48,6 +48,28 @@ export function spanRange(minutes: Api<'Minutes'>): string {
     : `${low} – ${high}`
 }
 
+export const FLAMES: Record<Api<'Flame'>, string> = {
+  off: 'no flame',
+  low: 'low flame',
+  medium: 'medium flame',
+  high: 'high flame',
+}
+
+/** The time of a step, how often its vessel is filled for it, and the flame that this ring and pan need. */
+export function timeWords(time: Api<'StepTime'>, flame: Api<'Flame'> | null | undefined): string {
+  const told = `${span(time.minutes.mid_min)} (${spanRange(time.minutes)})`
+  const filled =
+    time.pots && time.pots > 1
+      ? ` in ${time.pots} potfuls`
+      : time.rounds
+        ? ` in ${time.rounds} rounds, all together`
+        : ''
+  const needed = time.flame_needed
+  if (!flame) return told + filled
+  if (!needed) return `${told}${filled}, ${FLAMES[flame]}`
+  return `${told}${filled}, ${FLAMES[needed]}: ${flame} is too little for this ring and pan`
+}
+
 export const PURPOSES: Record<Api<'Purpose'>, string> = {
   mass: '',
   medium: 'to lie in',
