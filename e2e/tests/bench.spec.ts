@@ -127,7 +127,7 @@ for (const way of WAYS) {
     await expect(page.getByRole('heading', { level: 2, name: /Turn off after/ })).toBeVisible()
     await write(page, 'Altitude', '0')
     await expect(page).toHaveURL(/b_altitude_m=0/)
-    await expect(page.getByRole('region', { name: /at 1480 m/ }).getByText('102.9')).toBeVisible()
+    await expect(page.getByRole('region', { name: /at 1480 m/ }).getByText('102.8')).toBeVisible()
     await expect(page.getByRole('region', { name: /at 0 m/ }).getByText('107.9')).toBeVisible()
   })
 }
