@@ -3,7 +3,7 @@
 //! [`believe`] is a function of the log and the moment, of nothing else. It knows a pan by what is not known of it,
 //! some twenty independent doubts (ring, losses, amounts, instruments, the hand, the flame's flicker), each the same
 //! from the start to the end. A pan that could be is followed whole, from heat on; how often somebody looked leaves
-//! no trace. The most likely pan is climbed to, a reading that contradicts all others is doubted, and 64 pans around
+//! no trace. The most likely pan is climbed to, a reading that contradicts all others is doubted, and 96 pans around
 //! it, weighed by how well they fit, are the answer.
 //!
 //! ```
@@ -197,7 +197,7 @@ pub struct Belief {
 
 /// What is to be believed of a pan. A function of the question alone; it never fails.
 ///
-/// Costs some 3 ms without readings and some 8 ms with sixty (docs/performance.md).
+/// Costs some 4 ms without readings and some 7 ms with sixty (docs/performance.md).
 #[must_use]
 pub fn believe(q: &Question<'_>) -> Belief {
     let bench = Bench::of(q);
