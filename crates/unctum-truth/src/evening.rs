@@ -1,13 +1,10 @@
 //! One evening: a kitchen as it was told, the same kitchen as it is, and a cook between them.
 
-use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Followed, Logged, SeenReading};
-use unctum_core::kitchen::{Air, Flame, Pan, PanMetal, Ring, RingKind, Thermometer};
-use unctum_core::process::plain_syrup_steps;
-use unctum_core::syrup::sweetener::SWEETENERS;
-use unctum_core::syrup::{Charge, Ladder, Pull, StageKey};
+use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, SeenReading};
+use unctum_core::kitchen::Flame;
+use unctum_core::syrup::Pull;
 
-use unctum_core::water::pressure_at_altitude_pa;
-
+use crate::kitchen::{real, told};
 use crate::luck::Luck;
 use crate::world::{Now, World};
 
@@ -26,6 +23,20 @@ pub enum Evidence {
     All,
     /// The scale, over jaggery.
     JaggeryScale,
+}
+
+impl Evidence {
+    fn probes(self) -> bool {
+        matches!(self, Self::Thermometer | Self::All)
+    }
+
+    fn weighs(self) -> bool {
+        matches!(self, Self::Scale | Self::All | Self::JaggeryScale)
+    }
+
+    fn pulls(self) -> bool {
+        matches!(self, Self::Strings | Self::All)
+    }
 }
 
 /// All kinds, in the order of the table.
@@ -50,8 +61,6 @@ pub struct Outcome {
     pub time: [Option<bool>; 3],
     /// Half-width of the interval of strength.
     pub reach: [Option<f64>; 3],
-    /// How far the truth lay from the middle, in half-widths; positive: it was stronger.
-    pub off: [Option<f64>; 3],
     /// Where it landed, in stages from the aim.
     pub landed: Option<f64>,
 }
@@ -133,9 +142,7 @@ impl Evening {
                 let truth = self.world.strength(self.now.water_g);
                 outcome.strength[held] =
                     Some((syrup.solids_frac.low..=syrup.solids_frac.high).contains(&truth));
-                let half = 0.5 * (syrup.solids_frac.high - syrup.solids_frac.low);
-                outcome.reach[held] = Some(half);
-                outcome.off[held] = Some((truth - syrup.solids_frac.mid) / half);
+                outcome.reach[held] = Some(0.5 * (syrup.solids_frac.high - syrup.solids_frac.low));
                 if let Some(left) = syrup.turn_off_in_s {
                     let true_s = self.time_to(syrup.turn_off_frac);
                     outcome.time[held] = Some((left.low..=left.high).contains(&true_s));
@@ -154,24 +161,22 @@ impl Evening {
             let mut wait_s = (0.5 * left.mid).clamp(3.0, 30.0);
             // What is read, when it is time for it.
             let every = |at: f64, s: f64| at + s - self.log_s;
-            if matches!(evidence, Evidence::Thermometer | Evidence::All) {
+            if evidence.probes() {
                 wait_s = wait_s.min(every(probe_s, 60.0).max(0.1));
             }
-            if matches!(evidence, Evidence::Scale | Evidence::All | Evidence::JaggeryScale) {
+            if evidence.weighs() {
                 wait_s = wait_s.min(every(scale_s, 120.0).max(0.1));
             }
             self.passes(wait_s);
-            let wrong = |n: usize| mistake.filter(|m| m.nth == n || m.nth + 100 == n);
-            if matches!(evidence, Evidence::Thermometer | Evidence::All) && self.log_s - probe_s >= 60.0 {
+            let wrong = |n: usize| mistake.filter(|m| m.nth == n);
+            if evidence.probes() && self.log_s - probe_s >= 60.0 {
                 probe_s = self.log_s;
                 let off_k = wrong(readings).map_or(0.0, |m| m.probe_k);
                 readings += 1;
                 self.probe(off_k);
                 self.again_if_doubted(off_k != 0.0, |e| e.probe(0.0));
             }
-            if matches!(evidence, Evidence::Scale | Evidence::All | Evidence::JaggeryScale)
-                && self.log_s - scale_s >= 120.0
-            {
+            if evidence.weighs() && self.log_s - scale_s >= 120.0 {
                 scale_s = self.log_s;
                 let off_g = wrong(readings).map_or(0.0, |m| m.scale_g);
                 readings += 1;
@@ -180,11 +185,7 @@ impl Evening {
             }
             // The program asks a minute ahead; whoever found it not there yet looks again when it may be.
             let near = left.low <= if looks == 0 { 60.0 } else { 20.0 };
-            if matches!(evidence, Evidence::Strings | Evidence::All)
-                && near
-                && looks < 4
-                && self.log_s - string_s >= 45.0
-            {
+            if evidence.pulls() && near && looks < 4 && self.log_s - string_s >= 45.0 {
                 (string_s, looks) = (self.log_s, looks + 1);
                 self.pull();
             }
@@ -282,123 +283,5 @@ impl Evening {
             self.world.pass(&mut now, 1.0, &mut luck);
         }
         now.at_s - from_s
-    }
-}
-
-/// The kitchen as it was told.
-fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
-    let stage = luck.one(&[StageKey::OneString, StageKey::TwoString, StageKey::SoftBall]);
-    let sweet_g = luck.between(200.0, 700.0).round();
-    let water_g = (sweet_g * luck.between(0.45, 0.75)).round();
-    let kind = luck.one(&[RingKind::Gas, RingKind::Gas, RingKind::Induction, RingKind::Coil]);
-    let rated_w = match kind {
-        RingKind::Gas => luck.between(1800.0, 3000.0),
-        _ => luck.between(1000.0, 1600.0),
-    };
-    let diameter_cm = luck.between(20.0, 26.0);
-    let wall_cm = luck.between(9.0, 12.0);
-    let (metal, kg_m2) = luck.one(&[(PanMetal::Steel, 8.0), (PanMetal::Clad, 14.0), (PanMetal::Iron, 25.0)]);
-    let area_m2 = std::f64::consts::PI * (diameter_cm * diameter_cm / 4.0 + diameter_cm * wall_cm) * 1e-4;
-    let mass_kg = kg_m2 * area_m2;
-    let pan = Pan {
-        name: "pan".into(),
-        tare_g: (1000.0 * mass_kg).round(),
-        diameter_cm,
-        wall_height_cm: wall_cm,
-        heat_capacity_j_k: mass_kg * metal.specific_heat_j_kg_k().0,
-        metal: Some(metal),
-        weighed: true,
-    };
-    let charge = if jaggery {
-        let cane = SWEETENERS.iter().find(|s| s.key == "cane-jaggery").expect("jaggery");
-        let charge = cane.analysis.charge(sweet_g);
-        Charge { water_g: charge.water_g + water_g, ..charge }
-    } else {
-        Charge::sugar_and_water(sweet_g, water_g)
-    };
-    let ladder = Ladder::default();
-    let altitude_m = luck.one(&[0.0, 500.0, 1480.0]);
-    BatchSetup {
-        title: "evening".into(),
-        sweet_key: None,
-        lines: Vec::new(),
-        charge,
-        stage,
-        target_solids_frac: ladder.of(stage).aim_frac(),
-        pan,
-        ring: Ring::of_kind("ring", kind, rated_w),
-        thermometer: Some(Thermometer::with_offset("probe", 0.0)),
-        air: Air {
-            pressure_pa: pressure_at_altitude_pa(altitude_m).expect("an altitude"),
-            room_c: 26.0,
-            humidity_frac: 0.6,
-        },
-        steps: plain_syrup_steps(stage),
-        ladder,
-        chosen: Chosen::default(),
-        takes: Vec::new(),
-        allergens: Vec::new(),
-        has_scale: true,
-    }
-}
-
-/// How well a pan's wall leads heat: conductivity times thickness, W/K, by its metal's weight.
-fn sheet_w_k(pan: &Pan) -> f64 {
-    let area_m2 =
-        std::f64::consts::PI * (pan.diameter_cm / 4.0 + pan.wall_height_cm) * pan.diameter_cm * 1e-4;
-    let kg_m2 = pan.tare_g / 1000.0 / area_m2;
-    let (conducts_w_m_k, kg_m3) = match pan.metal {
-        Some(PanMetal::Iron) => (50.0, 7200.0),
-        Some(PanMetal::Clad) => (70.0, 5000.0),
-        _ => (16.0, 7900.0),
-    };
-    conducts_w_m_k * kg_m2 / kg_m3
-}
-
-/// The same kitchen as it is: each thing off by what nobody knows.
-fn real(setup: &BatchSetup, jaggery: bool, luck: &mut Luck) -> World {
-    let told = &setup.charge;
-    let by = |luck: &mut Luck, sd: f64| 1.0 + sd * luck.normal();
-    let mass = by(luck, 0.005);
-    let mut charge = Charge {
-        sucrose_g: told.sucrose_g * mass,
-        reducing_g: told.reducing_g * mass,
-        ash_g: told.ash_g * mass,
-        other_g: told.other_g * mass,
-        insoluble_g: told.insoluble_g * mass,
-        water_g: told.water_g * by(luck, 0.02),
-    };
-    if jaggery {
-        let lot_g = charge.solids_g() / 0.945;
-        let wetter_g = 0.02 * lot_g * luck.normal();
-        let drier = 1.0 - wetter_g / charge.solids_g();
-        let inverted_g =
-            (0.04 * lot_g * luck.normal()).clamp(-0.8 * charge.reducing_g, 0.5 * charge.sucrose_g);
-        charge = Charge {
-            sucrose_g: (charge.sucrose_g - inverted_g) * drier,
-            reducing_g: (charge.reducing_g + inverted_g) * drier,
-            ash_g: charge.ash_g * drier,
-            other_g: charge.other_g * drier,
-            insoluble_g: charge.insoluble_g * drier,
-            water_g: charge.water_g + wetter_g,
-        };
-    }
-    let ring = &setup.ring;
-    let efficiency = ring.efficiency_frac * by(luck, ring.efficiency_sd / ring.efficiency_frac).max(0.4);
-    World {
-        charge,
-        pressure_pa: setup.air.pressure_pa + 500.0 * luck.normal(),
-        room_c: setup.air.room_c + 3.0 * luck.normal(),
-        radius_m: setup.pan.diameter_cm / 200.0,
-        height_m: setup.pan.wall_height_cm / 100.0,
-        metal_j_k: setup.pan.heat_capacity_j_k * by(luck, 0.10),
-        full_w: ring.rated_power_w * efficiency,
-        stored_j: ring.kind.stored_heat_j() * by(luck, 0.2).max(0.1),
-        loss_w_m2_k: 14.0 * by(luck, 0.28).max(0.3),
-        sheet_w_k: sheet_w_k(&setup.pan),
-        vapour_share: luck.between(0.2, 1.0),
-        vapour_w_m2_k: luck.between(4.0, 15.0),
-        passing_w_m2_k: 800.0 * by(luck, 0.15).max(0.4),
-        surface: 1.2e-8 * by(luck, 0.18).max(0.3),
     }
 }

@@ -11,8 +11,6 @@ pub struct Row {
     pub time: [f64; 3],
     /// Mean half-width of the interval of strength, in points of strength.
     pub reach: [f64; 3],
-    /// How far the truth lay from the middle, in half-widths: mean and standard deviation.
-    pub off: [(f64, f64); 3],
     /// Landing in stages from the aim: mean, 10 %, 90 %.
     pub landed: (f64, f64, f64),
 }
@@ -37,10 +35,6 @@ pub fn row(evidence: Evidence, cooks: u64, seed: u64) -> Row {
         strength: parts.map(|i| share(&|o| o.strength[i])),
         time: parts.map(|i| share(&|o| o.time[i])),
         reach: parts.map(|i| 100.0 * mean(&|o| o.reach[i])),
-        off: parts.map(|i| {
-            let middle = mean(&|o| o.off[i]);
-            (middle, mean(&|o| o.off[i].map(|x| (x - middle).powi(2))).sqrt())
-        }),
         landed: (mean(&|o| o.landed), at(0.1), at(0.9)),
     }
 }

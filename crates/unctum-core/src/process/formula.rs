@@ -368,10 +368,15 @@ pub fn formula(q: &FormulaQuestion<'_>, setting: &Setting<'_>) -> Result<Formula
         (need_ml / roomy - 1e-9).ceil().max(1.0)
     });
     // What does not fit at once is cooked in rounds, one after another.
-    let round = scaled(q.method, &as_written, factor / split);
-    let round_balance = balance(&round, setting.larder, setting.ladder)?;
-    let batch =
-        Batch { balance: &b, round: (&round_balance, split), factor, pieces: pieces.count, tools: q.tools };
+    let in_rounds = (split > 1.0).then(|| scaled(q.method, &as_written, factor / split));
+    let round = in_rounds.map(|round| balance(&round, setting.larder, setting.ladder)).transpose()?;
+    let batch = Batch {
+        balance: &b,
+        round: (round.as_ref().unwrap_or(&b), split),
+        factor,
+        pieces: pieces.count,
+        tools: q.tools,
+    };
     let times = times(&method, &batch, setting);
     let (allergens, diet) = who_can_eat(&method, setting.larder)?;
     let mut formula = Formula {

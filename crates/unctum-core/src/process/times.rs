@@ -49,7 +49,7 @@ pub struct StepTime {
     pub pots: Option<f64>,
     /// In how many rounds, where the pan does not hold it at once; the minutes are those of all rounds.
     pub rounds: Option<f64>,
-    /// The flame it takes, where the method's own would never get there on this ring and pan.
+    /// The flame it takes, where the method's own would never get there on this ring and pan, or take far too long.
     pub flame_needed: Option<Flame>,
 }
 
@@ -153,13 +153,12 @@ fn heating(
         (left_w(to_c) > LEAST_LEFT_FRAC * power_w).then(|| warm_j / left_w(middle_c) + steam_j / left_w(to_c))
     };
     let stronger = [Flame::Medium, Flame::High].into_iter().filter(|f| f.frac() > flame.frac());
-    // A flame that takes more than twice the usual time is turned up, so far that it takes that.
-    let longest_s = SLOW * factor.max(1.0) * step.minutes.map_or(f64::INFINITY, |m| 60.0 * m.mid_min);
+    // A flame that never gets there, or takes more than twice the usual time, is turned up, so far that it takes that.
+    let longest_s = step.minutes.map(|m| SLOW * factor.max(1.0) * 60.0 * m.mid_min);
     let (mut needed, mut took_s) = (flame, seconds(flame).unwrap_or(f64::INFINITY));
     for (stronger, quicker_s) in stronger.filter_map(|f| Some((f, seconds(f)?))) {
-        if (took_s > longest_s || took_s.is_infinite()) && quicker_s < 0.99 * took_s {
-            let not_before_s = if longest_s.is_finite() { longest_s } else { 0.0 };
-            (needed, took_s) = (stronger, quicker_s.max(not_before_s));
+        if took_s > longest_s.unwrap_or(f64::MAX) && quicker_s < 0.99 * took_s {
+            (needed, took_s) = (stronger, quicker_s.max(longest_s.unwrap_or(0.0)));
         }
     }
     if took_s.is_infinite() {
