@@ -64,8 +64,13 @@ const water = computed(() => ({
 
 <style scoped>
 .figures-row {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 11rem), 1fr));
-  gap: var(--gap-4) var(--gap-5);
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-4) var(--gap-6);
+}
+
+/* Each as wide as its figure, so that the largest never runs into its neighbour. */
+.figures-row > * {
+  min-width: 9rem;
 }
 </style>
