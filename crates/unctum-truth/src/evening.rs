@@ -2,7 +2,7 @@
 
 use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, SeenReading};
 use unctum_core::kitchen::Flame;
-use unctum_core::syrup::Pull;
+use unctum_core::syrup::{Pull, StageKey};
 
 use crate::kitchen::{real, told};
 use crate::luck::Luck;
@@ -63,6 +63,8 @@ pub struct Outcome {
     pub reach: [Option<f64>; 3],
     /// Where it landed, in stages from the aim.
     pub landed: Option<f64>,
+    /// The stage it was boiled to.
+    pub stage: Option<StageKey>,
 }
 
 /// A reading that is a mistake, early or late: which evening of a study has one.
@@ -96,6 +98,9 @@ pub struct Evening {
     hand: f64,
     bias_k: f64,
     tare_g: f64,
+    /// When the call comes by what is believed now, s of the log, and where the pan landed by it.
+    call_s: f64,
+    landed: Option<f64>,
 }
 
 impl Evening {
@@ -113,7 +118,22 @@ impl Evening {
         let world = real(&setup, jaggery, &mut luck);
         let now = world.start();
         let batch = Followed::new(setup.clone(), START_MS, &[]).expect("a batch");
-        Self { setup, world, now, batch, log_s: 0.0, seq: 0, luck, seed, readings: 0, hand, bias_k, tare_g }
+        Self {
+            setup,
+            world,
+            now,
+            batch,
+            log_s: 0.0,
+            seq: 0,
+            luck,
+            seed,
+            readings: 0,
+            hand,
+            bias_k,
+            tare_g,
+            call_s: f64::INFINITY,
+            landed: None,
+        }
     }
 
     /// Lets it happen, with these readings.
@@ -127,6 +147,25 @@ impl Evening {
         self.write(BatchEvent::Flame { flame });
         self.write(BatchEvent::StepDone { step: "dissolve".into() });
         self.boil(evidence, mistake)
+    }
+
+    /// Where it lands when the call comes from somebody who knows the pan: all that is left is the hand, which takes
+    /// its time to the knob. No belief can land better.
+    #[must_use]
+    pub fn known(mut self) -> Option<f64> {
+        let flame = self.luck.one(&[Flame::Medium, Flame::Medium, Flame::High]);
+        self.world.set(&mut self.now, flame.frac());
+        while self.log_s < HORIZON_S {
+            let (mut now, mut luck) = (self.now, self.luck.clone());
+            self.world.pass(&mut now, HAND_S, &mut luck);
+            self.world.set(&mut now, 0.0);
+            self.world.pass(&mut now, 240.0, &mut luck);
+            if self.world.strength(now.water_g) >= self.setup.target_solids_frac {
+                return Some(self.lands());
+            }
+            self.goes_on(1.0);
+        }
+        None
     }
 
     fn boil(mut self, evidence: Evidence, mistake: Option<Mistake>) -> Outcome {
@@ -150,12 +189,11 @@ impl Evening {
                 held += 1;
             }
             let Some(left) = syrup.turn_off_in_s else { break };
-            let called = left.mid <= HAND_S || syrup.landing_frac >= self.setup.target_solids_frac - 0.002;
-            if called && outcome.landed.is_none() {
-                outcome.landed = Some(self.lands());
-            }
+            let lands_now = syrup.landing_frac >= self.setup.target_solids_frac - 0.002;
+            self.call_s = self.log_s + if lands_now { 0.0 } else { (left.mid - HAND_S).max(0.0) };
+            self.passes(0.0);
             // Had nobody heard the call, the belief would have to hold all the same.
-            if outcome.landed.is_some() && held == 3 {
+            if self.landed.is_some() && held == 3 {
                 break;
             }
             let mut wait_s = (0.5 * left.mid).clamp(3.0, 30.0);
@@ -190,7 +228,7 @@ impl Evening {
                 self.pull();
             }
         }
-        outcome
+        Outcome { landed: self.landed, stage: Some(self.setup.stage), ..outcome }
     }
 
     /// Where it lands if the call is heard now, in stages from the aim.
@@ -220,7 +258,19 @@ impl Evening {
         START_MS + (1000.0 * self.log_s).round() as i64
     }
 
+    /// Lets time pass. The page calls on what it was told last, whatever she is busy with.
     fn passes(&mut self, seconds: f64) {
+        let until_s = self.call_s - self.log_s;
+        if self.landed.is_none() && until_s <= seconds {
+            self.goes_on(until_s.max(0.0));
+            self.landed = Some(self.lands());
+            self.goes_on(seconds - until_s.max(0.0));
+        } else {
+            self.goes_on(seconds);
+        }
+    }
+
+    fn goes_on(&mut self, seconds: f64) {
         self.world.pass(&mut self.now, seconds, &mut self.luck);
         self.log_s += seconds;
     }

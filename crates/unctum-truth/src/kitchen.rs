@@ -4,15 +4,16 @@ use unctum_core::batch::{BatchSetup, Chosen};
 use unctum_core::kitchen::{Air, Pan, PanMetal, Ring, RingKind, Thermometer};
 use unctum_core::process::plain_syrup_steps;
 use unctum_core::syrup::sweetener::SWEETENERS;
-use unctum_core::syrup::{Charge, Ladder, StageKey};
+use unctum_core::syrup::{Charge, Ladder};
 use unctum_core::water::pressure_at_altitude_pa;
 
 use crate::luck::Luck;
+use crate::table::STAGES;
 use crate::world::World;
 
 /// The kitchen as it was told.
 pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
-    let stage = luck.one(&[StageKey::OneString, StageKey::TwoString, StageKey::SoftBall]);
+    let stage = luck.one(&STAGES);
     let sweet_g = luck.between(200.0, 700.0).round();
     let water_g = (sweet_g * luck.between(0.45, 0.75)).round();
     let kind = luck.one(&[RingKind::Gas, RingKind::Gas, RingKind::Induction, RingKind::Coil]);

@@ -1,12 +1,15 @@
 //! `make truth`: the table of docs/performance.md. Cooks per row as the first word, 1,000 if none is said.
 
 use unctum_truth::evening::{EVIDENCE, Evidence, Mistake};
-use unctum_truth::table::{moved, row};
+use unctum_truth::table::{known, moved, row};
 
 fn main() {
     let cooks = std::env::args().nth(1).and_then(|n| n.parse().ok()).unwrap_or(1000);
-    println!("| evidence | strength | time | half-width, points | landing, stages: mean [10–90 %] |");
-    println!("|---|---|---|---|---|");
+    println!(
+        "| evidence | strength | time | half-width, points | landing, stages: mean [10–90 %] | one string · two strings · soft ball |"
+    );
+    println!("|---|---|---|---|---|---|");
+    let landing = |(mean, low, high): (f64, f64, f64)| format!("{mean:+.2} [{low:+.2}, {high:+.2}]");
     let hundredths = |all: [f64; 3]| all.map(|x| format!("{x:.0}")).join("/");
     let only = std::env::args().nth(2);
     for (evidence, name) in EVIDENCE {
@@ -15,13 +18,15 @@ fn main() {
         }
         let r = row(evidence, cooks, 1);
         let reach = r.reach.map(|x| format!("{x:.2}")).join("/");
-        let (mean, low, high) = r.landed;
         println!(
-            "| {name} | {} | {} | {reach} | {mean:+.2} [{low:+.2}, {high:+.2}] |",
+            "| {name} | {} | {} | {reach} | {} | {} |",
             hundredths(r.strength),
-            hundredths(r.time)
+            hundredths(r.time),
+            landing(r.landed),
+            r.by_stage.map(landing).join(" · ")
         );
     }
+    println!("who knows the pan and has only a hand to the knob: {}", landing(known(cooks, 1)));
     for (evidence, mistake, name) in [
         (Evidence::Thermometer, Mistake { nth: 8, probe_k: 4.0, scale_g: 0.0 }, "a probe 4 K high once"),
         (Evidence::Scale, Mistake { nth: 4, probe_k: 0.0, scale_g: -50.0 }, "a scale bumped by −50 g once"),

@@ -1,6 +1,11 @@
 //! Many evenings, counted.
 
+use unctum_core::syrup::StageKey;
+
 use crate::evening::{Evening, Evidence, Mistake, Outcome};
+
+/// The stages an evening is boiled to.
+pub const STAGES: [StageKey; 3] = [StageKey::OneString, StageKey::TwoString, StageKey::SoftBall];
 
 /// A row of the table: one kind of evidence over many evenings.
 #[derive(Debug, Clone)]
@@ -13,6 +18,9 @@ pub struct Row {
     pub reach: [f64; 3],
     /// Landing in stages from the aim: mean, 10 %, 90 %.
     pub landed: (f64, f64, f64),
+    /// The same of those alone that were boiled to one string, to two strings, to a soft ball: the narrower a stage,
+    /// the wider what is not known of the sugar is in it.
+    pub by_stage: [(f64, f64, f64); 3],
 }
 
 /// Counts `cooks` evenings from a first seed.
@@ -27,16 +35,32 @@ pub fn row(evidence: Evidence, cooks: u64, seed: u64) -> Row {
         let all: Vec<f64> = outcomes.iter().filter_map(of).collect();
         all.iter().sum::<f64>() / all.len().max(1) as f64
     };
-    let mut landed: Vec<f64> = outcomes.iter().filter_map(|o| o.landed).collect();
-    landed.sort_by(f64::total_cmp);
-    let at = |share: f64| landed[((landed.len() - 1) as f64 * share).round() as usize];
     let parts = [0, 1, 2];
     Row {
         strength: parts.map(|i| share(&|o| o.strength[i])),
         time: parts.map(|i| share(&|o| o.time[i])),
         reach: parts.map(|i| 100.0 * mean(&|o| o.reach[i])),
-        landed: (mean(&|o| o.landed), at(0.1), at(0.9)),
+        landed: mean_and_ends(outcomes.iter().filter_map(|o| o.landed).collect()),
+        by_stage: STAGES.map(|stage| {
+            let of_it = outcomes.iter().filter(|o| o.stage == Some(stage));
+            mean_and_ends(of_it.filter_map(|o| o.landed).collect())
+        }),
     }
+}
+
+/// Mean, 10 %, 90 %.
+fn mean_and_ends(mut values: Vec<f64>) -> (f64, f64, f64) {
+    values.sort_by(f64::total_cmp);
+    let last = values.len().saturating_sub(1) as f64;
+    let at = |share: f64| values.get((last * share).round() as usize).copied().unwrap_or(f64::NAN);
+    (values.iter().sum::<f64>() / values.len() as f64, at(0.1), at(0.9))
+}
+
+/// Landing in stages when the call comes from somebody who knows the pan: mean, 10 %, 90 %.
+#[must_use]
+pub fn known(cooks: u64, seed: u64) -> (f64, f64, f64) {
+    let landed = side_by_side(cooks, |i| Evening::of(seed + i, Evidence::Clock).known());
+    mean_and_ends(landed.into_iter().flatten().collect())
 }
 
 /// The same work for each number, on all processors; the answers in their order.
