@@ -2628,6 +2628,11 @@ export interface components {
         };
         /** @description One thing that becomes of the mass of a step. */
         Effect: {
+            /**
+             * Format: double
+             * @description Where in its band it stops, 0–1: the middle if left out.
+             */
+            band_frac?: number;
             /** @enum {string} */
             kind: "boil_to_stage";
             /** @description The stage. */
@@ -5314,6 +5319,11 @@ export interface components {
         };
         /** @description One step of a method. */
         Step: {
+            /**
+             * Format: double
+             * @description How wide a piece lies in the pot, cm; by its mass, as a ball, if left out.
+             */
+            across_cm?: number | null;
             /** @description Steps that come before without handing anything over. */
             after?: string[];
             /** @description How much of the cook it needs. */
@@ -5331,7 +5341,7 @@ export interface components {
             hazards?: string[];
             /**
              * Format: double
-             * @description How hot it gets, °C.
+             * @description How hot it gets, °C, by the sea: what boils or is under pressure stays cooler in the hills.
              */
             heat_to_c?: number | null;
             /** @description What goes in anew. */
@@ -5378,6 +5388,11 @@ export interface components {
              * @description Share of the pan's volume that is full, in each round.
              */
             fill_frac?: number | null;
+            /**
+             * Format: double
+             * @description How hot it gets in her air, °C.
+             */
+            heat_to_c?: number | null;
             /**
              * Format: double
              * @description What it lies in, g.

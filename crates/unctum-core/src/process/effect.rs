@@ -15,6 +15,9 @@ pub enum Effect {
     BoilToStage {
         /// The stage.
         stage: StageKey,
+        /// Where in its band it stops, 0–1: the middle if left out.
+        #[serde(default = "middle", skip_serializing_if = "is_middle")]
+        band_frac: f64,
     },
     /// Water leaves until this share of the mass is water.
     DryTo {
@@ -67,6 +70,15 @@ pub enum Effect {
     },
 }
 
+fn middle() -> f64 {
+    0.5
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_middle(band_frac: &f64) -> bool {
+    (band_frac - middle()).abs() < 1e-9
+}
+
 /// What is on the table of one step while its effects happen.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub(crate) struct Worked {
@@ -115,6 +127,12 @@ fn of_each(parts: &Parts, shares: &Composition) -> Result<Parts> {
 }
 
 impl Effect {
+    /// Boiled to the middle of a stage.
+    #[must_use]
+    pub fn boil_to(stage: StageKey) -> Self {
+        Self::BoilToStage { stage, band_frac: middle() }
+    }
+
     /// Lets it happen.
     ///
     /// # Errors
@@ -122,14 +140,16 @@ impl Effect {
     pub(crate) fn happen(&self, worked: &mut Worked, ladder: &Ladder) -> Result<()> {
         let mass = worked.mass;
         match self {
-            Self::BoilToStage { stage } => {
+            Self::BoilToStage { stage, band_frac } => {
+                let stage = ladder.of(*stage);
+                let aim_frac = stage.at_share(share("The place in the stage", *band_frac)?);
                 let charge = mass.charge();
                 if charge.dissolved_g() <= 0.0 {
                     return Err(CoreError::BadProcess("there is no sugar in it to boil to a stage.".into()));
                 }
-                let name = ladder.of(*stage).name;
+                let name = stage.name;
                 worked.evaporate_to(
-                    charge.water_at(ladder.of(*stage).aim_frac()),
+                    charge.water_at(aim_frac),
                     &format!("its syrup starts past {name}. Give it more water, or choose a later stage."),
                 )
             }

@@ -8,7 +8,8 @@ use crate::error::Result;
 use crate::food::by_hand::{Measured, in_measures};
 use crate::food::measure::round_parts_to_scale_g;
 use crate::food::{Composition, Diet, Larder};
-use crate::kitchen::{Measure, Pan, Ring};
+use crate::kitchen::{Air, Measure, Pan, Ring};
+use crate::process::heat::reached_c;
 use crate::process::rounding::{Rounding, rounding};
 use crate::process::size::{contents_ml, fullest, scarcest, written};
 use crate::process::times::{Batch, Times, times};
@@ -113,6 +114,8 @@ pub struct StepFigures {
     pub fill_frac: Option<f64>,
     /// Water in the mass at the end, 0–1.
     pub water_frac: f64,
+    /// How hot it gets in her air, °C.
+    pub heat_to_c: Option<f64>,
     /// How long it takes.
     pub time: StepTime,
 }
@@ -230,7 +233,13 @@ pub(crate) fn lines_of(method: &Method, larder: &Larder, measures: &[Measure]) -
     Ok(lines)
 }
 
-fn step_figures(method: &Method, b: &Balance, times: &Times, tools: Option<&Tools>) -> Vec<StepFigures> {
+fn step_figures(
+    method: &Method,
+    b: &Balance,
+    times: &Times,
+    tools: Option<&Tools>,
+    air: &Air,
+) -> Vec<StepFigures> {
     b.steps
         .iter()
         .filter_map(|s| {
@@ -256,6 +265,7 @@ fn step_figures(method: &Method, b: &Balance, times: &Times, tools: Option<&Tool
                 stage: step.stage(),
                 fill_frac: pan.map(|p| contents_ml(s) / rounds / p.capacity_ml()),
                 water_frac: s.end.composition().water_frac,
+                heat_to_c: reached_c(step, &s.end, air),
                 time,
             })
         })
@@ -382,7 +392,7 @@ pub fn formula(q: &FormulaQuestion<'_>, setting: &Setting<'_>) -> Result<Formula
     let mut formula = Formula {
         method: method.key.clone(),
         factor,
-        steps: step_figures(&method, &b, &times, q.tools),
+        steps: step_figures(&method, &b, &times, q.tools, &setting.air),
         finished_g: b.finished_g,
         composition: b.finished.composition(),
         pieces,

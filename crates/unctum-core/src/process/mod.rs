@@ -4,7 +4,7 @@
 //! * `step`, `effect`, `sweet`: how it is written down; `check` says what is wrong with it, and where.
 //! * `balance`: where every gram goes.
 //! * `size`: how much of it; `formula`: everything that follows for one size.
-//! * `times`: how long it takes.
+//! * `times`, `potfuls`: how long it takes; `heat`: how hot it gets in her air.
 //! * `variation`, `offers`: the same with a change, and what the change does; `component`: an ingredient
 //!   made instead of bought; `compare`: two methods side by side.
 //! * `stove`: what goes to the stove.
@@ -19,6 +19,7 @@ mod component;
 mod doubt;
 mod effect;
 mod formula;
+mod heat;
 mod kind;
 mod offers;
 mod order;

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
 use crate::process::{Effect, StepKind};
-use crate::syrup::StageKey;
+use crate::syrup::{Ladder, StageKey};
 
 /// How much of the cook a step needs.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -247,9 +247,12 @@ pub struct Step {
     /// The flame under it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flame: Option<Flame>,
-    /// How hot it gets, °C.
+    /// How hot it gets, °C, by the sea: what boils or is under pressure stays cooler in the hills.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub heat_to_c: Option<f64>,
+    /// How wide a piece lies in the pot, cm; by its mass, as a ball, if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub across_cm: Option<f64>,
     /// How much of the cook it needs.
     pub attention: Attention,
     /// Words of the event that ends it, as the cook would say it.
@@ -290,6 +293,7 @@ impl Step {
             vessel: Vessel::default(),
             flame: None,
             heat_to_c: None,
+            across_cm: None,
             attention: Attention::NowAndThen,
             event: String::new(),
             cue: String::new(),
@@ -306,7 +310,16 @@ impl Step {
     pub fn stage(&self) -> Option<StageKey> {
         self.effects
             .iter()
-            .find_map(|e| if let Effect::BoilToStage { stage } = e { Some(*stage) } else { None })
+            .find_map(|e| if let Effect::BoilToStage { stage, .. } = e { Some(*stage) } else { None })
+    }
+
+    /// Strength at which it stops boiling to a stage, if it does, 0–1.
+    #[must_use]
+    pub fn aim_frac(&self, ladder: &Ladder) -> Option<f64> {
+        self.effects.iter().find_map(|e| match e {
+            Effect::BoilToStage { stage, band_frac } => Some(ladder.of(*stage).at_share(*band_frac)),
+            _ => None,
+        })
     }
 
     /// Whether it boils a syrup to a stage, whatever it is called.

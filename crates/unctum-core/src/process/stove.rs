@@ -125,9 +125,12 @@ pub fn stove_sheet(
         }
     }
     let worked = balance(&sized, setting.larder, setting.ladder)?;
-    let (stage, charge) = sized
+    let (stage, target_solids_frac, charge) = sized
         .boil_step()
-        .and_then(|step| Some((step.stage()?, worked.step(&step.key)?.start.charge())))
+        .and_then(|step| {
+            let aim_frac = step.aim_frac(setting.ladder)?;
+            Some((step.stage()?, aim_frac, worked.step(&step.key)?.start.charge()))
+        })
         .ok_or_else(|| {
             CoreError::NotNow("This method boils no syrup to a stage, so there is nothing to follow on the stove. Print its step sheet instead.".into())
         })?;
@@ -143,7 +146,7 @@ pub fn stove_sheet(
         steps: order.into_iter().map(|i| sized.steps[i].clone()).collect(),
         charge: charge.checked()?,
         stage,
-        target_solids_frac: setting.ladder.of(stage).aim_frac(),
+        target_solids_frac,
         allergens: who_can_eat(&sized, setting.larder)?.0,
     })
 }

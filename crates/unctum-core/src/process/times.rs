@@ -10,8 +10,9 @@ use crate::pan::milk::scorch_limit_w_m2;
 use crate::pan::program::HobChange;
 use crate::pan::{BoilDownQuestion, boil_down};
 use crate::process::formula::Tools;
+use crate::process::heat::reached_c;
 use crate::process::order::working_order;
-use crate::process::potfuls::{least_frying_min, pots};
+use crate::process::potfuls::potfuls;
 use crate::process::size::contents_ml;
 use crate::process::{
     Attention, Balance, Method, Minutes, Setting, Step, StepBalance, StepKind, Timing, Vessel,
@@ -25,7 +26,7 @@ const LEAST_LEFT_FRAC: f64 = 0.05;
 /// itself, beyond which it browns there.
 const THICK_W_M2: f64 = 12_000.0;
 /// A flame is too low if it takes so many times the usual time.
-const SLOW: f64 = 2.0;
+pub(super) const SLOW: f64 = 2.0;
 /// Temperature of what comes from the shelf, °C.
 pub(super) const SHELF_C: f64 = 25.0;
 /// Temperature of what boils or simmers, if nothing else is said, °C.
@@ -95,7 +96,7 @@ fn boiling(
     tools: &Tools,
     setting: &Setting<'_>,
 ) -> Option<Minutes> {
-    let stage = step.stage()?;
+    let target_frac = step.aim_frac(setting.ladder)?;
     let boil = boil_down(&BoilDownQuestion {
         charge: b.start.charge(),
         // It begins as warm as the step before left it.
@@ -107,12 +108,17 @@ fn boiling(
         ladder: *setting.ladder,
         air: setting.air,
         thermometer: None,
-        target_frac: setting.ladder.of(stage).aim_frac(),
+        target_frac,
         max_points: 2,
     })
     .ok()?;
     let at = boil.turn_off.at;
     Some(Minutes { low_min: at.low_s / 60.0, mid_min: at.mid_s / 60.0, high_min: at.high_s / 60.0 })
+}
+
+/// The flames above one, weakest first.
+pub(super) fn stronger_than(flame: Flame) -> impl Iterator<Item = Flame> {
+    [Flame::Medium, Flame::High].into_iter().filter(move |f| f.frac() > flame.frac())
 }
 
 /// How long a step of plain heating takes, and the flame it takes if its own would never get there.
@@ -127,7 +133,7 @@ fn heating(
     let pan = pan_of(step, tools)?;
     let flame = step.flame?;
     let water_boil_c = crate::water::saturation_temperature_c(air.pressure_pa);
-    let to_c = step.heat_to_c.unwrap_or(water_boil_c).max(from_c);
+    let to_c = reached_c(step, &b.end, air).unwrap_or(water_boil_c).max(from_c);
     let middle_c = f64::midpoint(from_c, to_c);
     let kind = thermal(&b.start.composition().makeup(), middle_c.min(110.0));
     let warm_j = (b.start_g / 1000.0 * kind.specific_heat_j_kg_k + pan.heat_capacity_j_k) * (to_c - from_c)
@@ -152,11 +158,10 @@ fn heating(
         let left_w = |at_c: f64| power_w - loss_w_k * (at_c - air.room_c).max(0.0);
         (left_w(to_c) > LEAST_LEFT_FRAC * power_w).then(|| warm_j / left_w(middle_c) + steam_j / left_w(to_c))
     };
-    let stronger = [Flame::Medium, Flame::High].into_iter().filter(|f| f.frac() > flame.frac());
     // A flame that never gets there, or takes more than twice the usual time, is turned up, so far that it takes that.
     let longest_s = step.minutes.map(|m| SLOW * factor.max(1.0) * 60.0 * m.mid_min);
     let (mut needed, mut took_s) = (flame, seconds(flame).unwrap_or(f64::INFINITY));
-    for (stronger, quicker_s) in stronger.filter_map(|f| Some((f, seconds(f)?))) {
+    for (stronger, quicker_s) in stronger_than(flame).filter_map(|f| Some((f, seconds(f)?))) {
         if took_s > longest_s.unwrap_or(f64::MAX) && quicker_s < 0.99 * took_s {
             (needed, took_s) = (stronger, quicker_s.max(longest_s.unwrap_or(0.0)));
         }
@@ -209,13 +214,9 @@ fn times_of(
             (time.minutes, time.follows) = (usual.times(factor), step.timing);
         }
         Timing::Pots => {
-            let n = pots(step, b, batch, formed_later);
-            (time.minutes, time.follows, time.pots) = (usual.times(n), Timing::Pots, Some(n));
-            let least = batch.tools.and_then(|tools| least_frying_min(step, b, tools, &setting.air));
-            if let Some(least_min) = least.filter(|least_min| *least_min > time.minutes.mid_min) {
-                time.minutes = time.minutes.times(least_min / time.minutes.mid_min.max(1e-9));
-                time.follows = Timing::Heat;
-            }
+            let in_pots = potfuls(step, b, batch, formed_later, &setting.air);
+            (time.minutes, time.follows) = (usual.times(in_pots.count), Timing::Pots);
+            (time.pots, time.flame_needed) = (Some(in_pots.count), in_pots.flame_needed);
         }
         Timing::Heat => {
             let b = if again { round.step(&step.key).unwrap_or(b) } else { b };
@@ -286,8 +287,9 @@ pub(crate) fn times(method: &Method, batch: &Batch<'_>, setting: &Setting<'_>) -
             &step.key,
             [begins[0] + minutes.low_min, begins[1] + minutes.mid_min, begins[2] + minutes.high_min],
         );
+        let told_c = batch.balance.step(&step.key).and_then(|b| reached_c(step, &b.end, &setting.air));
         let ends_c = match step.flame {
-            Some(_) => step.heat_to_c.unwrap_or(BOILS_C),
+            Some(_) => told_c.unwrap_or(BOILS_C),
             None if minutes.mid_min >= COLD_AFTER_MIN => SHELF_C,
             None => from_c,
         };

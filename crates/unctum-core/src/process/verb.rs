@@ -76,7 +76,7 @@ fn begun((verb, kind, vessel, flame, attention, timing, event): Row) -> Step {
     step.cue = NOT_TOLD.to_owned();
     step.minutes = Some(kind.usual_minutes());
     step.effects = match kind {
-        StepKind::BoilToStage => vec![Effect::BoilToStage { stage: StageKey::OneString }],
+        StepKind::BoilToStage => vec![Effect::boil_to(StageKey::OneString)],
         StepKind::Reduce => vec![Effect::ReduceTo { ratio_frac: 0.5 }],
         _ => Vec::new(),
     };

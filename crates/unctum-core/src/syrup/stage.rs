@@ -239,7 +239,13 @@ impl Stage {
     /// Strength to aim for: the middle of the band.
     #[must_use]
     pub fn aim_frac(&self) -> f64 {
-        0.5 * (self.low_frac + self.high_frac)
+        self.at_share(0.5)
+    }
+
+    /// Strength so far into the band, 0–1.
+    #[must_use]
+    pub fn at_share(&self, band_frac: f64) -> f64 {
+        self.low_frac + band_frac * (self.high_frac - self.low_frac)
     }
 }
 

@@ -64,17 +64,14 @@ fn near(a: f64, b: f64) {
 
 #[test]
 fn a_syrup_boils_to_the_aim_of_its_stage() {
-    let b =
-        one(mass(&[("sugar", 300.0), ("water", 200.0)]), Effect::BoilToStage { stage: StageKey::TwoString });
+    let b = one(mass(&[("sugar", 300.0), ("water", 200.0)]), Effect::boil_to(StageKey::TwoString));
     let b = b.expect("boils");
     let aim = Ladder::default().of(StageKey::TwoString).aim_frac();
     near(b.finished_g, 300.0 / aim);
     near(b.evaporated_g, 500.0 - 300.0 / aim);
-    let past =
-        one(mass(&[("sugar", 300.0), ("water", 30.0)]), Effect::BoilToStage { stage: StageKey::OneString });
+    let past = one(mass(&[("sugar", 300.0), ("water", 30.0)]), Effect::boil_to(StageKey::OneString));
     assert!(past.expect_err("past").to_string().contains("starts past one string"));
-    let none =
-        one(mass(&[("ghee", 300.0), ("water", 30.0)]), Effect::BoilToStage { stage: StageKey::OneString });
+    let none = one(mass(&[("ghee", 300.0), ("water", 30.0)]), Effect::boil_to(StageKey::OneString));
     assert!(none.expect_err("no sugar").to_string().contains("no sugar"));
 }
 
@@ -192,7 +189,7 @@ fn effect() -> impl Strategy<Value = Effect> {
         }),
         (0.1..0.9_f64).prop_map(|water_frac| Effect::Press { water_frac, what: "pressed out".into() }),
         (0.0..1.5_f64).prop_map(|gain_frac| Effect::TakeUp { gain_frac, what: "left".into() }),
-        Just(Effect::BoilToStage { stage: StageKey::OneString }),
+        Just(Effect::boil_to(StageKey::OneString)),
     ]
 }
 

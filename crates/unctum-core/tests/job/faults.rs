@@ -37,7 +37,7 @@ fn faults_are_found_and_located() {
         "no ingredient called",
     );
     found(
-        &broken(|m| step(m, "boil", &|s| s.effects = vec![Effect::BoilToStage { stage: StageKey::Thin }])),
+        &broken(|m| step(m, "boil", &|s| s.effects = vec![Effect::boil_to(StageKey::Thin)])),
         "starts past",
     );
     found(&broken(|m| step(m, "cook", &|s| s.takes[0].share_frac = 0.5)), "is not used");

@@ -211,7 +211,7 @@ fn turn_off_comes_though_nobody_pressed_that_the_sugar_has_dissolved() {
 fn a_syrup_under_another_label_is_told_to_turn_off() {
     let mut setup = cashew_batch();
     let mut only = Step::new("cook", StepKind::Simmer, "Cook the syrup", "Boil it.");
-    only.effects = vec![Effect::BoilToStage { stage: StageKey::OneString }];
+    only.effects = vec![Effect::boil_to(StageKey::OneString)];
     only.event = "Done".into();
     setup.steps = vec![only];
     let mut k = Kitchen::with(setup, 1.0);

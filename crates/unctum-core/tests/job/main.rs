@@ -7,6 +7,7 @@ mod common;
 mod batch_story;
 mod belief;
 mod catalogue;
+mod craft;
 mod effects;
 mod faults;
 mod food_laws;

@@ -241,7 +241,7 @@ fn step(i: usize, told: &RawStep) -> Step {
     step.minutes = told.minutes.or_else(|| minutes_in(text)).or(Some(kind.usual_minutes()));
     if let Some(stage) = stage_named(text).filter(|_| kind != StepKind::Shape) {
         step.kind = StepKind::BoilToStage;
-        step.effects = vec![Effect::BoilToStage { stage }];
+        step.effects = vec![Effect::boil_to(stage)];
         step.vessel = Vessel::Pan;
         step.flame = Some(Flame::Medium);
     }

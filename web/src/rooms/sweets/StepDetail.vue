@@ -46,8 +46,8 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
       </h2>
       <p v-if="figures" class="small soft figures">
         about {{ timeWords(figures.time, step.flame)
-        }}<template v-if="step.heat_to_c"
-          >, up to {{ celsius(step.heat_to_c) }} {{ degreeUnit() }}</template
+        }}<template v-if="figures.heat_to_c != null"
+          >, up to {{ celsius(figures.heat_to_c) }} {{ degreeUnit() }}</template
         >
       </p>
     </header>
