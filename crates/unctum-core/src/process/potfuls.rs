@@ -3,7 +3,7 @@
 use crate::food::thermal;
 use crate::kitchen::{Air, Flame};
 use crate::process::formula::Tools;
-use crate::process::times::{BOILS_C, Batch, SHELF_C, SLOW, STEAM_J_PER_G, pan_of, stronger_than};
+use crate::process::times::{BOILS_C, Batch, SHELF_C, STEAM_J_PER_G, pan_of, stronger_than};
 use crate::process::{Step, StepBalance, StepKind};
 
 /// Share of a pot's surface that pieces may cover: frying, and poaching with room to swell.
@@ -13,6 +13,8 @@ const FAT_COOLS_K: f64 = 15.0;
 const FAT_J_KG_K: f64 = 2100.0;
 /// Density of hot fat, g/ml.
 const FAT_G_ML: f64 = 0.82;
+/// A flame that leaves less than this share of what the full one leaves only covers what the pot loses.
+const LEAST_LEFT_FRAC: f64 = 0.2;
 /// Droplets of batter that are formed into pieces only later, cm across.
 const DROPLET_CM: f64 = 0.6;
 
@@ -62,28 +64,28 @@ pub(super) fn potfuls(
     if step.kind != StepKind::Fry || step.heat_to_c.is_none() {
         return Potfuls { count: by_room, flame_needed: None };
     }
-    let (mut flame, mut count) = (own, by_heat(own).unwrap_or(f64::INFINITY));
-    for (stronger, fewer) in stronger_than(own).filter_map(|f| Some((f, by_heat(f)?))) {
-        if count > SLOW * by_room && fewer < count {
-            (flame, count) = (stronger, fewer);
-        }
-    }
-    if count.is_infinite() {
-        return Potfuls { count: by_room, flame_needed: Some(Flame::High) };
-    }
-    Potfuls { count, flame_needed: (flame != own).then_some(flame) }
+    // Which flame fries does not depend on how much there is to fry.
+    let most_w = left_w(step, b, tools, air, Flame::High).unwrap_or(0.0);
+    let fries =
+        |flame: Flame| left_w(step, b, tools, air, flame).is_some_and(|w| w > LEAST_LEFT_FRAC * most_w);
+    let flame =
+        std::iter::once(own).chain(stronger_than(own)).find(|flame| fries(*flame)).unwrap_or(Flame::High);
+    Potfuls { count: by_heat(flame).unwrap_or(by_room), flame_needed: (flame != own).then_some(flame) }
+}
+
+/// What a flame leaves for the pieces once the pot's loss is covered, W; negative if it does not cover it.
+fn left_w(step: &Step, b: &StepBalance, tools: &Tools, air: &Air, flame: Flame) -> Option<f64> {
+    let pan = pan_of(step, tools)?;
+    let loss_w = pan.losing().loss_w_k(b.medium_g / FAT_G_ML) * (step.heat_to_c? - air.room_c);
+    Some(tools.ring.net_power_w(flame.frac()) - loss_w)
 }
 
 /// The shortest time in which a flame can fry all of it, min: the water that goes off and the warming, less what the
 /// fat gives while it cools a little. None if the flame only covers what the pot loses.
 fn least_frying_min(step: &Step, b: &StepBalance, tools: &Tools, air: &Air, flame: Flame) -> Option<f64> {
-    let pan = pan_of(step, tools)?;
-    let fat_c = step.heat_to_c?;
     let kind = thermal(&b.start.composition().makeup(), 60.0);
     let warm_j = b.start_g / 1000.0 * kind.specific_heat_j_kg_k * (BOILS_C - SHELF_C);
     let fat_j = b.medium_g / 1000.0 * FAT_J_KG_K * FAT_COOLS_K;
     let need_j = (warm_j + STEAM_J_PER_G * b.evaporated_g - fat_j).max(0.0);
-    let loss_w = pan.losing().loss_w_k(b.medium_g / FAT_G_ML) * (fat_c - air.room_c);
-    let left_w = tools.ring.net_power_w(flame.frac()) - loss_w;
-    (left_w > 0.0).then(|| need_j / left_w / 60.0)
+    left_w(step, b, tools, air, flame).filter(|w| *w > 0.0).map(|w| need_j / w / 60.0)
 }

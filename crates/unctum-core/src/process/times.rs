@@ -26,7 +26,7 @@ const LEAST_LEFT_FRAC: f64 = 0.05;
 /// itself, beyond which it browns there.
 const THICK_W_M2: f64 = 12_000.0;
 /// A flame is too low if it takes so many times the usual time.
-pub(super) const SLOW: f64 = 2.0;
+const SLOW: f64 = 2.0;
 /// Temperature of what comes from the shelf, °C.
 pub(super) const SHELF_C: f64 = 25.0;
 /// Temperature of what boils or simmers, if nothing else is said, °C.

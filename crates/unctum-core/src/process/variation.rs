@@ -10,7 +10,7 @@ use crate::process::component::made_at_home;
 use crate::process::effect::Effect;
 use crate::process::formula::who_can_eat;
 use crate::process::words::{follow_stage, follow_swap};
-use crate::process::{Balance, Method, Setting, Sweet, balance};
+use crate::process::{Balance, Method, Purpose, Setting, Step, Sweet, balance};
 use crate::syrup::activity::water_activity;
 use crate::syrup::physical::solubility_frac;
 use crate::syrup::{Charge, StageKey};
@@ -95,6 +95,9 @@ pub struct Swap {
     pub to: String,
     /// What is kept equal.
     pub by: SwapBy,
+    /// Nothing is fried in it as hot as this, °C; none where it bears what the other bears.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hottest_c: Option<f64>,
     /// What it is called.
     pub name: String,
     /// What it does to set and working.
@@ -156,6 +159,30 @@ fn swapped(method: &mut Method, from: &str, to: &str, by: SwapBy, larder: &Larde
     Ok(())
 }
 
+/// Refuses what would burn in the pot.
+fn bears_the_heat(
+    method: &Method,
+    from: &str,
+    to: &str,
+    known: &Knowledge<'_>,
+    larder: &Larder,
+) -> Result<()> {
+    let hottest_c = known.swaps.iter().find(|s| s.from == from && s.to == to).and_then(|s| s.hottest_c);
+    let fries = |s: &&Step| {
+        s.inputs.iter().any(|e| e.ingredient == from && e.purpose == Purpose::Frying)
+            && s.heat_to_c.zip(hottest_c).is_some_and(|(heat_c, hottest_c)| heat_c >= hottest_c)
+    };
+    match method.steps.iter().find(fries) {
+        None => Ok(()),
+        Some(step) => Err(CoreError::DoesNotFit(format!(
+            "{} burns at the heat of “{}”. Fry in {} and keep it for the rest.",
+            larder.get(to)?.name,
+            step.title,
+            larder.get(from)?.name.to_lowercase()
+        ))),
+    }
+}
+
 pub(crate) fn change(
     method: &mut Method,
     asked: &Variation,
@@ -179,7 +206,10 @@ pub(crate) fn change(
                 return Err(CoreError::Unknown { kind, name: ingredient.clone() });
             }
         }
-        Variation::Swap { from, to, by } => swapped(method, from, to, *by, setting.larder)?,
+        Variation::Swap { from, to, by } => {
+            bears_the_heat(method, from, to, known, setting.larder)?;
+            swapped(method, from, to, *by, setting.larder)?;
+        }
         Variation::Make { ingredient } => made_at_home(method, ingredient, known.components, setting)?,
         Variation::Stage { step, stage } => {
             let found = method.steps.iter_mut().find(|s| s.key == *step).ok_or_else(|| no_step(step))?;

@@ -1,0 +1,329 @@
+//! Order, gates, windows, waits and cautions.
+
+use super::{every_method, heats, said, waits};
+use crate::common::larder;
+use unctum_core::process::{Attention, Family, Method, Purpose, Shape, Step, StepKind, Sweet, balance};
+use unctum_core::syrup::Ladder;
+
+/// Steps that shape a mass which stiffens as it cools.
+fn shapes(step: &Step) -> bool {
+    matches!(step.kind, StepKind::Pour | StepKind::Press | StepKind::Roll | StepKind::Shape)
+}
+
+fn step_of<'a>(method: &'a Method, key: &str) -> &'a Step {
+    method.steps.iter().find(|s| s.key == key).expect("step")
+}
+
+/// All steps a step comes from.
+fn before<'a>(method: &'a Method, step: &'a Step) -> Vec<&'a Step> {
+    let mut found: Vec<&Step> = Vec::new();
+    let mut open: Vec<&str> = step.before().collect();
+    while let Some(key) = open.pop() {
+        let one = step_of(method, key);
+        if !found.iter().any(|s| s.key == one.key) {
+            open.extend(one.before());
+            found.push(one);
+        }
+    }
+    found
+}
+
+#[test]
+fn gates_stand_before_the_heat() {
+    every_method(|sweet, method, faults| {
+        let Some(first) = method.steps.iter().find(|s| heats(s)) else { return };
+        let mut early = before(method, first);
+        early.push(first);
+        if early.iter().all(|s| s.gates.is_empty()) {
+            faults.note(sweet, method, Some(first), "nothing is made ready before its first flame");
+        }
+        let gates: String =
+            method.steps.iter().flat_map(|s| &s.gates).map(|g| g.text.to_lowercase() + "; ").collect();
+        if matches!(method.shape, Shape::Slab { .. }) && !(gates.contains("tray") || gates.contains("paper"))
+        {
+            faults.note(sweet, method, None, "a slab without a tray or paper made ready");
+        }
+    });
+}
+
+#[test]
+fn every_frying_tests_its_fat_and_heats_it_when_it_is_wanted() {
+    every_method(|sweet, method, faults| {
+        for step in &method.steps {
+            let fries = step.inputs.iter().any(|e| e.purpose == Purpose::Frying);
+            let tested = step.gates.iter().any(|g| g.key == "test" || g.key == "hot");
+            if fries && !tested {
+                faults.note(sweet, method, Some(step), "no test of the fat");
+            }
+            if fries && !step.hazards.iter().any(|h| h == "deep-fat") {
+                faults.note(sweet, method, Some(step), "no caution of hot fat");
+            }
+            // Nobody lets fat heat up in a step that does not watch it.
+            let heats_fat = step.gates.iter().any(|g| g.text.contains("heating"));
+            if heats_fat {
+                faults.note(sweet, method, Some(step), "fat heats up beside other work");
+            }
+        }
+    });
+}
+
+#[test]
+fn what_stiffens_has_its_window() {
+    every_method(|sweet, method, faults| {
+        for step in &method.steps {
+            for next in
+                method.steps.iter().filter(|n| n.takes.iter().any(|t| t.step == step.key && !t.medium))
+            {
+                let strings = step.stage().is_some_and(|s| s >= unctum_core::syrup::StageKey::OneString);
+                let rewarmed = next.kind == StepKind::Simmer;
+                let windowed = step.windows.iter().any(|w| w.high_min <= 8.0);
+                if strings && !rewarmed && !step.windows.iter().any(|w| w.to == next.key && w.high_min <= 1.0)
+                {
+                    faults.note(
+                        sweet,
+                        method,
+                        Some(step),
+                        format!("a string has to meet “{}” within a minute", next.key),
+                    );
+                }
+                let cooked = matches!(step.kind, StepKind::CookTillLeavesSides | StepKind::AddInstalments)
+                    && heats(step);
+                if cooked && shapes(next) && !windowed {
+                    faults.note(sweet, method, Some(step), format!("no window to “{}”", next.key));
+                }
+            }
+        }
+    });
+}
+
+#[test]
+fn waits_are_steps_of_their_own() {
+    every_method(|sweet, method, faults| {
+        for step in &method.steps {
+            if step.attention == Attention::None && !waits(step) {
+                faults.note(sweet, method, Some(step), "it works without hands");
+            }
+            let hands = step.attention == Attention::Constant;
+            if hands && waits(step) && step.kind != StepKind::Steep {
+                faults.note(sweet, method, Some(step), "it waits with both hands");
+            }
+            let long = step.minutes.is_some_and(|m| m.mid_min > 40.0);
+            if long && !waits(step) && !heats(step) && step.kind != StepKind::PressureCook {
+                faults.note(sweet, method, Some(step), "handwork of more than forty minutes");
+            }
+        }
+    });
+}
+
+/// A syrup that stood through other work is warmed again before anything goes into it.
+#[test]
+fn a_syrup_that_waited_is_warmed_again() {
+    every_method(|sweet, method, faults| {
+        for step in method.steps.iter().filter(|s| s.kind == StepKind::Steep && s.takes.len() > 1) {
+            for take in step.takes.iter().filter(|t| t.medium) {
+                let syrup = step_of(method, &take.step);
+                let hot = syrup.kind == StepKind::Simmer || said(syrup).contains("warm");
+                if !hot && !syrup.text.contains("warm") {
+                    faults.note(sweet, method, Some(step), format!("“{}” has stood and is cool", syrup.key));
+                }
+            }
+        }
+    });
+}
+
+fn grams(step: &Step, keys: &[&str]) -> f64 {
+    step.inputs.iter().filter(|e| keys.contains(&e.ingredient.as_str())).map(|e| e.amount_g).sum()
+}
+
+/// The caution that each kind of danger asks for.
+fn cautions_of(step: &Step) -> Vec<&'static str> {
+    let mut asked = Vec::new();
+    if step.stage().is_some() {
+        asked.push("hot-syrup");
+        asked.push("test-cooled");
+    }
+    if step.kind == StepKind::PressureCook {
+        asked.push("pressure");
+    }
+    if step.kind == StepKind::Caramelise {
+        asked.push("caramel");
+    }
+    if matches!(step.kind, StepKind::WaterBath | StepKind::Poach) {
+        asked.push("steam");
+    }
+    if step.kind == StepKind::Grind {
+        asked.push("blades");
+    }
+    if step.kind == StepKind::Ferment {
+        asked.push("warm-batter");
+    }
+    if step.inputs.iter().any(|e| e.ingredient == "egg") {
+        asked.push("raw-egg");
+    }
+    if step.inputs.iter().any(|e| e.ingredient == "bottle-gourd") {
+        asked.push("bitter-gourd");
+    }
+    if step.inputs.iter().any(|e| e.ingredient == "edible-camphor") {
+        asked.push("camphor");
+    }
+    if step
+        .inputs
+        .iter()
+        .any(|e| matches!(e.ingredient.as_str(), "silver-leaf" | "orange-colour" | "red-colour"))
+    {
+        asked.push("leaf-colour");
+    }
+    if grams(step, &["chhena", "reduced-milk"]) > 0.0 && !heats(step) {
+        asked.push("fresh-dairy");
+    }
+    if grams(step, &["whole-milk"]) >= 150.0 && heats(step) && step.kind != StepKind::CookTillLeavesSides {
+        asked.push(if step.kind == StepKind::Combine { "hot-mass" } else { "hot-milk" });
+    }
+    if matches!(step.kind, StepKind::CookTillLeavesSides | StepKind::AddInstalments) && heats(step) {
+        asked.push("hot-mass");
+    }
+    asked
+}
+
+#[test]
+fn each_danger_has_its_caution() {
+    let (larder, ladder) = (larder(), Ladder::default());
+    every_method(|sweet, method, faults| {
+        let b = balance(method, &larder, &ladder).expect("balance");
+        for step in &method.steps {
+            for asked in cautions_of(step) {
+                let alike: &[&str] = match asked {
+                    // Seven cups are stirred together lukewarm.
+                    "hot-mass" if step.heat_to_c.is_some_and(|c| c < 70.0) => continue,
+                    "hot-mass" => &["hot-mass", "spitting", "jaggery-froths"],
+                    other => &[other],
+                };
+                if !step.hazards.iter().any(|h| alike.contains(&h.as_str())) {
+                    faults.note(sweet, method, Some(step), format!("no caution “{asked}”"));
+                }
+            }
+            // Bare hands on what has just left the flame.
+            let by_hand =
+                matches!(step.kind, StepKind::Knead | StepKind::Roll | StepKind::Shape | StepKind::Squeeze);
+            let hot = step.takes.iter().any(|t| heats(step_of(method, &t.step)));
+            let warned = step.hazards.iter().any(|h| h == "hot-inside" || h == "hot-mass");
+            if by_hand && hot && b.step(&step.key).is_some_and(|x| x.start_g > 0.0) && !warned {
+                faults.note(sweet, method, Some(step), "hands in a hot mass without a caution");
+            }
+        }
+    });
+}
+
+/// A finger, tongue or thread test is made on a drop that has cooled.
+#[test]
+fn finger_tests_are_made_on_a_cooled_drop() {
+    let fingers =
+        ["between the fingers", "thread", "string", "rolls into a ball", "pinch", "tacky", "ball that"];
+    every_method(|sweet, method, faults| {
+        for step in method.steps.iter().filter(|s| heats(s)) {
+            let cooks = step.stage().is_some() || step.kind == StepKind::CookTillLeavesSides;
+            let told = step.cue.to_lowercase();
+            if cooks && fingers.iter().any(|f| told.contains(f)) {
+                let all = format!("{told} {}", said(step));
+                if !all.contains("cool") {
+                    faults.note(sweet, method, Some(step), format!("tested hot: {}", step.cue));
+                }
+            }
+        }
+    });
+}
+
+/// What each kind of sweet goes wrong by, and the word its rescue is found under.
+fn rescues_of(sweet: &Sweet, method: &Method) -> Vec<&'static [&'static str]> {
+    let mut asked: Vec<&'static [&'static str]> = Vec::new();
+    let has = |kind: StepKind| method.steps.iter().any(|s| s.kind == kind);
+    let sugar = method.steps.iter().any(|s| s.inputs.iter().any(|e| e.ingredient == "sugar"));
+    if method.boil_step().is_some() && sugar && sweet.family != Family::Component {
+        let sticky =
+            method.steps.iter().any(|s| s.stage().is_some_and(|k| k <= unctum_core::syrup::StageKey::Sticky));
+        if !sticky || sweet.key == "milk-solid-balls" {
+            asked.push(&["grained"]);
+        }
+    }
+    if method.boil_step().is_some() && !sugar {
+        asked.push(&["too far"]);
+    }
+    if matches!(method.shape, Shape::Slab { .. }) && sweet.family == Family::OnePan {
+        asked.push(&["not set", "soft in the middle"]);
+    }
+    if sweet.family == Family::SyrupBound {
+        asked.push(&["crumbl"]);
+    }
+    if sweet.family == Family::Chhena {
+        asked.push(&["not swell"]);
+    }
+    if has(StepKind::Curdle) {
+        asked.push(&["milky"]);
+        asked.push(&["sour"]);
+    }
+    if has(StepKind::Reduce) {
+        asked.push(&["scorch"]);
+    }
+    asked
+}
+
+#[test]
+fn what_goes_wrong_has_its_rescue() {
+    every_method(|sweet, method, faults| {
+        let signs: Vec<String> = sweet.mistakes.iter().map(|m| m.sign.to_lowercase()).collect();
+        if signs.is_empty() {
+            faults.note(sweet, method, None, "no rescue at all");
+        }
+        for asked in rescues_of(sweet, method) {
+            if !asked.iter().any(|word| signs.iter().any(|s| s.contains(word))) {
+                faults.note(sweet, method, None, format!("no rescue for “{}”: {signs:?}", asked[0]));
+            }
+        }
+        for m in &sweet.mistakes {
+            if m.now.split_whitespace().count() < 3 || m.next_time.split_whitespace().count() < 3 {
+                faults.note(sweet, method, None, format!("a rescue nobody can act on: {}", m.now));
+            }
+        }
+    });
+}
+
+/// Keeping takes the careful figure: what is moist and made of milk, egg, fresh coconut or starch is kept cold.
+#[test]
+fn keeping_takes_the_careful_figure() {
+    let (larder, ladder) = (larder(), Ladder::default());
+    every_method(|sweet, method, faults| {
+        let c = balance(method, &larder, &ladder).expect("balance").finished.composition();
+        let uses = |key: &str| method.steps.iter().flat_map(|s| &s.inputs).any(|e| e.ingredient == key);
+        let mut most: f64 = if c.water_frac > 0.02 { 10.0 } else { 14.0 };
+        let mut cold: f64 = 40.0;
+        if uses("egg") {
+            (most, cold) = (0.0, 7.0);
+        }
+        if uses("chhena") || sweet.key == "chhena" {
+            (most, cold) = (0.0, 3.0);
+        }
+        if uses("fresh-coconut") && c.water_frac > 0.10 {
+            (most, cold) = (most.min(2.0), cold.min(6.0));
+            if sweet.key == "semolina-ladoo" {
+                (most, cold) = (3.0, 10.0);
+            }
+        }
+        if c.starch_frac > 0.05 && c.water_frac > 0.30 {
+            (most, cold) = (most.min(1.0), cold.min(4.0));
+        }
+        if c.lactose_frac > 0.01 && c.water_frac > 0.30 && sweet.key != "milk-solid-balls" {
+            (most, cold) = (most.min(1.0), cold.min(4.0));
+        }
+        // Flour, sugar and whole dry goods keep as such.
+        let dry = sweet.family == Family::Component && c.water_frac < 0.15;
+        let k = &method.keeping;
+        if !dry && (k.room_days > most || k.cold_days > cold) {
+            faults.note(
+                sweet,
+                method,
+                None,
+                format!("keeps {} and {} days, careful {most} and {cold}", k.room_days, k.cold_days),
+            );
+        }
+    });
+}
