@@ -68,8 +68,9 @@ test('a cashew sheet, from the question to the notebook', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Test a cooled drop')
 
   await page.getByRole('button', { name: 'The string holds' }).click()
-  const ends = ['It is smooth', 'It leaves the sides', 'It is smooth and shines', 'It is rolled']
-  for (const words of [...ends, 'Cut and lifted']) {
+  const ends = ['The paste is smooth', 'The mass leaves the sides', 'The mass is smooth and shines']
+  const cold = ['The sheet is rolled', 'The sheet is just warm', 'The diamonds are cut and lifted']
+  for (const words of [...ends, ...cold]) {
     await advance(page, 180)
     await page.getByRole('button', { name: words, exact: false }).first().click()
   }

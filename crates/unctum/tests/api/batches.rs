@@ -51,7 +51,7 @@ fn the_story_of_a_cashew_sheet() {
 
     log(json!({"event":"reading","reading":{"kind":"weight","gross_g":gross}}));
     log(json!({"event":"flame","flame":"off"}));
-    for step in ["boil", "combine", "cook", "knead", "roll", "cut"] {
+    for step in ["boil", "combine", "cook", "knead", "roll", "rest", "cut"] {
         advance(120.0);
         log(json!({"event":"step_done","step":step}));
     }

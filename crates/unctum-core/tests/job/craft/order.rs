@@ -2,7 +2,9 @@
 
 use super::{every_method, heats, said, waits};
 use crate::common::larder;
-use unctum_core::process::{Attention, Family, Method, Purpose, Shape, Step, StepKind, Sweet, balance};
+use unctum_core::process::{
+    Attention, Family, Method, Purpose, Shape, Step, StepKind, Sweet, balance, sweet_water_activity,
+};
 use unctum_core::syrup::Ladder;
 
 /// Steps that shape a mass which stiffens as it cools.
@@ -287,42 +289,79 @@ fn what_goes_wrong_has_its_rescue() {
     });
 }
 
-/// Keeping takes the careful figure: what is moist and made of milk, egg, fresh coconut or starch is kept cold.
+/// Room days by the water activity of the liquid in it: the figure of the drier neighbour is never taken.
+fn days_of(water_activity: f64) -> f64 {
+    const DAYS: [(f64, f64); 10] = [
+        (0.60, 30.0),
+        (0.65, 21.0),
+        (0.70, 15.0),
+        (0.75, 10.0),
+        (0.80, 7.0),
+        (0.85, 5.0),
+        (0.88, 3.0),
+        (0.91, 2.0),
+        (0.94, 1.0),
+        (1.0, 0.0),
+    ];
+    DAYS.iter().find(|(a, _)| water_activity <= *a).map_or(0.0, |(_, days)| *days)
+}
+
+/// Keeping takes the careful figure: what its water allows, what milk, egg, fresh coconut and cooked starch allow, and
+/// in the cold at most three times that.
 #[test]
 fn keeping_takes_the_careful_figure() {
     let (larder, ladder) = (larder(), Ladder::default());
     every_method(|sweet, method, faults| {
         let c = balance(method, &larder, &ladder).expect("balance").finished.composition();
         let uses = |key: &str| method.steps.iter().flat_map(|s| &s.inputs).any(|e| e.ingredient == key);
-        let mut most: f64 = if c.water_frac > 0.02 { 10.0 } else { 14.0 };
-        let mut cold: f64 = 40.0;
-        if uses("egg") {
-            (most, cold) = (0.0, 7.0);
+        let activity = sweet_water_activity(&c);
+        // With crystals beside it the liquid is saturated whatever the water; little of it, shut in fat, keeps longer.
+        let shut_in = if c.fat_frac > 0.25 && c.water_frac < 0.06 {
+            2.0
+        } else if activity < 0.86 {
+            1.3
+        } else {
+            1.0
+        };
+        let mut most = (days_of(activity) * shut_in).min(14.0);
+        let mut cap = |days: f64| most = most.min(days);
+        if uses("egg") || uses("chhena") || sweet.key == "chhena" {
+            cap(0.0);
         }
-        if uses("chhena") || sweet.key == "chhena" {
-            (most, cold) = (0.0, 3.0);
+        if uses("fresh-coconut") {
+            cap(if c.water_frac < 0.10 { 7.0 } else { 2.0 });
         }
-        if uses("fresh-coconut") && c.water_frac > 0.10 {
-            (most, cold) = (most.min(2.0), cold.min(6.0));
-            if sweet.key == "semolina-ladoo" {
-                (most, cold) = (3.0, 10.0);
-            }
+        if c.lactose_frac > 0.03 {
+            let milk = [(0.70, 12.0), (0.80, 7.0), (0.85, 5.0), (0.90, 3.0), (0.93, 1.0)];
+            cap(milk.iter().find(|(a, _)| activity <= *a).map_or(0.0, |(_, days)| *days));
         }
-        if c.starch_frac > 0.05 && c.water_frac > 0.30 {
-            (most, cold) = (most.min(1.0), cold.min(4.0));
+        // Starch that swelled in water.
+        if c.starch_frac > 0.05 && c.water_frac > 0.18 {
+            cap(if activity > 0.95 { 0.0 } else { 1.0 });
         }
-        if c.lactose_frac > 0.01 && c.water_frac > 0.30 && sweet.key != "milk-solid-balls" {
-            (most, cold) = (most.min(1.0), cold.min(4.0));
-        }
-        // Flour, sugar and whole dry goods keep as such.
+        let room = method.keeping.room_days;
+        let most_cold = match () {
+            () if uses("egg") => 7.0,
+            () if room >= 3.0 => 2.5 * room,
+            () => (3.0 * room).max(3.0),
+        };
+        // Flour, sugar and whole dry goods keep as such; what lies in a crust of its own is judged by that.
         let dry = sweet.family == Family::Component && c.water_frac < 0.15;
-        let k = &method.keeping;
-        if !dry && (k.room_days > most || k.cold_days > cold) {
+        let crust = matches!(sweet.family, Family::FriedSoaked | Family::Filled) && room <= 2.0;
+        if !dry && room > if crust { most.max(2.0) } else { most } {
             faults.note(
                 sweet,
                 method,
                 None,
-                format!("keeps {} and {} days, careful {most} and {cold}", k.room_days, k.cold_days),
+                format!("keeps {room} days, careful {most:.1} at a_w {activity:.2}"),
+            );
+        }
+        if !dry && method.keeping.cold_days > most_cold {
+            faults.note(
+                sweet,
+                method,
+                None,
+                format!("keeps {} days cold, careful {most_cold}", method.keeping.cold_days),
             );
         }
     });
