@@ -43,7 +43,7 @@ async function sweets(page: Page): Promise<void> {
   await page.getByText('34 sweets').waitFor()
   await picture(page, 'sweets')
   await page.goto('/sweets/granular-gram-flour-barfi?method=set')
-  await page.getByRole('button', { name: /^6\. On to two strings/ }).click()
+  await page.getByRole('button', { name: /^\d+\. Boil on to two strings/ }).click()
   await page.getByText('Two threads stand side by side').waitFor()
   await picture(page, 'sweet')
   await page.goto('/sweets/cashew-sheet?by=pieces&n=60')
