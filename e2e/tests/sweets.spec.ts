@@ -20,7 +20,9 @@ for (const way of WAYS) {
     await expect(steps).toContainText('pan on the scale 2193 g')
     await expect(steps).toContainText('Never test from the pan')
     await page.getByRole('button', { name: /^3\. Boil/ }).press('ArrowRight')
-    await expect(steps.getByRole('heading', { level: 2 })).toContainText('Tip in the ground nuts at once')
+    await expect(steps.getByRole('heading', { level: 2 })).toContainText(
+      'Tip in the ground nuts at once',
+    )
   })
 }
 

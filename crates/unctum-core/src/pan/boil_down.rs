@@ -321,14 +321,24 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
 
     let shown = |true_c: f64| q.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
     let settled_s = runs.mid.poured_until_s;
-    let series = thinned(&runs.mid.steps, q.max_points).into_iter().map(|s| {
-        let at = if s.elapsed_s < settled_s {
-            Moment { mid_s: s.elapsed_s, low_s: s.elapsed_s, high_s: s.elapsed_s }
-        } else {
-            Moment { mid_s: s.elapsed_s, ..runs.moment(s.water_g) }
-        };
-        describe(&model, s, at, shown(s.liquid_c))
-    });
+    let thin = thinned(&runs.mid.steps, q.max_points.saturating_sub(1));
+    let mut series: Vec<Point> = thin
+        .into_iter()
+        .map(|s| {
+            let at = if s.elapsed_s < settled_s {
+                Moment { mid_s: s.elapsed_s, low_s: s.elapsed_s, high_s: s.elapsed_s }
+            } else {
+                Moment { mid_s: s.elapsed_s, ..runs.moment(s.water_g) }
+            };
+            describe(&model, s, at, shown(s.liquid_c))
+        })
+        .collect();
+    // The turn-off is one of its points: what is read there is what is told of it.
+    let before = series.partition_point(|p| p.elapsed_s < off_at.mid_s);
+    if before > 0 && before < series.len() {
+        let at_off = PanState { elapsed_s: off_at.mid_s, liquid_c: off_c, ..tail_steps[0] };
+        series.insert(before, describe(&model, &at_off, off_at, shown(off_c)));
+    }
     let tail = thinned(&tail_steps, q.max_points).into_iter().map(|s| {
         let shift = |t: f64| t + s.elapsed_s;
         let at =
@@ -349,7 +359,7 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     });
     let stirred = q.program.iter().any(|c| c.stirring);
     Ok(BoilDown {
-        series: series.collect(),
+        series,
         tail: tail.collect(),
         dissolved_at_s: runs.mid.dissolved_at_s(&q.charge, stirred),
         boils_at: runs.boils_at(),
