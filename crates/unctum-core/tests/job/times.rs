@@ -150,3 +150,64 @@ fn a_ring_fries_no_faster_than_its_heat_goes() {
         }
     }
 }
+
+/// What boils or stands under pressure is cooler in the hills; hot fat is as hot everywhere.
+#[test]
+fn temperatures_follow_the_air() {
+    let (larder, ladder, components) = (larder(), unctum_core::syrup::Ladder::default(), Default::default());
+    let reached = |key: &str, step: &str, air: unctum_core::kitchen::Air| {
+        let setting = Setting { larder: &larder, ladder: &ladder, air };
+        let all = sweets();
+        let method = all
+            .iter()
+            .filter(|s| s.key == key)
+            .flat_map(|s| &s.methods)
+            .find(|m| m.steps.iter().any(|s| s.key == step));
+        let size = Size::Times { factor: 1.0 };
+        let q = FormulaQuestion {
+            method: method.expect("method"),
+            size: &size,
+            measures: &[],
+            tools: None,
+            components: &components,
+        };
+        let f = formula(&q, &setting).expect("formula");
+        f.steps.iter().find(|s| s.step == step).and_then(|s| s.heat_to_c).expect("a temperature")
+    };
+    let sea = unctum_core::kitchen::Air { pressure_pa: 101_325.0, ..hill_air() };
+    let cooler_k = |key: &str, step: &str| reached(key, step, sea) - reached(key, step, hill_air());
+    assert!((cooler_k("poached-chhena-balls", "syrup") - 5.0).abs() < 0.3, "a thin syrup boils");
+    assert!((cooler_k("seven-part-barfi", "cook") - 5.3).abs() < 0.6, "so does a thick mass");
+    let pressed_k = cooler_k("whole-grain-pudding", "pressure");
+    assert!((1.5..4.5).contains(&pressed_k), "the valve adds the same to thinner air: {pressed_k}");
+    assert!(cooler_k("fried-droplet-ladoo", "fry").abs() < 1e-9, "fat does not boil");
+    assert!(cooler_k("gram-flour-ladoo", "loosen").abs() < 1e-9, "nor does dry flour in ghee");
+}
+
+/// A pot is filled as often as its surface asks, by how wide a piece lies, and as often as the ring's heat does.
+#[test]
+fn a_pot_is_filled_as_often_as_room_and_heat_ask() {
+    let pots = |across_cm: Option<f64>, rated_w: f64| {
+        let mut pancakes = method("khoya-pancakes", "classic").clone();
+        pancakes.steps.iter_mut().filter(|s| s.key == "fry").for_each(|s| s.across_cm = across_cm);
+        let ring = unctum_core::kitchen::Ring::of_kind("Ring", unctum_core::kitchen::RingKind::Gas, rated_w);
+        let f = cooked(&pancakes, Size::Times { factor: 1.0 }, &Tools { ring, ..tools() }).expect("formula");
+        told(&f, "fry").pots.expect("potfuls")
+    };
+    assert!(pots(Some(10.0), 3000.0) > pots(None, 3000.0), "pancakes do not lie as balls");
+    assert!(pots(Some(10.0), 900.0) > pots(Some(10.0), 3000.0), "a weak ring takes smaller loads");
+}
+
+/// Almond stops early in the string: where in its band a stage is aimed at is one figure for page, times and stove.
+#[test]
+fn a_stage_may_be_aimed_at_within_its_band() {
+    let sheet = method("almond-sheet", "one-string");
+    let f = worked(sheet, Size::Times { factor: 1.0 }, &[]).expect("formula");
+    let boil = f.steps.iter().find(|s| s.step == "boil").expect("boil");
+    let aim_frac = boil.end_frac.expect("strength");
+    assert!((0.735..=0.75).contains(&aim_frac), "{aim_frac}");
+    let size = Size::Times { factor: 1.0 };
+    let stove = stove_sheet(sheet, &size, &Measuring::SCALE, &setting()).expect("sheet");
+    assert!((stove.target_solids_frac - aim_frac).abs() < 1e-9);
+    assert_eq!(stove.stage, unctum_core::syrup::StageKey::OneString);
+}
