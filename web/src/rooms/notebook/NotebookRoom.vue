@@ -150,7 +150,10 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: 15rem minmax(10rem, 1fr) 7.5rem 8.5rem 11rem;
+  /* All of them give way: nothing stands over the edge while letters change their size. */
+  grid-template-columns:
+    minmax(0, 15rem) minmax(0, 1fr) minmax(0, 7.5rem) minmax(0, 8.5rem)
+    minmax(0, 11rem);
   gap: var(--gap-2) var(--gap-5);
   align-items: center;
   padding: var(--gap-2) 0;
@@ -178,7 +181,7 @@ li .small {
   text-align: right;
 }
 
-@container room (max-width: 54.25rem) {
+@container room (max-width: 60rem) {
   li {
     grid-template-columns: 1fr 1fr;
   }
