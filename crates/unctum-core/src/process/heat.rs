@@ -4,10 +4,8 @@ use crate::food::Parts;
 use crate::kitchen::Air;
 use crate::process::{Step, StepKind};
 use crate::syrup::boiling::boil_c;
-use crate::water::{saturation_pressure_pa, saturation_temperature_c};
+use crate::water::{SEA_LEVEL_PA, saturation_pressure_pa, saturation_temperature_c};
 
-/// Air pressure by the sea, Pa.
-const SEA_PA: f64 = 101_325.0;
 /// A temperature this near to where the mass boils is the boil's own, K.
 const AT_THE_BOIL_K: f64 = 6.0;
 /// Where less of the mass than this is water, nothing boils in it.
@@ -18,7 +16,7 @@ const DRY_FRAC: f64 = 0.03;
 pub(crate) fn reached_c(step: &Step, end: &Parts, air: &Air) -> Option<f64> {
     let told_c = step.heat_to_c?;
     if step.kind == StepKind::PressureCook {
-        let valve_pa = (saturation_pressure_pa(told_c) - SEA_PA).max(0.0);
+        let valve_pa = (saturation_pressure_pa(told_c) - SEA_LEVEL_PA).max(0.0);
         return Some(saturation_temperature_c(air.pressure_pa + valve_pa));
     }
     let wet = end.water_g > DRY_FRAC * end.total_g();
@@ -26,7 +24,7 @@ pub(crate) fn reached_c(step: &Step, end: &Parts, air: &Air) -> Option<f64> {
         return Some(told_c);
     }
     let charge = end.charge();
-    let (by_the_sea_c, here_c) = (boil_c(&charge, SEA_PA), boil_c(&charge, air.pressure_pa));
+    let (by_the_sea_c, here_c) = (boil_c(&charge, SEA_LEVEL_PA), boil_c(&charge, air.pressure_pa));
     Some(if told_c > by_the_sea_c + AT_THE_BOIL_K {
         told_c
     } else if told_c < by_the_sea_c - AT_THE_BOIL_K {

@@ -54,22 +54,22 @@ pub(super) fn potfuls(
     let in_pot =
         (cover * pan.base_m2() * 1e4 / (std::f64::consts::FRAC_PI_4 * across_cm * across_cm)).floor();
     let by_room = (count / in_pot.max(1.0)).ceil().max(1.0);
-    let (Some(own), Some(usual)) = (step.flame, step.minutes) else {
+    let fries = step.kind == StepKind::Fry && step.heat_to_c.is_some();
+    let (Some(own), Some(usual), true) = (step.flame, step.minutes, fries) else {
         return Potfuls { count: by_room, flame_needed: None };
     };
     let by_heat = |flame: Flame| {
         let least_min = least_frying_min(step, b, tools, air, flame)?;
         Some((least_min / usual.mid_min.max(1e-9)).ceil().max(by_room))
     };
-    if step.kind != StepKind::Fry || step.heat_to_c.is_none() {
-        return Potfuls { count: by_room, flame_needed: None };
-    }
     // Which flame fries does not depend on how much there is to fry.
     let most_w = left_w(step, b, tools, air, Flame::High).unwrap_or(0.0);
-    let fries =
+    let heats_enough =
         |flame: Flame| left_w(step, b, tools, air, flame).is_some_and(|w| w > LEAST_LEFT_FRAC * most_w);
-    let flame =
-        std::iter::once(own).chain(stronger_than(own)).find(|flame| fries(*flame)).unwrap_or(Flame::High);
+    let flame = std::iter::once(own)
+        .chain(stronger_than(own))
+        .find(|flame| heats_enough(*flame))
+        .unwrap_or(Flame::High);
     Potfuls { count: by_heat(flame).unwrap_or(by_room), flame_needed: (flame != own).then_some(flame) }
 }
 

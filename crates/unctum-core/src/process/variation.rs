@@ -213,13 +213,11 @@ pub(crate) fn change(
         Variation::Make { ingredient } => made_at_home(method, ingredient, known.components, setting)?,
         Variation::Stage { step, stage } => {
             let found = method.steps.iter_mut().find(|s| s.key == *step).ok_or_else(|| no_step(step))?;
-            let Some(Effect::BoilToStage { stage: was, band_frac }) =
-                found.effects.iter_mut().find(|e| matches!(e, Effect::BoilToStage { .. }))
-            else {
-                return Err(no_step(step));
-            };
-            let before = *was;
-            (*was, *band_frac) = (*stage, 0.5);
+            let before = found.stage().ok_or_else(|| no_step(step))?;
+            let boils = found.effects.iter_mut().find(|e| matches!(e, Effect::BoilToStage { .. }));
+            if let Some(effect) = boils {
+                *effect = Effect::boil_to(*stage);
+            }
             follow_stage(found, before, *stage, setting.ladder);
         }
         Variation::Water { step, water_frac } => {

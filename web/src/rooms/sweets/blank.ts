@@ -48,7 +48,7 @@ const sharesOf = (frac: number) =>
 export function newEffect(kind: Effect['kind']): Effect {
   switch (kind) {
     case 'boil_to_stage':
-      return { kind, stage: 'one-string', band_frac: 0.5 }
+      return { kind, stage: 'one-string' }
     case 'dry_to':
       return { kind, water_frac: 0.12 }
     case 'reduce_to':

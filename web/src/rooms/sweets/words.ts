@@ -48,7 +48,7 @@ export function spanRange(minutes: Api<'Minutes'>): string {
     : `${low} – ${high}`
 }
 
-export const FLAMES: Record<Api<'Flame'>, string> = {
+const FLAMES: Record<Api<'Flame'>, string> = {
   off: 'no flame',
   low: 'low flame',
   medium: 'medium flame',

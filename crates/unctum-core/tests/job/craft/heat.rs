@@ -13,9 +13,9 @@ use unctum_core::process::{
 };
 use unctum_core::syrup::boiling::boil_c;
 use unctum_core::syrup::{Ladder, SCHOOLS};
+use unctum_core::water::SEA_LEVEL_PA as SEA_PA;
 
 const STEAM_J_G: f64 = 2257.0;
-const SEA_PA: f64 = 101_325.0;
 
 fn air() -> Air {
     Air { pressure_pa: SEA_PA, room_c: 25.0, humidity_frac: 0.6 }
@@ -79,7 +79,8 @@ fn steam_has_the_heat_it_takes() {
                 }
                 continue;
             }
-            // The minutes told have to hold the heat, on the flame told: counted anew, without the core's times.
+            // The minutes told have to hold the heat on the flame told, whatever they were reckoned by: a ledger of the
+            // ring's heat, in the longest minutes and with next to no loss, that no honest step overdraws.
             for rated_w in RINGS_W {
                 let tools = tools(rated_w);
                 let time =

@@ -124,8 +124,8 @@ fn a_syrup_that_waited_is_warmed_again() {
         for step in method.steps.iter().filter(|s| s.kind == StepKind::Steep && s.takes.len() > 1) {
             for take in step.takes.iter().filter(|t| t.medium) {
                 let syrup = step_of(method, &take.step);
-                let hot = syrup.kind == StepKind::Simmer || said(syrup).contains("warm");
-                if !hot && !syrup.text.contains("warm") {
+                let warmed = syrup.kind == StepKind::Simmer || said(syrup).contains("warm");
+                if !warmed {
                     faults.note(sweet, method, Some(step), format!("“{}” has stood and is cool", syrup.key));
                 }
             }
@@ -345,10 +345,9 @@ fn keeping_takes_the_careful_figure() {
             () if room >= 3.0 => 2.5 * room,
             () => (3.0 * room).max(3.0),
         };
-        // Flour, sugar and whole dry goods keep as such; what lies in a crust of its own is judged by that.
+        // Flour, sugar and whole dry goods keep as such.
         let dry = sweet.family == Family::Component && c.water_frac < 0.15;
-        let crust = matches!(sweet.family, Family::FriedSoaked | Family::Filled) && room <= 2.0;
-        if !dry && room > if crust { most.max(2.0) } else { most } {
+        if !dry && room > most {
             faults.note(
                 sweet,
                 method,

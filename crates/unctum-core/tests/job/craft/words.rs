@@ -2,6 +2,7 @@
 
 use super::{every_method, said};
 use crate::common::larder;
+use unctum_core::kitchen::Flame;
 use unctum_core::process::{Method, Step};
 
 /// Words under which an ingredient is spoken of; any of them will do.
@@ -141,6 +142,29 @@ fn what_is_named_is_there() {
                 if named && !later && !makes && !is_there(method, step, keys) {
                     faults.note(sweet, method, Some(step), format!("{word} is named and is not there"));
                 }
+            }
+        }
+    });
+}
+
+/// The flame a text speaks of is the flame that is told beside it.
+#[test]
+fn the_flame_said_is_the_flame_told() {
+    every_method(|sweet, method, faults| {
+        for step in &method.steps {
+            let said = said(step);
+            let says = |word: &str| {
+                said.contains(&format!("{word} flame")) || said.contains(&format!("{word} to low"))
+            };
+            let low = says("low") || said.contains("lowest flame");
+            let wrong = match step.flame {
+                Some(Flame::Low) => says("medium") || says("full"),
+                Some(Flame::Medium) => low && !says("medium"),
+                Some(Flame::High) => says("medium") || says("low"),
+                _ => false,
+            };
+            if wrong {
+                faults.note(sweet, method, Some(step), format!("told {:?}: {}", step.flame, step.text));
             }
         }
     });
