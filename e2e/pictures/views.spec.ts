@@ -38,6 +38,18 @@ async function boilingSheet(page: Page): Promise<string> {
   return `${batch.id}`
 }
 
+/** A sweet, cooked by doing what is said until one of its steps goes on. */
+async function goingOn(page: Page, sweet_key: string, pan_id: number, step: string): Promise<void> {
+  const origin = new URL(page.url()).origin
+  const post = async (path: string, data: object) =>
+    (await page.request.post(`${origin}/api/v1${path}`, { data })).json()
+  const size = { kind: 'times', factor: 1 }
+  const made = await post('/batches', { sweet_key, size, pan_id, ring_id: pan_id })
+  let { state } = made
+  for (let i = 0; i < 60 && !state.runs.some((r: { step: string }) => r.step === step); i++)
+    ({ state } = await post(`/batches/${made.id}/events`, state.acts[0].entry))
+}
+
 async function sweets(page: Page): Promise<void> {
   await page.goto('/sweets')
   await page.getByText('34 sweets').waitFor()
@@ -108,6 +120,9 @@ test('every view', async ({ page }) => {
   await narrow(page, 'start-phone')
   await page.goto('/')
   await page.getByText('Left ring').waitFor()
+  // Milk reduces on the back of the hob, a batter rests on the shelf, and a sheet boils.
+  await goingOn(page, 'reduced-milk', 3, 'reduce')
+  await goingOn(page, 'khoya-pancakes', 2, 'rest')
   const id = await boilingSheet(page)
   await page.goto(`/stove/${id}`)
   await page.getByText('still to boil off').waitFor()

@@ -92,6 +92,10 @@ test('the first hour: four questions, a plain syrup, then kaju katli with peanut
 
   // One failed test, one wrong tap that is taken back, then the string.
   await expect(page.getByRole('group', { name: 'What did the cooled drop do?' })).toBeVisible()
+  // That it is not there yet can be said beside the large button, without words for the string.
+  const place = async (name: RegExp) => page.getByRole('button', { name }).first().boundingBox()
+  await expect(page.getByRole('button', { name: /^Not yet/ })).toBeVisible()
+  expect((await place(/^Not yet/))?.y).toBe((await place(/^The string holds/))?.y)
   await press('snaps at once')
   await expect(page.getByText(/^Not yet: .* more on the flame\./)).toBeVisible()
   await press('holds')

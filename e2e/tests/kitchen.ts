@@ -48,9 +48,13 @@ export async function batchState(page: Page, id: string) {
 export const WAYS = ['mouse', 'keyboard'] as const
 export type Way = (typeof WAYS)[number]
 
-/** Presses a control with the mouse, or by Enter on the focused control. */
+/**
+ * Presses a control with the mouse, or by Enter on the focused control. Both wait until it can be
+ * pressed, as a hand does: a click does so of itself, a key would go nowhere.
+ */
 export async function press(way: Way, control: Locator): Promise<void> {
   if (way === 'mouse') return control.click()
+  await expect(control).toBeEnabled()
   await control.focus()
   await control.press('Enter')
 }

@@ -10,7 +10,7 @@ const VIEWS = [
   TWO,
   '/bench?ask=acid',
   '/sweets',
-  '/sweets/gram-flour-ghee-slab?side=1&with=0.4',
+  '/sweets/gram-flour-ghee-slab?side=1&with=more.ghee%20less.sugar',
   '/sweets/milk-solid-balls',
   '/sweets/cashew-sheet/sheet',
   '/sweets/read',

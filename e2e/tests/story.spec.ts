@@ -45,7 +45,7 @@ test('a cashew sheet, from the question to the notebook', async ({ page }) => {
   await logged(page, () => page.getByRole('button', { name: 'Log it' }).click())
 
   const weighAt = async (gross_g: number) => {
-    await page.getByRole('button', { name: 'Weigh' }).click()
+    await page.getByRole('button', { name: /^Weigh( W)?$/ }).click()
     await page.getByLabel('Pan with everything in it').fill(`${gross_g}`)
     await logged(page, () => page.keyboard.press('Enter'))
   }

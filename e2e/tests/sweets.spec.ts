@@ -176,6 +176,8 @@ test('a syrup of her own boils to a stage and can go on the stove', async ({ pag
   await canBeRead(page)
   await expect(page.getByText('All is well; not saved yet.')).toBeVisible()
   await page.getByRole('button', { name: /^Save/ }).click()
+  // The editor has a ribbon of its own, with the same steps.
+  await page.waitForURL(/\/sweets\/own-\d+$/)
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Glaze for the lanterns')
   await page.getByRole('button', { name: /^2\. Boil to a stage/ }).click()
   const steps = page.getByRole('region', { name: 'Steps' })

@@ -6,8 +6,8 @@ const ROOMS: Record<string, string> = {
   stove: 'src/rooms/stove/StoveRoom.vue',
   'stove.one': 'src/rooms/stove/CookSheet.vue',
   bench: 'src/rooms/bench/SyrupBench.vue',
-  sweets: 'src/rooms/sweets/SweetsRoom.vue',
-  'sweets.one': 'src/rooms/sweets/SweetPage.vue',
+  sweets: 'src/rooms/sweets/shelf/SweetsRoom.vue',
+  'sweets.one': 'src/rooms/sweets/page/SweetPage.vue',
   notebook: 'src/rooms/notebook/NotebookRoom.vue',
   kitchen: 'src/rooms/kitchen/KitchenRoom.vue',
 }

@@ -9,6 +9,7 @@ import { useGoing } from './live/going'
 import { useKitchen } from './live/kitchen'
 import { useOutbox } from './live/outbox'
 import { useReach } from './live/reach'
+import { usePrompts } from './live/prompts'
 import { useTitle } from './live/title'
 import ReachNote from './shell/ReachNote.vue'
 import RoomsStrip from './shell/RoomsStrip.vue'
@@ -26,6 +27,7 @@ useChanges((change) => {
 
 useGoing().follow()
 useAlarm()
+usePrompts()
 useTitle()
 
 // A phone that was not let in yet sees the door, whatever room it asked for.

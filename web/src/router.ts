@@ -38,29 +38,29 @@ export const router = createRouter({
     },
     {
       path: '/sweets',
-      component: () => import('./rooms/sweets/SweetsRoom.vue'),
+      component: () => import('@/rooms/sweets/shelf/SweetsRoom.vue'),
       meta: { room: 'sweets', title: 'Sweets' },
     },
     {
       path: '/sweets/read',
-      component: () => import('./rooms/sweets/ReadIn.vue'),
+      component: () => import('@/rooms/sweets/read-in/ReadIn.vue'),
       meta: { room: 'sweets', title: 'Read one in' },
     },
     {
       path: '/sweets/:key',
-      component: () => import('./rooms/sweets/SweetPage.vue'),
+      component: () => import('@/rooms/sweets/page/SweetPage.vue'),
       props: (to) => ({ sweetKey: String(to.params['key']) }),
       meta: { room: 'sweets', title: 'Sweet' },
     },
     {
       path: '/sweets/:key/sheet',
-      component: () => import('./rooms/sweets/StepSheet.vue'),
+      component: () => import('@/rooms/sweets/page/StepSheet.vue'),
       props: (to) => ({ sweetKey: String(to.params['key']) }),
       meta: { room: 'sweets', title: 'Step sheet' },
     },
     {
       path: '/sweets/:key/edit',
-      component: () => import('./rooms/sweets/SweetEditor.vue'),
+      component: () => import('@/rooms/sweets/editor/SweetEditor.vue'),
       props: (to) => ({ sweetKey: String(to.params['key']) }),
       meta: { room: 'sweets', title: 'Change a sweet' },
     },
@@ -87,7 +87,7 @@ export const router = createRouter({
     },
     {
       path: '/pieces',
-      component: () => import('./look/PiecesPage.vue'),
+      component: () => import('./rooms/pieces/PiecesPage.vue'),
       meta: { room: 'none', title: 'Pieces' },
     },
     {

@@ -2,19 +2,23 @@
 #![allow(clippy::expect_used, missing_docs)]
 
 use divan::{Bencher, black_box};
+use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Followed, Logged};
 use unctum_core::estimate::{Deed, Done, Doubts, Question, Seen, believe};
-use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
-use unctum_core::pan::PanModel;
+use unctum_core::kitchen::{Air, Flame, Pan, Ring, RingKind};
 use unctum_core::pan::program::{HobChange, Run};
-use unctum_core::pan::{BoilDownQuestion, Heat, Stop, boil_down, landing_frac};
-use unctum_core::syrup::{Charge, Ladder, properties};
+use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
+use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::syrup::{Charge, Ladder, StageKey, properties};
 use unctum_core::water::SEA_LEVEL_PA;
 
 use std::collections::BTreeMap;
 use std::path::{Path, PathBuf};
 
+use unctum_core::course::Tools;
 use unctum_core::food::Larder;
-use unctum_core::process::{FormulaQuestion, Knowledge, Setting, Size, Sweet, Tools, formula, offers};
+use unctum_core::formula::{Formula, Measuring, Size, SyrupPlan, Written};
+use unctum_core::process::{Book, Method, Sweet, plain_syrup_steps};
+use unctum_core::variation::offers;
 
 fn main() {
     divan::main();
@@ -80,25 +84,26 @@ fn catalogue() -> (Larder, Vec<Sweet>) {
 }
 
 /// All methods of all sweets, one after the other: divide by their number for one.
+fn worked(method: &Method, size: &Size, tools: &Tools, book: &Book<'_>) -> Formula {
+    let written = Written::of(method.clone(), book).expect("balance");
+    let weighed = written.at(size, book).expect("size").weighed(&Measuring::SCALE, book).expect("weighed");
+    weighed.formula(Some(tools), book).expect("formula")
+}
+
 #[divan::bench]
 fn formulas_of_the_whole_catalogue(bencher: Bencher) {
     let (larder, sweets) = catalogue();
     let ladder = Ladder::default();
-    let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
     let q = question();
-    let tools = Tools { pan: q.pan.clone(), wide_pan: q.pan, ring: q.ring };
-    let components = sweets.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect::<BTreeMap<_, _>>();
+    let tools = Tools::among(&[], q.pan, q.ring);
+    let components =
+        sweets.iter().filter_map(|s| Some((s.makes.clone()?, s.clone()))).collect::<BTreeMap<_, _>>();
+    let book =
+        Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
     let size = Size::Times { factor: 1.0 };
     bencher.bench(|| {
         for method in sweets.iter().flat_map(|s| &s.methods) {
-            let question = FormulaQuestion {
-                method,
-                size: &size,
-                measures: &[],
-                tools: Some(&tools),
-                components: &components,
-            };
-            black_box(formula(&question, &setting).expect("formula"));
+            black_box(worked(method, &size, &tools, &book));
         }
     });
 }
@@ -108,34 +113,65 @@ fn formulas_of_the_whole_catalogue(bencher: Bencher) {
 fn formula_of(bencher: Bencher, key: &str) {
     let (larder, sweets) = catalogue();
     let ladder = Ladder::default();
-    let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
     let q = question();
-    let tools = Tools { pan: q.pan.clone(), wide_pan: q.pan, ring: q.ring };
-    let components = sweets.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect::<BTreeMap<_, _>>();
+    let tools = Tools::among(&[], q.pan, q.ring);
+    let components =
+        sweets.iter().filter_map(|s| Some((s.makes.clone()?, s.clone()))).collect::<BTreeMap<_, _>>();
+    let book =
+        Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
     let method = sweets.iter().find(|s| s.key == key).expect("sweet").method(None).expect("method");
     let size = Size::Pieces { count: 40.0 };
-    bencher.bench(|| {
-        let question = FormulaQuestion {
-            method,
-            size: &size,
-            measures: &[],
-            tools: Some(&tools),
-            components: &components,
-        };
-        formula(black_box(&question), &setting).expect("formula")
-    });
+    bencher.bench(|| worked(black_box(method), &size, &tools, &book));
 }
 
 #[divan::bench]
 fn variations_offered_for_a_sweet(bencher: Bencher) {
     let (larder, sweets) = catalogue();
     let ladder = Ladder::default();
-    let setting = Setting { larder: &larder, ladder: &ladder, air: Air::default() };
     let method =
         sweets.iter().find(|s| s.key == "milk-solid-balls").expect("sweet").method(None).expect("method");
-    bencher.bench(|| {
-        offers(black_box(method), &Knowledge { swaps: &[], components: &BTreeMap::new() }, &setting)
-    });
+    let components = BTreeMap::new();
+    let book =
+        Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
+    bencher.bench(|| offers(black_box(method), &book));
+}
+
+/// The state of a batch with so many entries, most of them weighings: belief, runs, acts.
+#[divan::bench(args = [100, 5000, 20_000])]
+fn the_state_of_a_long_log(bencher: Bencher, entries: i32) {
+    let q = question();
+    let world = BatchSetup {
+        title: "long".into(),
+        sweet_key: None,
+        lines: Vec::new(),
+        syrup: Some(SyrupPlan { charge: q.charge, stage: StageKey::OneString, target_solids_frac: 0.7575 }),
+        plan: Vec::new(),
+        pan: q.pan,
+        ring: q.ring,
+        thermometer: None,
+        air: q.air,
+        steps: plain_syrup_steps(StageKey::OneString),
+        ladder: q.ladder,
+        chosen: Chosen::default(),
+        takes: Vec::new(),
+        allergens: Vec::new(),
+        mistakes: Vec::new(),
+        scale_step_g: Some(1.0),
+    };
+    let mut cook = Cook::of(world.clone(), World::as_told(&world, 1.0), Hands::default(), Luck::of(3), 0)
+        .expect("a batch");
+    cook.does(BatchEvent::Flame { flame: Flame::Low }).expect("lit");
+    cook.wait(240.0);
+    let mut log = cook.log().to_vec();
+    let (from_ms, mut luck) = (cook.now_ms(), Luck::of(4));
+    for i in 0..entries {
+        cook.wait(0.1);
+        let reading = cook.weight(&mut luck, 0.0);
+        log.push(Logged::new(i + 10, from_ms + 100 * i64::from(i), BatchEvent::Reading { reading }));
+    }
+    let now_ms = from_ms + 100 * i64::from(entries);
+    let followed = Followed::new(world, 0, &log).expect("follows");
+    bencher.bench(|| black_box(&followed).state_at(black_box(now_ms)));
 }
 
 /// What is believed of a pan ten minutes on, by so many weighings.
@@ -159,6 +195,7 @@ fn a_belief(bencher: Bencher, readings: u32) {
         water_sd_g: 6.0,
         thermometer_bias_k: 0.25,
         thermometer_sd_k: 0.7,
+        scale_sd_g: 1.04,
         weighed: true,
         lot_water_sd_g: 0.0,
         lot_solids_sd: 0.0,

@@ -142,15 +142,85 @@ pub enum CoreError {
         /// The name given.
         name: String,
     },
-    /// An event that does not fit the state of the batch.
+    /// A thing of the kitchen that is not there (any more).
+    #[error("There is no {what} number {id}. Go back and choose from the list.")]
+    NoSuchThing {
+        /// What was looked for.
+        what: &'static str,
+        /// Its number; 0 for the first of them.
+        id: i32,
+    },
+    /// An event that does not fit the state of things: of a batch, of the door, of what can be taken back.
     #[error("{0}")]
     NotNow(String),
+    /// Something was not told without which there is no answer.
+    #[error("{0}")]
+    Missing(String),
+    /// A text that holds nothing to be seen, or orders to a machine.
+    #[error("{0}")]
+    Unreadable(String),
+    /// What was told cannot all be true.
+    #[error("{0}")]
+    Contradiction(String),
+    /// More of them than a kitchen has.
+    #[error("{0}")]
+    TooMany(String),
+    /// A moment that is counted from never comes.
+    #[error(
+        "In this pan that moment never comes: the sugar does not all dissolve, or it does not boil. Add water, or count from the heat on."
+    )]
+    NeverComes,
+    /// A reading where no syrup is boiled to a stage.
+    #[error("No syrup is boiled to a stage here, so there is nothing to read. Go on with the step at hand.")]
+    NothingToFollow,
+    /// A swap between ingredients without anything to keep equal.
+    #[error("{from} and {to} have nothing in common to keep equal.")]
+    NothingToKeepEqual {
+        /// What is replaced.
+        from: String,
+        /// What was to replace it.
+        to: String,
+    },
     /// Something asked for does not fit what it is to go into.
     #[error("{0}")]
     DoesNotFit(String),
-    /// A process that is not well formed.
+    /// What a step is to do cannot happen to its mass.
+    #[error("The method is not complete: step “{title}”: {words}")]
+    StepCannot {
+        /// Key of the step.
+        step: String,
+        /// Its title.
+        title: String,
+        /// What cannot be, and what to do.
+        words: String,
+    },
+    /// A step takes over what is not there, or what it gives is not all taken up.
+    #[error("The method is not complete: step “{title}”: {words}")]
+    HandOver {
+        /// Key of the step.
+        step: String,
+        /// Its title.
+        title: String,
+        /// What does not close.
+        words: String,
+    },
+    /// Steps that wait for each other.
+    #[error("The method is not complete: these steps wait for each other: {0}.")]
+    StepsInCircle(String),
+    /// A method into which nothing goes.
+    #[error("The method is not complete: nothing goes in.")]
+    NoAmounts,
+    /// Several steps whose products are used nowhere.
+    #[error(
+        "The method is not complete: what these steps give is used nowhere: {0}. One step has to be the last."
+    )]
+    LooseEnds(String),
+    /// A sweet that is not written down soundly.
     #[error("The method is not complete: {0}")]
-    BadProcess(String),
+    BadSweet(String),
+    /// A file of the catalogue that is not sound.
+    #[error("The catalogue is damaged: {0}")]
+    BadCatalogue(String),
 }
 
 impl CoreError {
@@ -173,9 +243,32 @@ impl CoreError {
             Self::PanTooSmall { .. } => "pan-too-small",
             Self::NeverReached { .. } => "never-reached",
             Self::Unknown { .. } => "unknown-name",
+            Self::NoSuchThing { .. } => "not-found",
             Self::NotNow(_) => "not-now",
+            Self::Missing(_) => "missing",
+            Self::Unreadable(_) => "unreadable-text",
+            Self::Contradiction(_) => "contradiction",
+            Self::TooMany(_) => "too-many",
+            Self::NeverComes => "never-comes",
+            Self::NothingToFollow => "nothing-to-follow",
+            Self::NothingToKeepEqual { .. } => "nothing-to-keep-equal",
             Self::DoesNotFit(_) => "does-not-fit",
-            Self::BadProcess(_) => "bad-process",
+            Self::StepCannot { .. } => "step-cannot",
+            Self::HandOver { .. } => "hand-over",
+            Self::StepsInCircle(_) => "steps-in-circle",
+            Self::NoAmounts => "no-amounts",
+            Self::LooseEnds(_) => "loose-ends",
+            Self::BadSweet(_) => "bad-sweet",
+            Self::BadCatalogue(_) => "bad-catalogue",
+        }
+    }
+
+    /// Key of the step that is at fault, if one is.
+    #[must_use]
+    pub fn step(&self) -> Option<&str> {
+        match self {
+            Self::StepCannot { step, .. } | Self::HandOver { step, .. } => Some(step),
+            _ => None,
         }
     }
 }

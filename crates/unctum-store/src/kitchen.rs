@@ -1,14 +1,10 @@
-//! The kitchen: its rows, turned into one document and back, and what it was before each change.
+//! The kitchen: one document in one row, and what it was before each change.
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use serde::Serialize;
-use serde::de::DeserializeOwned;
-use unctum_core::kitchen::{
-    Bench, KitchenDocument, Measure, NumberedMeasure, NumberedPan, NumberedRing, NumberedThermometer,
-    NumberedTray, Pan, Ring, Room, Thermometer, Tray,
-};
+use unctum_core::kitchen::KitchenDocument;
 
+use crate::document::{read, written};
 use crate::error::{Result, StoreError};
 use crate::kitchen_merge::merge;
 use crate::schema::{self, kitchen_history};
@@ -16,171 +12,13 @@ use crate::schema::{self, kitchen_history};
 /// Most changes kept to be taken back.
 const HISTORY_KEPT: i64 = 200;
 
-#[derive(Queryable, Selectable, AsChangeset, Identifiable)]
-#[diesel(table_name = schema::kitchen, treat_none_as_null = true)]
-struct KitchenRow {
-    id: i32,
-    name: String,
-    altitude_m: Option<f64>,
-    pressure_pa: Option<f64>,
-    room_c: f64,
-    humidity_frac: f64,
-    scale_step_g: Option<f64>,
-    refractometer_offset_brix: Option<f64>,
-    temperature_unit: String,
-    mass_unit: String,
-    ladder_json: String,
-    version: i32,
-}
-
-#[derive(Queryable, Selectable, Insertable)]
-#[diesel(table_name = schema::ring)]
-struct RingRow {
-    #[diesel(select_expression = schema::ring::id.nullable())]
-    id: Option<i32>,
-    name: String,
-    kind: String,
-    rated_power_w: f64,
-    efficiency_frac: f64,
-    efficiency_sd: f64,
-}
-
-#[derive(Queryable, Selectable, Insertable)]
-#[diesel(table_name = schema::pan)]
-struct PanRow {
-    #[diesel(select_expression = schema::pan::id.nullable())]
-    id: Option<i32>,
-    name: String,
-    tare_g: f64,
-    diameter_cm: f64,
-    wall_height_cm: f64,
-    heat_capacity_j_k: f64,
-    metal: Option<String>,
-    weighed: bool,
-}
-
-#[derive(Queryable, Selectable, Insertable)]
-#[diesel(table_name = schema::thermometer)]
-struct ThermometerRow {
-    #[diesel(select_expression = schema::thermometer::id.nullable())]
-    id: Option<i32>,
-    name: String,
-    offset_k: f64,
-    ice_offset_k: Option<f64>,
-    sd_k: f64,
-}
-
-#[derive(Queryable, Selectable, Insertable)]
-#[diesel(table_name = schema::tray)]
-struct TrayRow {
-    #[diesel(select_expression = schema::tray::id.nullable())]
-    id: Option<i32>,
-    name: String,
-    length_cm: f64,
-    width_cm: f64,
-    height_cm: f64,
-}
-
-#[derive(Queryable, Selectable, Insertable)]
-#[diesel(table_name = schema::measure)]
-struct MeasureRow {
-    #[diesel(select_expression = schema::measure::id.nullable())]
-    id: Option<i32>,
-    name: String,
-    volume_ml: f64,
-    volume_sd_ml: f64,
-}
-
-/// The word of a plain enum, as it stands in a row.
-fn word<T: Serialize>(value: T) -> Result<String> {
-    Ok(serde_json::from_value(serde_json::to_value(value)?)?)
-}
-
-fn from_word<T: DeserializeOwned>(word: String) -> Result<T> {
-    Ok(serde_json::from_value(word.into())?)
-}
-
 /// The kitchen as it stands.
 ///
 /// # Errors
 /// Those of the database.
 pub fn load(c: &mut SqliteConnection) -> Result<KitchenDocument> {
-    let row = schema::kitchen::table.select(KitchenRow::as_select()).first(c)?;
-    let rings = schema::ring::table.order(schema::ring::id).select(RingRow::as_select()).load(c)?;
-    let pans = schema::pan::table.order(schema::pan::id).select(PanRow::as_select()).load(c)?;
-    let thermometers = schema::thermometer::table
-        .order(schema::thermometer::id)
-        .select(ThermometerRow::as_select())
-        .load(c)?;
-    let trays = schema::tray::table.order(schema::tray::id).select(TrayRow::as_select()).load(c)?;
-    let measures =
-        schema::measure::table.order(schema::measure::id).select(MeasureRow::as_select()).load(c)?;
-    Ok(KitchenDocument {
-        name: row.name,
-        room: Room {
-            altitude_m: row.altitude_m,
-            pressure_pa: row.pressure_pa,
-            room_c: row.room_c,
-            humidity_frac: row.humidity_frac,
-        },
-        rings: rings.into_iter().map(ring).collect::<Result<_>>()?,
-        pans: pans.into_iter().map(pan).collect::<Result<_>>()?,
-        thermometers: thermometers.into_iter().map(thermometer).collect(),
-        trays: trays.into_iter().map(tray).collect(),
-        measures: measures.into_iter().map(measure).collect(),
-        bench: Bench {
-            scale_step_g: row.scale_step_g,
-            refractometer_offset_brix: row.refractometer_offset_brix,
-            temperature_unit: from_word(row.temperature_unit)?,
-            mass_unit: from_word(row.mass_unit)?,
-        },
-        ladder: serde_json::from_str(&row.ladder_json)?,
-    })
-}
-
-fn ring(row: RingRow) -> Result<NumberedRing> {
-    let ring = Ring {
-        name: row.name,
-        kind: from_word(row.kind)?,
-        rated_power_w: row.rated_power_w,
-        efficiency_frac: row.efficiency_frac,
-        efficiency_sd: row.efficiency_sd,
-    };
-    Ok(NumberedRing { id: row.id, ring })
-}
-
-fn pan(row: PanRow) -> Result<NumberedPan> {
-    let pan = Pan {
-        name: row.name,
-        tare_g: row.tare_g,
-        diameter_cm: row.diameter_cm,
-        wall_height_cm: row.wall_height_cm,
-        heat_capacity_j_k: row.heat_capacity_j_k,
-        metal: row.metal.map(from_word).transpose()?,
-        weighed: row.weighed,
-    };
-    Ok(NumberedPan { id: row.id, pan })
-}
-
-fn thermometer(row: ThermometerRow) -> NumberedThermometer {
-    let thermometer = Thermometer {
-        name: row.name,
-        offset_k: row.offset_k,
-        ice_offset_k: row.ice_offset_k,
-        sd_k: row.sd_k,
-    };
-    NumberedThermometer { id: row.id, thermometer }
-}
-
-fn tray(row: TrayRow) -> NumberedTray {
-    let tray =
-        Tray { name: row.name, length_cm: row.length_cm, width_cm: row.width_cm, height_cm: row.height_cm };
-    NumberedTray { id: row.id, tray }
-}
-
-fn measure(row: MeasureRow) -> NumberedMeasure {
-    let measure = Measure { name: row.name, volume_ml: row.volume_ml, volume_sd_ml: row.volume_sd_ml };
-    NumberedMeasure { id: row.id, measure }
+    let json: String = schema::kitchen::table.select(schema::kitchen::document_json).first(c)?;
+    read(&json)
 }
 
 /// The version that the kitchen stands at; 1 is one that nobody has changed.
@@ -198,7 +36,7 @@ pub fn version(c: &mut SqliteConnection) -> Result<i32> {
 /// [`StoreError::Core`] for values no kitchen has; those of the database.
 pub fn save(c: &mut SqliteConnection, kitchen: &KitchenDocument, reason: &str, now_ms: i64) -> Result<()> {
     kitchen.check()?;
-    let before = serde_json::to_string(&load(c)?)?;
+    let before: String = schema::kitchen::table.select(schema::kitchen::document_json).first(c)?;
     let version = version(c)?;
     let reason: String = reason.chars().take(200).collect();
     diesel::insert_into(kitchen_history::table)
@@ -253,7 +91,7 @@ pub fn save_over(
     let theirs = serde_json::to_value(load(c)?)?;
     // A version that is no longer known: whatever differs is asked about.
     let base = match base {
-        Some(json) => serde_json::to_value(serde_json::from_str::<KitchenDocument>(&json)?)?,
+        Some(json) => serde_json::to_value(read::<KitchenDocument>(&json)?)?,
         None => serde_json::Value::Null,
     };
     let merged = merge(&base, &serde_json::to_value(kitchen)?, &theirs);
@@ -264,81 +102,15 @@ pub fn save_over(
 }
 
 fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {
-    let version = version(c)? + 1;
+    let last: i32 = schema::kitchen::table.select(schema::kitchen::last_thing_id).first(c)?;
+    let (numbered, last) = kitchen.clone().numbered(last);
     diesel::update(schema::kitchen::table)
-        .set(&KitchenRow {
-            id: 1,
-            name: kitchen.name.clone(),
-            altitude_m: kitchen.room.altitude_m,
-            pressure_pa: kitchen.room.pressure_pa,
-            room_c: kitchen.room.room_c,
-            humidity_frac: kitchen.room.humidity_frac,
-            scale_step_g: kitchen.bench.scale_step_g,
-            refractometer_offset_brix: kitchen.bench.refractometer_offset_brix,
-            temperature_unit: word(kitchen.bench.temperature_unit)?,
-            mass_unit: word(kitchen.bench.mass_unit)?,
-            ladder_json: serde_json::to_string(&kitchen.ladder)?,
-            version,
-        })
+        .set((
+            schema::kitchen::version.eq(schema::kitchen::version + 1),
+            schema::kitchen::last_thing_id.eq(last),
+            schema::kitchen::document_json.eq(written(&numbered)?),
+        ))
         .execute(c)?;
-    diesel::delete(schema::ring::table).execute(c)?;
-    for NumberedRing { id, ring } in &kitchen.rings {
-        let row = RingRow {
-            id: *id,
-            name: ring.name.clone(),
-            kind: word(ring.kind)?,
-            rated_power_w: ring.rated_power_w,
-            efficiency_frac: ring.efficiency_frac,
-            efficiency_sd: ring.efficiency_sd,
-        };
-        diesel::insert_into(schema::ring::table).values(row).execute(c)?;
-    }
-    diesel::delete(schema::pan::table).execute(c)?;
-    for NumberedPan { id, pan } in &kitchen.pans {
-        let row = PanRow {
-            id: *id,
-            name: pan.name.clone(),
-            tare_g: pan.tare_g,
-            diameter_cm: pan.diameter_cm,
-            wall_height_cm: pan.wall_height_cm,
-            heat_capacity_j_k: pan.heat_capacity_j_k,
-            metal: pan.metal.map(word).transpose()?,
-            weighed: pan.weighed,
-        };
-        diesel::insert_into(schema::pan::table).values(row).execute(c)?;
-    }
-    diesel::delete(schema::thermometer::table).execute(c)?;
-    for NumberedThermometer { id, thermometer } in &kitchen.thermometers {
-        let row = ThermometerRow {
-            id: *id,
-            name: thermometer.name.clone(),
-            offset_k: thermometer.offset_k,
-            ice_offset_k: thermometer.ice_offset_k,
-            sd_k: thermometer.sd_k,
-        };
-        diesel::insert_into(schema::thermometer::table).values(row).execute(c)?;
-    }
-    diesel::delete(schema::tray::table).execute(c)?;
-    for NumberedTray { id, tray } in &kitchen.trays {
-        let row = TrayRow {
-            id: *id,
-            name: tray.name.clone(),
-            length_cm: tray.length_cm,
-            width_cm: tray.width_cm,
-            height_cm: tray.height_cm,
-        };
-        diesel::insert_into(schema::tray::table).values(row).execute(c)?;
-    }
-    diesel::delete(schema::measure::table).execute(c)?;
-    for NumberedMeasure { id, measure } in &kitchen.measures {
-        let row = MeasureRow {
-            id: *id,
-            name: measure.name.clone(),
-            volume_ml: measure.volume_ml,
-            volume_sd_ml: measure.volume_sd_ml,
-        };
-        diesel::insert_into(schema::measure::table).values(row).execute(c)?;
-    }
     Ok(())
 }
 
@@ -386,7 +158,7 @@ pub fn undo(c: &mut SqliteConnection, id: i32) -> Result<()> {
     if newest_id != id {
         return Err(words("Only the newest change can be taken back. Take the later ones back first."));
     }
-    write(c, &serde_json::from_str(&before)?)?;
+    write(c, &read(&before)?)?;
     diesel::delete(kitchen_history::table.find(newest_id)).execute(c)?;
     Ok(())
 }

@@ -6,18 +6,19 @@
 
 pub mod batch;
 pub mod check;
+mod document;
 mod error;
 pub mod file;
-mod follow;
 pub mod kitchen;
 mod kitchen_merge;
 pub mod network;
+mod raise;
 pub mod schema;
 mod store;
 pub mod sweet;
 pub mod whole;
 
+pub use batch::Following;
 pub use diesel::sqlite::SqliteConnection;
 pub use error::{Result, StoreError};
-pub use follow::Following;
 pub use store::Store;

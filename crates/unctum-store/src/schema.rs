@@ -4,70 +4,9 @@
 diesel::table! {
     kitchen (id) {
         id -> Integer,
-        name -> Text,
-        altitude_m -> Nullable<Double>,
-        pressure_pa -> Nullable<Double>,
-        room_c -> Double,
-        humidity_frac -> Double,
-        scale_step_g -> Nullable<Double>,
-        refractometer_offset_brix -> Nullable<Double>,
-        temperature_unit -> Text,
-        mass_unit -> Text,
-        ladder_json -> Text,
         version -> Integer,
-    }
-}
-
-diesel::table! {
-    ring (id) {
-        id -> Integer,
-        name -> Text,
-        kind -> Text,
-        rated_power_w -> Double,
-        efficiency_frac -> Double,
-        efficiency_sd -> Double,
-    }
-}
-
-diesel::table! {
-    pan (id) {
-        id -> Integer,
-        name -> Text,
-        tare_g -> Double,
-        diameter_cm -> Double,
-        wall_height_cm -> Double,
-        heat_capacity_j_k -> Double,
-        metal -> Nullable<Text>,
-        weighed -> Bool,
-    }
-}
-
-diesel::table! {
-    thermometer (id) {
-        id -> Integer,
-        name -> Text,
-        offset_k -> Double,
-        ice_offset_k -> Nullable<Double>,
-        sd_k -> Double,
-    }
-}
-
-diesel::table! {
-    tray (id) {
-        id -> Integer,
-        name -> Text,
-        length_cm -> Double,
-        width_cm -> Double,
-        height_cm -> Double,
-    }
-}
-
-diesel::table! {
-    measure (id) {
-        id -> Integer,
-        name -> Text,
-        volume_ml -> Double,
-        volume_sd_ml -> Double,
+        last_thing_id -> Integer,
+        document_json -> Text,
     }
 }
 
@@ -101,6 +40,8 @@ diesel::table! {
         at_ms -> BigInt,
         event_json -> Text,
         entry_id -> Nullable<Text>,
+        entered_ms -> Nullable<BigInt>,
+        by_whom -> Nullable<Text>,
     }
 }
 
@@ -168,11 +109,6 @@ diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
 diesel::allow_tables_to_appear_in_same_query!(
     kitchen,
-    ring,
-    pan,
-    thermometer,
-    tray,
-    measure,
     kitchen_history,
     batch,
     batch_event,

@@ -3,8 +3,10 @@
 use diesel::dsl::{count_star, sum};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::process::{Card, Sweet};
+use unctum_core::process::Sweet;
+use unctum_core::shelf::Card;
 
+use crate::document::{read, written};
 use crate::error::{Result, StoreError};
 use crate::schema::{sweet, sweet_unfinished, sweet_version};
 
@@ -58,7 +60,7 @@ pub fn id_of(key: &str) -> Option<i32> {
 fn row(card: &Card, version: i32, now_ms: i64) -> Result<Row> {
     Ok(Row {
         version,
-        card_json: serde_json::to_string(card)?,
+        card_json: written(card)?,
         search_words: card.search.clone(),
         changed_ms: now_ms,
         removed_ms: None,
@@ -78,7 +80,7 @@ fn keep_version(
             sweet_version::version.eq(version),
             sweet_version::at_ms.eq(now_ms),
             sweet_version::reason.eq(reason),
-            sweet_version::document_json.eq(serde_json::to_string(document)?),
+            sweet_version::document_json.eq(written(document)?),
         ))
         .execute(c)?;
     Ok(())
@@ -126,7 +128,7 @@ pub fn at_version(c: &mut SqliteConnection, id: i32, version: i32) -> Result<Swe
         .first(c)
         .optional()?
         .ok_or(StoreError::NotFound { what: WHAT, id })?;
-    let document: Sweet = serde_json::from_str(&json)?;
+    let document: Sweet = read(&json)?;
     Ok(Sweet { key: key_of(id), ..document })
 }
 
@@ -210,7 +212,7 @@ pub fn cards(c: &mut SqliteConnection) -> Result<Vec<Card>> {
     let mut cards = rows
         .into_iter()
         .filter_map(|(id, json, words)| {
-            let mut card: Card = serde_json::from_str(&json).ok()?;
+            let mut card: Card = read(&json).ok()?;
             card.key = key_of(id);
             Some(card.searched_by(words))
         })
@@ -238,7 +240,7 @@ pub fn unfinished(c: &mut SqliteConnection, key: &str) -> Result<Option<Unfinish
         .select((sweet_unfinished::at_ms, sweet_unfinished::document_json))
         .first(c)
         .optional()?;
-    row.map(|(at_ms, json)| Ok(Unfinished { at_ms, sweet: serde_json::from_str(&json)? })).transpose()
+    row.map(|(at_ms, json)| Ok(Unfinished { at_ms, sweet: read(&json)? })).transpose()
 }
 
 /// Keeps unfinished work on a sweet in place of what was kept before.
@@ -246,7 +248,7 @@ pub fn unfinished(c: &mut SqliteConnection, key: &str) -> Result<Option<Unfinish
 /// # Errors
 /// Those of the database.
 pub fn keep_unfinished(c: &mut SqliteConnection, key: &str, work: &Sweet, now_ms: i64) -> Result<()> {
-    let json = serde_json::to_string(work)?;
+    let json = written(work)?;
     diesel::replace_into(sweet_unfinished::table)
         .values((
             sweet_unfinished::key.eq(key),

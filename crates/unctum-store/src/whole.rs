@@ -67,6 +67,12 @@ pub struct WholeEntry {
     pub at_ms: i64,
     /// Its name.
     pub entry_id: Option<String>,
+    /// When it was written down, ms since 1970, where that was another moment.
+    #[serde(default)]
+    pub entered_ms: Option<i64>,
+    /// Who wrote it, where it was not the kitchen's own screen.
+    #[serde(default)]
+    pub by: Option<String>,
     /// What happened.
     pub event: Value,
 }
@@ -192,14 +198,21 @@ fn batches(c: &mut SqliteConnection) -> Result<Vec<WholeBatch>> {
         .load(c)?;
     let mut whole = Vec::with_capacity(rows.len());
     for (id, title, sweet_key, started_ms, entry_id, setup) in rows {
-        type EntryRow = (i32, i64, Option<String>, String);
+        type EntryRow = (i32, i64, Option<String>, Option<i64>, Option<String>, String);
         let entries: Vec<EntryRow> = batch_event::table
             .filter(batch_event::batch_id.eq(id))
             .order(batch_event::seq)
-            .select((batch_event::seq, batch_event::at_ms, batch_event::entry_id, batch_event::event_json))
+            .select((
+                batch_event::seq,
+                batch_event::at_ms,
+                batch_event::entry_id,
+                batch_event::entered_ms,
+                batch_event::by_whom,
+                batch_event::event_json,
+            ))
             .load(c)?;
-        let log = entries.into_iter().map(|(seq, at_ms, entry_id, event)| {
-            Ok(WholeEntry { seq, at_ms, entry_id, event: serde_json::from_str(&event)? })
+        let log = entries.into_iter().map(|(seq, at_ms, entry_id, entered_ms, by, event)| {
+            Ok(WholeEntry { seq, at_ms, entry_id, entered_ms, by, event: serde_json::from_str(&event)? })
         });
         whole.push(WholeBatch {
             id,
@@ -326,6 +339,8 @@ fn put_batch(c: &mut SqliteConnection, b: &WholeBatch) -> Result<()> {
                 batch_event::seq.eq(e.seq),
                 batch_event::at_ms.eq(e.at_ms),
                 batch_event::entry_id.eq(&e.entry_id),
+                batch_event::entered_ms.eq(e.entered_ms),
+                batch_event::by_whom.eq(&e.by),
                 batch_event::event_json.eq(e.event.to_string()),
             ))
             .execute(c)?;

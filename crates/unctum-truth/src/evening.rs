@@ -1,12 +1,12 @@
 //! One evening: a kitchen as it was told, the same kitchen as it is, and a cook between them.
 
-use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, SeenReading};
+use unctum_core::batch::{BatchEvent, SeenReading};
+use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::Flame;
-use unctum_core::syrup::{Pull, StageKey};
+use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::syrup::StageKey;
 
-use crate::kitchen::{real, told};
-use crate::luck::Luck;
-use crate::world::{Now, World};
+use crate::kitchen::told;
 
 /// What the cook reads by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -85,19 +85,10 @@ const HAND_S: f64 = 5.0;
 
 /// One evening.
 pub struct Evening {
-    setup: BatchSetup,
-    world: World,
-    now: Now,
-    batch: Followed,
-    log_s: f64,
-    seq: i32,
-    /// Of the flame; each reading has its own, so that one more changes nothing else.
-    luck: Luck,
+    cook: Cook,
     seed: u64,
+    /// How many readings were made: each has a chance of its own, so that one more changes nothing else.
     readings: u64,
-    hand: f64,
-    bias_k: f64,
-    tare_g: f64,
     /// When the call comes by what is believed now, s of the log, and where the pan landed by it.
     call_s: f64,
     landed: Option<f64>,
@@ -113,39 +104,33 @@ impl Evening {
         let mut luck = Luck::of(seed);
         let jaggery = evidence == Evidence::JaggeryScale;
         let setup = told(&mut luck, jaggery);
-        // A string tells its length within a factor of 1.6: by the look, and by a hand that is always the same.
-        let (hand, bias_k, tare_g) = (0.25 * luck.normal(), 0.20 * luck.normal(), 0.5 * luck.normal());
-        let world = real(&setup, jaggery, &mut luck);
-        let now = world.start();
-        let batch = Followed::new(setup.clone(), START_MS, &[]).expect("a batch");
-        Self {
-            setup,
-            world,
-            now,
-            batch,
-            log_s: 0.0,
-            seq: 0,
-            luck,
-            seed,
-            readings: 0,
-            hand,
-            bias_k,
-            tare_g,
-            call_s: f64::INFINITY,
-            landed: None,
-        }
+        let hands = Hands::real(&mut luck);
+        let world = World::real(&setup, jaggery, &mut luck);
+        let cook = Cook::of(setup, world, hands, luck, START_MS).expect("a batch");
+        Self { cook, seed, readings: 0, call_s: f64::INFINITY, landed: None }
+    }
+
+    /// The syrup as it was told.
+    fn plan(&self) -> SyrupPlan {
+        self.cook.setup().syrup.expect("an evening boils a syrup")
+    }
+
+    /// Turns the flame up that this evening is cooked on.
+    fn lights(&mut self) -> Flame {
+        let flame = self.cook.luck.one(&[Flame::Medium, Flame::Medium, Flame::High]);
+        self.cook.turns(flame);
+        flame
     }
 
     /// Lets it happen, with these readings.
     #[must_use]
     pub fn happens(mut self, evidence: Evidence, mistake: Option<Mistake>) -> Outcome {
-        let flame = self.luck.one(&[Flame::Medium, Flame::Medium, Flame::High]);
         // The knob is turned, and a little later the key is pressed.
-        self.world.set(&mut self.now, flame.frac());
-        let seconds = self.luck.between(0.0, 2.0 * HAND_S);
+        let flame = self.lights();
+        let seconds = self.cook.luck.between(0.0, 2.0 * HAND_S);
         self.passes(seconds);
         self.write(BatchEvent::Flame { flame });
-        self.write(BatchEvent::StepDone { step: "dissolve".into() });
+        self.write(BatchEvent::done("dissolve"));
         self.boil(evidence, mistake)
     }
 
@@ -153,32 +138,28 @@ impl Evening {
     /// its time to the knob. No belief can land better.
     #[must_use]
     pub fn known(mut self) -> Option<f64> {
-        let flame = self.luck.one(&[Flame::Medium, Flame::Medium, Flame::High]);
-        self.world.set(&mut self.now, flame.frac());
-        while self.log_s < HORIZON_S {
-            let (mut now, mut luck) = (self.now, self.luck.clone());
-            self.world.pass(&mut now, HAND_S, &mut luck);
-            self.world.set(&mut now, 0.0);
-            self.world.pass(&mut now, 240.0, &mut luck);
-            if self.world.strength(now.water_g) >= self.setup.target_solids_frac {
+        self.lights();
+        while self.cook.elapsed_s() < HORIZON_S {
+            if self.off_after(HAND_S, self.cook.luck.clone()) >= self.plan().target_solids_frac {
                 return Some(self.lands());
             }
-            self.goes_on(1.0);
+            self.cook.wait(1.0);
         }
         None
     }
 
     fn boil(mut self, evidence: Evidence, mistake: Option<Mistake>) -> Outcome {
         let mut outcome = Outcome::default();
-        let first_g = self.now.water_g;
+        let first_g = self.cook.now.water_g;
         let (mut held, mut looks, mut readings) = (0, 0, 0);
-        let (mut probe_s, mut scale_s, mut string_s) = (self.log_s, self.log_s, self.log_s);
-        while self.log_s < HORIZON_S {
-            let state = self.batch.state_at(self.now_ms());
+        let (mut probe_s, mut scale_s, mut string_s) =
+            (self.cook.elapsed_s(), self.cook.elapsed_s(), self.cook.elapsed_s());
+        while self.cook.elapsed_s() < HORIZON_S {
+            let state = self.cook.state();
             let Some(syrup) = state.syrup else { break };
-            let off_g = self.world.charge.dissolved_g() * (1.0 / syrup.turn_off_frac - 1.0);
-            while held < 3 && first_g - self.now.water_g >= WAY[held] * (first_g - off_g) {
-                let truth = self.world.strength(self.now.water_g);
+            let off_g = self.cook.world.charge.dissolved_g() * (1.0 / syrup.turn_off_frac - 1.0);
+            while held < 3 && first_g - self.cook.now.water_g >= WAY[held] * (first_g - off_g) {
+                let truth = self.cook.strength();
                 outcome.strength[held] =
                     Some((syrup.solids_frac.low..=syrup.solids_frac.high).contains(&truth));
                 outcome.reach[held] = Some(0.5 * (syrup.solids_frac.high - syrup.solids_frac.low));
@@ -189,8 +170,8 @@ impl Evening {
                 held += 1;
             }
             let Some(left) = syrup.turn_off_in_s else { break };
-            let lands_now = syrup.landing_frac >= self.setup.target_solids_frac - 0.002;
-            self.call_s = self.log_s + if lands_now { 0.0 } else { (left.mid - HAND_S).max(0.0) };
+            let lands_now = syrup.landing_frac >= self.plan().target_solids_frac - 0.002;
+            self.call_s = self.cook.elapsed_s() + if lands_now { 0.0 } else { (left.mid - HAND_S).max(0.0) };
             self.passes(0.0);
             // Had nobody heard the call, the belief would have to hold all the same.
             if self.landed.is_some() && held == 3 {
@@ -198,7 +179,7 @@ impl Evening {
             }
             let mut wait_s = (0.5 * left.mid).clamp(3.0, 30.0);
             // What is read, when it is time for it.
-            let every = |at: f64, s: f64| at + s - self.log_s;
+            let every = |at: f64, s: f64| at + s - self.cook.elapsed_s();
             if evidence.probes() {
                 wait_s = wait_s.min(every(probe_s, 60.0).max(0.1));
             }
@@ -207,15 +188,15 @@ impl Evening {
             }
             self.passes(wait_s);
             let wrong = |n: usize| mistake.filter(|m| m.nth == n);
-            if evidence.probes() && self.log_s - probe_s >= 60.0 {
-                probe_s = self.log_s;
+            if evidence.probes() && self.cook.elapsed_s() - probe_s >= 60.0 {
+                probe_s = self.cook.elapsed_s();
                 let off_k = wrong(readings).map_or(0.0, |m| m.probe_k);
                 readings += 1;
                 self.probe(off_k);
                 self.again_if_doubted(off_k != 0.0, |e| e.probe(0.0));
             }
-            if evidence.weighs() && self.log_s - scale_s >= 120.0 {
-                scale_s = self.log_s;
+            if evidence.weighs() && self.cook.elapsed_s() - scale_s >= 120.0 {
+                scale_s = self.cook.elapsed_s();
                 let off_g = wrong(readings).map_or(0.0, |m| m.scale_g);
                 readings += 1;
                 self.weigh(off_g);
@@ -223,29 +204,35 @@ impl Evening {
             }
             // The program asks a minute ahead; whoever found it not there yet looks again when it may be.
             let near = left.low <= if looks == 0 { 60.0 } else { 20.0 };
-            if evidence.pulls() && near && looks < 4 && self.log_s - string_s >= 45.0 {
-                (string_s, looks) = (self.log_s, looks + 1);
+            if evidence.pulls() && near && looks < 4 && self.cook.elapsed_s() - string_s >= 45.0 {
+                (string_s, looks) = (self.cook.elapsed_s(), looks + 1);
                 self.pull();
             }
         }
-        Outcome { landed: self.landed, stage: Some(self.setup.stage), ..outcome }
+        Outcome { landed: self.landed, stage: Some(self.plan().stage), ..outcome }
+    }
+
+    /// Strength it lands on if the heat goes off in so many seconds, 0–1.
+    fn off_after(&self, seconds: f64, mut luck: Luck) -> f64 {
+        let (world, mut now) = (&self.cook.world, self.cook.now);
+        world.pass(&mut now, seconds, &mut luck);
+        world.set(&mut now, 0.0);
+        world.pass(&mut now, 240.0, &mut luck);
+        world.strength(now.water_g)
     }
 
     /// Where it lands if the call is heard now, in stages from the aim.
     fn lands(&self) -> f64 {
-        let (mut now, mut luck) = (self.now, self.luck.clone());
+        let mut luck = self.cook.luck.clone();
         let hand_s = luck.between(0.0, 2.0 * HAND_S);
-        self.world.pass(&mut now, hand_s, &mut luck);
-        self.world.set(&mut now, 0.0);
-        self.world.pass(&mut now, 240.0, &mut luck);
-        let stage = self.setup.ladder.of(self.setup.stage);
-        (self.world.strength(now.water_g) - self.setup.target_solids_frac)
-            / (stage.high_frac - stage.low_frac)
+        let plan = self.plan();
+        let stage = self.cook.setup().ladder.of(plan.stage);
+        (self.off_after(hand_s, luck) - plan.target_solids_frac) / (stage.high_frac - stage.low_frac)
     }
 
     /// Asked to read again, she does.
     fn again_if_doubted(&mut self, was_wrong: bool, read: impl Fn(&mut Self)) {
-        let doubted = self.batch.state_at(self.now_ms()).syrup.is_some_and(|s| s.surprise);
+        let doubted = self.cook.state().syrup.is_some_and(|s| s.surprise);
         if was_wrong && doubted {
             self.passes(10.0);
             let readings = std::mem::replace(&mut self.readings, 1_000);
@@ -254,25 +241,16 @@ impl Evening {
         }
     }
 
-    fn now_ms(&self) -> i64 {
-        START_MS + (1000.0 * self.log_s).round() as i64
-    }
-
     /// Lets time pass. The page calls on what it was told last, whatever she is busy with.
     fn passes(&mut self, seconds: f64) {
-        let until_s = self.call_s - self.log_s;
+        let until_s = self.call_s - self.cook.elapsed_s();
         if self.landed.is_none() && until_s <= seconds {
-            self.goes_on(until_s.max(0.0));
+            self.cook.wait(until_s.max(0.0));
             self.landed = Some(self.lands());
-            self.goes_on(seconds - until_s.max(0.0));
+            self.cook.wait(seconds - until_s.max(0.0));
         } else {
-            self.goes_on(seconds);
+            self.cook.wait(seconds);
         }
-    }
-
-    fn goes_on(&mut self, seconds: f64) {
-        self.world.pass(&mut self.now, seconds, &mut self.luck);
-        self.log_s += seconds;
     }
 
     /// The chance of the reading that comes now.
@@ -282,11 +260,8 @@ impl Evening {
     }
 
     fn write(&mut self, event: BatchEvent) {
-        self.seq += 1;
-        let logged = Logged { seq: self.seq, at_ms: self.now_ms(), event };
-        if self.batch.admit(&logged.event, logged.at_ms).is_ok() {
-            self.batch.take(logged).expect("admitted");
-        }
+        // What the page refuses is not read again: an evening has many readings.
+        let _ = self.cook.writes(event);
     }
 
     /// From the reading to the key some seconds pass.
@@ -297,40 +272,29 @@ impl Evening {
 
     fn weigh(&mut self, off_g: f64) {
         let mut luck = self.of_this_reading();
-        let gross_g =
-            self.setup.pan.tare_g + self.world.contents_g(&self.now) + self.tare_g + luck.normal() + off_g;
-        self.read(&mut luck, SeenReading::Weight { gross_g: gross_g.round() });
+        let reading = self.cook.weight(&mut luck, off_g);
+        self.read(&mut luck, reading);
     }
 
     fn probe(&mut self, off_k: f64) {
         let mut luck = self.of_this_reading();
-        let shown_c = self.now.syrup_c + self.bias_k + 0.7 * luck.normal() + off_k;
-        self.read(&mut luck, SeenReading::Thermometer { shown_c: (10.0 * shown_c).round() / 10.0 });
+        let reading = self.cook.temperature(&mut luck, off_k);
+        self.read(&mut luck, reading);
     }
 
     fn pull(&mut self) {
         let mut luck = self.of_this_reading();
-        let cm = self.world.string_cm(&self.now) * (self.hand + 0.40 * luck.normal()).exp();
-        let pull = match cm {
-            _ if cm < 0.12 => Pull::None,
-            _ if cm < 0.33 => Pull::Snaps,
-            _ if cm < 0.75 => Pull::Short,
-            _ if cm < 1.55 => Pull::Centimetre,
-            _ if cm < 6.0 => {
-                return self.read(&mut luck, SeenReading::String { string_cm: (10.0 * cm).round() / 10.0 });
-            }
-            _ => return self.read(&mut luck, SeenReading::String { string_cm: cm.round().min(60.0) }),
-        };
-        self.read(&mut luck, SeenReading::Pull { pull });
+        let reading = self.cook.string(&mut luck);
+        self.read(&mut luck, reading);
     }
 
     /// When the pan truly reaches a strength on its flame, s from now: the same evening, gone on.
     fn time_to(&self, solids_frac: f64) -> f64 {
-        let mut now = self.now;
-        let mut luck = Luck::of(u64::from(self.now.at_s.to_bits() as u32));
+        let (world, mut now) = (&self.cook.world, self.cook.now);
+        let mut luck = Luck::of(u64::from(now.at_s.to_bits() as u32));
         let from_s = now.at_s;
-        while self.world.strength(now.water_g) < solids_frac && now.at_s - from_s < HORIZON_S {
-            self.world.pass(&mut now, 1.0, &mut luck);
+        while world.strength(now.water_g) < solids_frac && now.at_s - from_s < HORIZON_S {
+            world.pass(&mut now, 1.0, &mut luck);
         }
         now.at_s - from_s
     }

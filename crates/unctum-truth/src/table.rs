@@ -1,11 +1,7 @@
 //! Many evenings, counted.
 
-use unctum_core::syrup::StageKey;
-
 use crate::evening::{Evening, Evidence, Mistake, Outcome};
-
-/// The stages an evening is boiled to.
-pub const STAGES: [StageKey; 3] = [StageKey::OneString, StageKey::TwoString, StageKey::SoftBall];
+use crate::kitchen::STAGES;
 
 /// A row of the table: one kind of evidence over many evenings.
 #[derive(Debug, Clone)]

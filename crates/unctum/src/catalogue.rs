@@ -5,8 +5,9 @@ use std::collections::BTreeMap;
 use rust_embed::RustEmbed;
 use serde::Deserialize;
 use unctum_core::food::Larder;
-use unctum_core::kitchen::Air;
-use unctum_core::process::{Card, Method, Setting, Step, Swap, Sweet};
+use unctum_core::kitchen::{Air, KitchenDocument};
+use unctum_core::process::{Book, Method, Step, Swap, Sweet};
+use unctum_core::shelf::Card;
 use unctum_core::syrup::Ladder;
 use unctum_core::{CoreError, Result};
 
@@ -35,6 +36,8 @@ pub struct Catalogue {
     pub cautions: BTreeMap<String, String>,
     /// Least and largest share of a batch that a sweet uses, by ingredient.
     pub ranges: BTreeMap<String, ShareRange>,
+    /// The sweets that make an ingredient, by that ingredient.
+    pub components: BTreeMap<String, Sweet>,
 }
 
 impl Catalogue {
@@ -46,17 +49,20 @@ impl Catalogue {
         let larder: Larder = read("ingredients.toml")?;
         larder.check()?;
         let (ladder, air) = (Ladder::default(), Air::default());
-        let setting = Setting { larder: &larder, ladder: &ladder, air };
+        let none = BTreeMap::new();
+        let book = Book { larder: &larder, swaps: &[], components: &none, ladder: &ladder, air };
         let mut sweets = Vec::new();
         for name in Files::iter().filter(|f| f.starts_with("sweets/")) {
             let sweet: Sweet = read(&name)?;
             sweet.check(&larder)?;
-            Card::of(&sweet, false, &setting, None)?;
+            Card::of(&sweet, false, &book, None)?;
             sweets.push(sweet);
         }
         let swaps: SwapFile = read("swaps.toml")?;
         let ranges = ranges(sweets.iter().flat_map(|s| &s.methods), &larder)?;
-        Ok(Self { sweets, swaps: swaps.swaps, cautions: read("cautions.toml")?, ranges, larder })
+        let components = sweets.iter().filter_map(|s| Some((s.makes.clone()?, s.clone()))).collect();
+        let cautions = read("cautions.toml")?;
+        Ok(Self { sweets, swaps: swaps.swaps, cautions, ranges, components, larder })
     }
 
     /// The sweet of a key.
@@ -81,10 +87,18 @@ impl Catalogue {
         steps
     }
 
-    /// The sweets that make an ingredient, by that ingredient.
-    #[must_use]
-    pub fn components(&self) -> BTreeMap<String, &Sweet> {
-        self.sweets.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect()
+    /// The book of a kitchen: what is known here, with her ladder and her air.
+    ///
+    /// # Errors
+    /// Those of the room.
+    pub fn book<'a>(&'a self, kitchen: &'a KitchenDocument) -> Result<Book<'a>> {
+        Ok(Book {
+            larder: &self.larder,
+            swaps: &self.swaps,
+            components: &self.components,
+            ladder: &kitchen.ladder,
+            air: kitchen.room.air()?,
+        })
     }
 }
 
@@ -106,7 +120,7 @@ fn ranges<'a>(
 }
 
 fn read<T: serde::de::DeserializeOwned>(name: &str) -> Result<T> {
-    let fault = |words: String| CoreError::BadProcess(format!("{name}: {words}"));
+    let fault = |words: String| CoreError::BadCatalogue(format!("{name}: {words}"));
     let file = Files::get(name).ok_or_else(|| fault("is missing".into()))?;
     let text = std::str::from_utf8(&file.data).map_err(|e| fault(e.to_string()))?;
     toml::from_str(text).map_err(|e| fault(e.to_string()))

@@ -17,7 +17,7 @@ use unctum_store::file::{self, Kind, beside, copies_folder, private_folder};
 use unctum_store::{Store, StoreError};
 
 use crate::app::App;
-use crate::serve::Failure;
+use crate::failure::Failure;
 
 /// Days, weeks and months of which a copy is kept.
 const DAYS: usize = 7;

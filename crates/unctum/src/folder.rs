@@ -10,7 +10,7 @@ use unctum_store::Store;
 use unctum_store::file::{beside, private_folder, write_private};
 use unctum_store::whole::{Whole, WholeBatch, put_in, take_out};
 
-use crate::serve::Failure;
+use crate::failure::Failure;
 
 const KITCHEN: &str = "kitchen.json";
 const UNFINISHED: &str = "unfinished.json";

@@ -104,7 +104,7 @@ enum Command {
     Schema,
 }
 
-type Failure = serve::Failure;
+use unctum::failure::Failure;
 
 fn main() -> ExitCode {
     match run(Cli::parse().command) {

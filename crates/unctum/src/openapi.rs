@@ -6,87 +6,25 @@ use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 
 use crate::changes::Change;
 use crate::problem::Problem;
-use crate::routes::{batch, boil, door, kitchen, live, network, notebook, sweet, syrup, system};
+use crate::routes::{
+    batch, boil, correct, door, every_route, kitchen, live, network, notebook, stove, sweet, syrup, system,
+};
 
-#[derive(OpenApi)]
-#[openapi(
-    info(
-        title = "Unctum",
-        description = "Syrups to the right string, batch by batch. Quantities carry their unit in the name."
-    ),
-    paths(
-        system::health,
-        system::openapi,
-        system::clock,
-        system::move_clock,
-        syrup::stages,
-        syrup::properties,
-        syrup::locate,
-        syrup::sweeteners,
-        syrup::charge,
-        syrup::string,
-        syrup::invert,
-        syrup::graining,
-        boil::boil_down,
-        boil::terms,
-        boil::clock_rule,
-        boil::correct,
-        boil::acid,
-        boil::milk,
-        kitchen::kitchen,
-        kitchen::save_kitchen,
-        kitchen::history,
-        kitchen::undo,
-        kitchen::schools,
-        kitchen::first,
-        kitchen::ring_cups,
-        kitchen::ring_heating,
-        kitchen::ring_boil_off,
-        kitchen::check_thermometer,
-        kitchen::check_measure,
-        kitchen::check_pan,
-        kitchen::check_pressure,
-        sweet::shelf::sweets,
-        sweet::shelf::sweet,
-        sweet::shelf::ingredients,
-        sweet::figures::formula,
-        sweet::figures::compare_methods,
-        sweet::figures::convert,
-        sweet::own::check,
-        sweet::own::create,
-        sweet::own::save,
-        sweet::own::remove,
-        sweet::own::versions,
-        sweet::own::restore,
-        sweet::own::unfinished,
-        sweet::own::keep_unfinished,
-        sweet::own::drop_unfinished,
-        sweet::own::step_verbs,
-        sweet::exchange::import,
-        sweet::exchange::export,
-        sweet::exchange::sweet_schema,
-        batch::batches,
-        batch::plan,
-        batch::start,
-        batch::batch,
-        batch::log_event,
-        batch::judge,
-        live::live,
-        notebook::copy,
-        door::door,
-        door::certificate,
-        door::enter,
-        door::pair,
-        door::leave,
-        network::network,
-        network::switch,
-        network::set_passcode,
-        network::pairing,
-        network::revoke,
-    ),
-    components(schemas(Problem, Change))
-)]
-struct Document;
+macro_rules! described {
+    ($($($at:ident)::+),* $(,)?) => {
+        #[derive(OpenApi)]
+        #[openapi(
+            info(
+                title = "Unctum",
+                description = "Syrups to the right string, batch by batch. Quantities carry their unit in the name."
+            ),
+            paths($($($at)::+),*),
+            components(schemas(Problem, Change))
+        )]
+        struct Document;
+    };
+}
+every_route!(described);
 
 /// The whole description.
 #[must_use]

@@ -65,6 +65,9 @@ impl Problem {
 
 impl From<CoreError> for Problem {
     fn from(error: CoreError) -> Self {
+        if let CoreError::NoSuchThing { .. } = error {
+            return Self::new(Status::NotFound, error.code(), "Not there", error.to_string());
+        }
         Self::new(Status::UnprocessableEntity, error.code(), "That cannot be", error.to_string())
     }
 }

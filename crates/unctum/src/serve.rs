@@ -11,11 +11,9 @@ use unctum_store::{Store, network};
 use crate::app::App;
 use crate::clock::Clock;
 use crate::door::{Door, Settings, hash_of_passcode};
+use crate::failure::Failure;
 use crate::routes::network::check_passcode;
 use crate::{copies, server};
-
-/// Whatever keeps the program from going on, in words.
-pub type Failure = Box<dyn std::error::Error>;
 
 /// Files and connections that may be open at once, if the system lets us.
 const OPEN_AT_ONCE: u64 = 16_384;

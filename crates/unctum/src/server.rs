@@ -11,8 +11,8 @@ use crate::app::App;
 use crate::catalogue::Catalogue;
 use crate::changes::Changes;
 use crate::clock::Clock;
-use crate::door::{self, Door};
-use crate::{front, headers, problem, routes};
+use crate::door::Door;
+use crate::{front, guard, headers, openapi, problem, routes};
 
 /// Puts the server together. It listens behind the door, on a port of loopback that the system chooses.
 ///
@@ -52,10 +52,11 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
     };
     Ok(rocket::custom(config)
         .manage(app)
+        .manage(routes::system::Description(|| openapi::document().to_pretty_json()))
         .mount("/api/v1", routes::all())
-        .mount("/", rocket::routes![front::file, door::refused])
+        .mount("/", rocket::routes![front::file, guard::refused])
         .register("/", catchers![problem::fallback])
-        .attach(door::Guard)
+        .attach(guard::Guard)
         .attach(headers::Headers)
         .attach(headers::Compressed))
 }

@@ -3,13 +3,13 @@
 
 use std::sync::{Arc, PoisonError, RwLock};
 
-use unctum_core::kitchen::KitchenDocument;
-use unctum_core::process::{Card, Setting};
+use unctum_core::course::Tools;
+use unctum_core::kitchen::{KitchenDocument, Wished};
+use unctum_core::shelf::Card;
 use unctum_store::sweet::{Stamp, cards, stamp};
 use unctum_store::{Result, SqliteConnection, kitchen};
 
 use crate::catalogue::Catalogue;
-use crate::from_kitchen::{choose, tools};
 
 /// Cards as they stood at a mark; read anew when the mark has changed, whoever changed it.
 struct Shelf<M>(RwLock<Option<(M, Arc<Vec<Card>>)>>);
@@ -63,9 +63,7 @@ impl CatalogueShelf {
 }
 
 fn in_kitchen(catalogue: &Catalogue, kitchen: &KitchenDocument) -> Result<Vec<Card>> {
-    let air = kitchen.room.air()?;
-    let setting = Setting { larder: &catalogue.larder, ladder: &kitchen.ladder, air };
-    let usual = tools(kitchen, &choose(kitchen, None, None, None)?);
-    let cards = catalogue.sweets.iter().map(|s| Card::of(s, false, &setting, Some(&usual)));
+    let (book, usual) = (catalogue.book(kitchen)?, Tools::of(&kitchen.pick(Wished::default())?));
+    let cards = catalogue.sweets.iter().map(|s| Card::of(s, false, &book, Some(&usual)));
     Ok(cards.collect::<unctum_core::Result<_>>()?)
 }

@@ -93,6 +93,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/{id}/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What can be done for a batch that went wrong, with its numbers of this moment.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["rescue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches/{id}/verdict": {
         parameters: {
             query?: never;
@@ -713,6 +734,27 @@ export interface paths {
         };
         /** The JSON Schema of a sweet. */
         get: operations["sweet_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The whole stove at this moment.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["stove"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1343,6 +1385,46 @@ export interface components {
             /** @description The moment in words. */
             when: string;
         };
+        /** @description Something to do, with what its button writes. */
+        Act: {
+            /** @description Whether it takes both hands for as long as it lasts. */
+            bound: boolean;
+            /** @description Whether what the button says may also not be so: a pan that is off and tested can be not there yet. */
+            can_fail: boolean;
+            /** @description How much it presses. */
+            class: components["schemas"]["ActClass"];
+            /**
+             * Format: int64
+             * @description When it is due, ms since 1970, where that is known.
+             */
+            due_ms?: number | null;
+            entry?: components["schemas"]["BatchEvent"] | null;
+            /** @description Whether the flame goes off with it. */
+            flame_off: boolean;
+            /** @description Whether the time within which it should have begun has passed. */
+            late: boolean;
+            /**
+             * Format: int32
+             * @description Which load of it, from 1.
+             */
+            load: number;
+            /**
+             * Format: int32
+             * @description Of how many.
+             */
+            loads: number;
+            /** @description Whether it is about the syrup on its way to its stage: the advice of the batch says more. */
+            of_syrup: boolean;
+            /** @description Key of the step. */
+            step: string;
+            /** @description What to do, in a few words. */
+            words: string;
+        };
+        /**
+         * @description How much an act presses, most first.
+         * @enum {string}
+         */
+        ActClass: "urgent" | "test" | "due" | "timely" | "keep" | "begin" | "prepare" | "may";
         /** @description The one next thing to do. */
         Advice: {
             /** @enum {string} */
@@ -1401,6 +1483,18 @@ export interface components {
          * @enum {string}
          */
         Against: "not_yet" | "there" | "past";
+        /** @description What the plan says will come. */
+        Ahead: {
+            /** @description The advice then. */
+            advice: components["schemas"]["Advice"];
+            /** @description The call then. */
+            call: components["schemas"]["Call"];
+            /**
+             * Format: double
+             * @description In so long, s.
+             */
+            in_s: number;
+        };
         /** @description The air as the pan model needs it. */
         Air: {
             /**
@@ -1458,6 +1552,11 @@ export interface components {
         Attention: "constant" | "now_and_then" | "none";
         /** @description What a line says of a batch. */
         BatchBrief: {
+            /**
+             * Format: int32
+             * @description Number of the pan, if it is known.
+             */
+            pan_id?: number | null;
             /** @description Name of the pan. */
             pan_name: string;
             /**
@@ -1487,7 +1586,22 @@ export interface components {
             flame: components["schemas"]["Flame"];
         } | {
             /** @enum {string} */
+            event: "step_began";
+            /**
+             * Format: int32
+             * @description Which load of it, from 1.
+             */
+            load?: number;
+            /** @description Key of the step. */
+            step: string;
+        } | {
+            /** @enum {string} */
             event: "step_done";
+            /**
+             * Format: int32
+             * @description Which load of it, from 1.
+             */
+            load?: number;
             /** @description Key of the step. */
             step: string;
         } | {
@@ -1505,12 +1619,49 @@ export interface components {
             water_g: number;
         } | {
             /** @enum {string} */
+            event: "whistle";
+            /** @description Key of the step. */
+            step: string;
+        } | {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            amount_g: number;
+            /** @enum {string} */
+            event: "put_in";
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /** @description Key of the step. */
+            step: string;
+        } | {
+            /** @enum {string} */
             event: "undone";
             /**
              * Format: int32
              * @description Its number. (Older logs call it `seq`, as the number of the entry itself is called.)
              */
             undone_seq: number;
+        } | {
+            /**
+             * Format: int64
+             * @description When it was, ms since 1970; as it was if left out.
+             */
+            amended_ms?: number | null;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            amended_seq: number;
+            /** @enum {string} */
+            event: "amended";
+            flame?: components["schemas"]["Flame"] | null;
+            reading?: components["schemas"]["SeenReading"] | null;
+            /**
+             * Format: double
+             * @description How much was poured in, g, if it is water.
+             */
+            water_g?: number | null;
         } | {
             /** @enum {string} */
             event: "given_up";
@@ -1549,33 +1700,32 @@ export interface components {
             air: components["schemas"]["Air"];
             /** @description Allergens in it. */
             allergens?: string[];
-            /** @description The syrup as it goes on the ring. */
-            charge: components["schemas"]["Charge"];
             /** @description What was chosen on the sweet's page. */
             chosen?: components["schemas"]["Chosen"];
-            /** @description Whether there is a scale. */
-            has_scale?: boolean;
             /** @description The cook's ladder. */
             ladder?: components["schemas"]["Ladder"];
             /** @description The measured list. */
             lines: components["schemas"]["Line"][];
+            /** @description What goes wrong with it, and what to do. */
+            mistakes?: components["schemas"]["Mistake"][];
             /** @description The pan. */
             pan: components["schemas"]["Pan"];
+            /** @description How each of them goes in this kitchen, as the sweet's page showed it; its usual minutes where nothing is told. */
+            plan?: components["schemas"]["StepPlan"][];
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
-            /** @description Stage to land on. */
-            stage: components["schemas"]["StageKey"];
-            /** @description The steps. */
+            /**
+             * Format: double
+             * @description The step of her scale, g; none without a scale: then what her cups hold is what went in.
+             */
+            scale_step_g?: number | null;
+            /** @description The steps, in an order that can be worked. */
             steps: components["schemas"]["Step"][];
             /** @description The sweet, if it is one of the catalogue. */
             sweet_key?: string | null;
+            syrup?: components["schemas"]["SyrupPlan"] | null;
             /** @description What goes in at each step, in grams and in her measures. */
             takes?: components["schemas"]["SheetTake"][];
-            /**
-             * Format: double
-             * @description Strength to land on, 0–1.
-             */
-            target_solids_frac: number;
             thermometer?: components["schemas"]["Thermometer"] | null;
             /** @description What the cook calls it. */
             title: string;
@@ -1594,10 +1744,19 @@ export interface components {
         };
         /** @description The batch at one moment. */
         BatchState: {
-            /** @description The one next thing to do. */
+            /** @description Everything to do, most pressing first. */
+            acts: components["schemas"]["Act"][];
+            /** @description What the syrup wants, while it is on its way; else to go on with the step at hand. */
             advice: components["schemas"]["Advice"];
+            /** @description What the plan says will come if nobody answers, in its order. */
+            ahead: components["schemas"]["Ahead"][];
             /** @description Key of the step that ends with the syrup at its stage, while the syrup is on. */
             boil_step?: string | null;
+            button?: components["schemas"]["BatchEvent"] | null;
+            /** @description The same in few words, and how much it presses. */
+            call: components["schemas"]["Call"];
+            /** @description Whether what the button says may also not be so: a pan that is off and tested can be not there yet. */
+            can_fail: boolean;
             /**
              * Format: int32
              * @description Number of the event that undo would take back.
@@ -1612,6 +1771,8 @@ export interface components {
              * @description When it was last set.
              */
             flame_set_ms?: number | null;
+            /** @description What could begin and is held back. */
+            held: components["schemas"]["Held"][];
             /**
              * Format: int64
              * @description The moment, ms since 1970.
@@ -1619,6 +1780,8 @@ export interface components {
             now_ms: number;
             /** @description Where it stands. */
             phase: components["schemas"]["Phase"];
+            /** @description What goes on, each with its clock. */
+            runs: components["schemas"]["RunState"][];
             /** @description All steps. */
             steps: components["schemas"]["StepState"][];
             syrup?: components["schemas"]["SyrupState"] | null;
@@ -1647,33 +1810,18 @@ export interface components {
             last_stage?: components["schemas"]["StageKey"] | null;
             /** @description Whether nothing more is to be done. */
             over: boolean;
-            /**
-             * Format: double
-             * @description Latest (80 %) of the same.
-             */
-            planned_high_min?: number | null;
-            /**
-             * Format: double
-             * @description Earliest (80 %) of the same.
-             */
-            planned_low_min?: number | null;
-            /**
-             * Format: double
-             * @description Minutes from heat on to turn-off, as reckoned from the ring's plate.
-             */
-            planned_min?: number | null;
+            planned_min?: components["schemas"]["Spread"] | null;
             /**
              * Format: double
              * @description Minutes from first heat on to the last turn-off.
              */
             real_min?: number | null;
-            /** @description Stage aimed for. */
-            stage: components["schemas"]["StageKey"];
+            stage?: components["schemas"]["StageKey"] | null;
             /**
              * Format: double
              * @description Strength aimed for, 0–1.
              */
-            target_solids_frac: number;
+            target_solids_frac?: number | null;
             /**
              * Format: double
              * @description Water poured back in, g.
@@ -1736,7 +1884,7 @@ export interface components {
         };
         /** @description The answer. */
         BoilDown: {
-            boils_at?: components["schemas"]["Moment"] | null;
+            boils_at_s?: components["schemas"]["Spread"] | null;
             /**
              * Format: double
              * @description When the last grain of sugar is gone, s; none if the water never takes it all.
@@ -1910,6 +2058,18 @@ export interface components {
              */
             sd_frac?: number;
         };
+        /** @description How a pan calls. */
+        Call: {
+            /** @description Whether it is called out again and again until it is done. */
+            again: boolean;
+            /**
+             * Format: int32
+             * @description How much it presses: 0 most; none where it can wait.
+             */
+            presses?: number | null;
+            /** @description What it wants, in a few words. */
+            words: string;
+        };
         /** @description A sweet in brief. */
         Card: {
             /** @description One sentence about it. */
@@ -1949,8 +2109,6 @@ export interface components {
             methods: string[];
             /** @description Plain name. */
             name: string;
-            /** @description Whether a method boils a syrup to a stage, to be followed on the stove. */
-            on_the_stove: boolean;
             /** @description Whether it is the cook's own. */
             own: boolean;
             /**
@@ -2143,21 +2301,8 @@ export interface components {
         };
         /** @description A strength told by a clock. */
         ClockStrength: {
-            /**
-             * Format: double
-             * @description Most likely, 0–1.
-             */
-            solids_frac: number;
-            /**
-             * Format: double
-             * @description Upper end of the 80 % interval.
-             */
-            solids_frac_high: number;
-            /**
-             * Format: double
-             * @description Lower end of the 80 % interval.
-             */
-            solids_frac_low: number;
+            /** @description Strength, 0–1. */
+            solids_frac: components["schemas"]["Spread"];
             /** @description Stage at the most likely strength. */
             stage: components["schemas"]["StageKey"];
         };
@@ -2166,6 +2311,19 @@ export interface components {
          * @enum {string}
          */
         ClockZero: "heat_on" | "dissolved" | "boil";
+        /** @description Two that will want the cook at once. */
+        Collision: {
+            /** @description The one of them that can be slowed, or is due first. */
+            first: components["schemas"]["StoveStep"];
+            /**
+             * Format: double
+             * @description In so long, s.
+             */
+            in_s: number;
+            /** @description The other. */
+            second: components["schemas"]["StoveStep"];
+            slower?: components["schemas"]["BatchEvent"] | null;
+        };
         /** @description Two methods side by side. */
         CompareAnswer: {
             /** @description Step by step, number by number. */
@@ -2324,8 +2482,8 @@ export interface components {
              */
             count: number;
             in_this_kitchen?: components["schemas"]["Measured"] | null;
-            /** @description What it weighs. */
-            mass: components["schemas"]["MassRange"];
+            /** @description What it weighs, g. */
+            mass_g: components["schemas"]["Spread"];
         };
         /**
          * @description What to convert.
@@ -2411,7 +2569,7 @@ export interface components {
          */
         CorrectAsk: {
             /** @description What is dissolved in it, and its water if no reading tells the strength. */
-            charge: components["schemas"]["Charge"];
+            charge: components["schemas"]["Standing"];
             /**
              * Format: double
              * @description Its temperature, °C; boiling if left out.
@@ -2434,9 +2592,9 @@ export interface components {
             target_stage?: components["schemas"]["StageKey"] | null;
         } | {
             /** @description One. */
-            a: components["schemas"]["Charge"];
+            a: components["schemas"]["Standing"];
             /** @description The other. */
-            b: components["schemas"]["Charge"];
+            b: components["schemas"]["Standing"];
             /** @enum {string} */
             kind: "mix";
             /** @description The cook's ladder; the usual one if left out. */
@@ -2445,7 +2603,7 @@ export interface components {
             room?: components["schemas"]["Room"];
         } | {
             /** @description The syrup. */
-            charge: components["schemas"]["Charge"];
+            charge: components["schemas"]["Standing"];
             /**
              * Format: double
              * @description From, °C.
@@ -2466,22 +2624,9 @@ export interface components {
         /** @description What brings a syrup to its strength. */
         Correction: {
             against?: components["schemas"]["Against"] | null;
-            heat?: components["schemas"]["MinuteRange"] | null;
-            /**
-             * Format: double
-             * @description Strength now, 0–1.
-             */
-            solids_frac: number;
-            /**
-             * Format: double
-             * @description Upper end of its 80 % interval.
-             */
-            solids_frac_high: number;
-            /**
-             * Format: double
-             * @description Lower end of its 80 % interval.
-             */
-            solids_frac_low: number;
+            heat_min?: components["schemas"]["Spread"] | null;
+            /** @description Strength now, 0–1. */
+            solids_frac: components["schemas"]["Spread"];
             /** @description Stage now. */
             stage: components["schemas"]["StageKey"];
             /**
@@ -2494,8 +2639,8 @@ export interface components {
              * @description Strength to come to, 0–1.
              */
             target_solids_frac: number;
-            water_to_add?: components["schemas"]["GramRange"] | null;
-            water_to_lose?: components["schemas"]["GramRange"] | null;
+            water_to_add_g?: components["schemas"]["Spread"] | null;
+            water_to_lose_g?: components["schemas"]["Spread"] | null;
         };
         /** @description What cups and spoons hold where the text was written. */
         CupSizes: {
@@ -2548,6 +2693,19 @@ export interface components {
              * @description From the flame on to the boil, s.
              */
             took_s: number;
+        };
+        /** @description How deep something stands. */
+        Depth: {
+            /**
+             * Format: double
+             * @description At the end, mm.
+             */
+            end_mm: number;
+            /**
+             * Format: double
+             * @description At the start, mm.
+             */
+            start_mm: number;
         };
         /** @description A device that was let in. */
         DeviceView: {
@@ -3048,24 +3206,6 @@ export interface components {
             /** @description What may set it off. */
             provocation?: components["schemas"]["Provocation"];
         };
-        /** @description Grams with their 80 % interval. */
-        GramRange: {
-            /**
-             * Format: double
-             * @description Upper end, g.
-             */
-            high_g: number;
-            /**
-             * Format: double
-             * @description Lower end, g.
-             */
-            low_g: number;
-            /**
-             * Format: double
-             * @description Most likely, g.
-             */
-            mid_g: number;
-        };
         /** @description A figure that was guessed, and what makes it known. */
         Guess: {
             /** @description How it becomes known. */
@@ -3158,6 +3298,30 @@ export interface components {
              */
             water_g: number;
         };
+        /** @description Something that could begin and is held back. */
+        Held: {
+            /**
+             * Format: int32
+             * @description Which load of it, from 1.
+             */
+            load: number;
+            /** @description Key of the step. */
+            step: string;
+            /**
+             * Format: int64
+             * @description Until about when, ms since 1970; not known where hands are awaited.
+             */
+            until_ms?: number | null;
+            /** @description Key of the step that it waits for. */
+            waits_for: string;
+            /** @description Why. */
+            why: components["schemas"]["HeldWhy"];
+        };
+        /**
+         * @description Why something is held back.
+         * @enum {string}
+         */
+        HeldWhy: "hands" | "partner";
         /** @description A pan on a ring in a room. */
         HobAsk: {
             flame?: components["schemas"]["Flame"] | null;
@@ -3202,6 +3366,7 @@ export interface components {
             notes: string[];
             /** @description Every line of the text with what it was taken for; empty for our own files. */
             parts: components["schemas"]["ReadPart"][];
+            raw?: components["schemas"]["Raw"] | null;
             /** @description The key it was stored under. */
             stored_key?: string | null;
             /** @description The sweet as far as it is understood. */
@@ -3218,12 +3383,13 @@ export interface components {
         ImportAsk: {
             /** @description Whether to store it; otherwise it is only shown. */
             commit?: boolean;
-            /** @description It. */
-            content: string;
+            /** @description It; may be left out where it was read already and comes back as `raw`. */
+            content?: string;
             /** @description What cups and spoons hold there. */
             cups?: components["schemas"]["CupSizes"];
             /** @description How it is written. */
             format: components["schemas"]["RecipeFormat"];
+            raw?: components["schemas"]["Raw"] | null;
             /** @description What the cook says about doubtful lines. */
             settled?: components["schemas"]["Settled"][];
         };
@@ -3458,8 +3624,7 @@ export interface components {
              * @description Number of the batch.
              */
             id: number;
-            /** @description What it teaches. */
-            lesson: components["schemas"]["Lesson"];
+            lesson?: components["schemas"]["Lesson"] | null;
             /**
              * Format: int64
              * @description When it was started, ms since 1970.
@@ -3636,30 +3801,24 @@ export interface components {
              * @description When, ms since 1970.
              */
             at_ms: number;
+            /** @description Who wrote it, where it was not the kitchen's own screen. */
+            by?: string | null;
+            /**
+             * Format: int64
+             * @description When it was written down, ms since 1970, where that was another moment.
+             */
+            entered_ms?: number | null;
             /**
              * Format: int32
              * @description Number within the batch, from 1.
              */
             seq: number;
         };
-        /** @description A mass with its 80 % interval. */
-        MassRange: {
-            /**
-             * Format: double
-             * @description High end, g.
-             */
-            high_g: number;
-            /**
-             * Format: double
-             * @description Low end, g.
-             */
-            low_g: number;
-            /**
-             * Format: double
-             * @description Most likely, g.
-             */
-            mass_g: number;
-        };
+        /**
+         * @description How a step holds the cook.
+         * @enum {string}
+         */
+        Manner: "bound" | "work" | "watch" | "wait";
         /**
          * @description How masses and volumes are written.
          * @enum {string}
@@ -3719,8 +3878,8 @@ export interface components {
              * @description How many: cups in quarters and thirds, spoons in halves, whole pieces.
              */
             count: number;
-            /** @description What that comes to. */
-            mass: components["schemas"]["MassRange"];
+            /** @description What that comes to, g. */
+            mass_g: components["schemas"]["Spread"];
             /** @description Of what: the name of her measure, or the kind of piece. */
             of: string;
             /** @description State it is measured in, where it matters. */
@@ -3791,8 +3950,6 @@ export interface components {
             key: string;
             /** @description Variations that work out. */
             offers: components["schemas"]["Offer"][];
-            /** @description Whether it can be followed on the stove. */
-            on_the_stove: boolean;
         };
         /** @description Milk to reduce. */
         Milk: {
@@ -3850,42 +4007,6 @@ export interface components {
              */
             ratio: number;
         };
-        /** @description Minutes with their 80 % interval. */
-        MinuteRange: {
-            /**
-             * Format: double
-             * @description Upper end, min.
-             */
-            high_min: number;
-            /**
-             * Format: double
-             * @description Lower end, min.
-             */
-            low_min: number;
-            /**
-             * Format: double
-             * @description Most likely, min.
-             */
-            mid_min: number;
-        };
-        /** @description A span of time, minutes. */
-        Minutes: {
-            /**
-             * Format: double
-             * @description Most.
-             */
-            high_min: number;
-            /**
-             * Format: double
-             * @description Least.
-             */
-            low_min: number;
-            /**
-             * Format: double
-             * @description Expected.
-             */
-            mid_min: number;
-        };
         /** @description What goes wrong, and what to do. */
         Mistake: {
             /** @description Where it comes from. */
@@ -3896,24 +4017,6 @@ export interface components {
             now: string;
             /** @description What is seen. */
             sign: string;
-        };
-        /** @description A time with its 80 % interval, s. */
-        Moment: {
-            /**
-             * Format: double
-             * @description Late end, s.
-             */
-            high_s: number;
-            /**
-             * Format: double
-             * @description Early end, s.
-             */
-            low_s: number;
-            /**
-             * Format: double
-             * @description Expected, s.
-             */
-            mid_s: number;
         };
         /** @description A move of the simulated clock. */
         MoveClock: {
@@ -3935,6 +4038,11 @@ export interface components {
              * @description Standard deviation of that.
              */
             before_sd: number;
+            /**
+             * Format: double
+             * @description How many times as well it is known now.
+             */
+            narrower: number;
             /**
              * Format: double
              * @description Its standard deviation.
@@ -4073,6 +4181,8 @@ export interface components {
         Offer: {
             /** @description The changes. */
             changes: components["schemas"]["Variation"][];
+            /** @description What it is asked for by: the same whatever else is offered, in any kitchen. */
+            key: string;
             /** @description What it is called. */
             name: string;
             /** @description Whether it changes something that carries the set. */
@@ -4129,7 +4239,7 @@ export interface components {
         PanCheck: {
             /**
              * Format: double
-             * @description Share of its weight in handles and rim, which stay cool, 0–0.6.
+             * @description Share of its weight in handles and rim, which stay cool, 0–0.6; a tenth if left out.
              */
             cool_frac?: number;
             /** @description What it is made of. */
@@ -4291,21 +4401,8 @@ export interface components {
              * @description What a refractometer shows for a cooled drop, °Brix; none beyond what one reads.
              */
             brix?: number | null;
-            /**
-             * Format: double
-             * @description See `elapsed_low_s`.
-             */
-            elapsed_high_s: number;
-            /**
-             * Format: double
-             * @description Earliest and latest (80 %) this strength is reached, s.
-             */
-            elapsed_low_s: number;
-            /**
-             * Format: double
-             * @description Time since the heat went on, s.
-             */
-            elapsed_s: number;
+            /** @description Time since the heat went on at which this strength is reached, s. */
+            elapsed_s: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description Pan and contents on the scale, g.
@@ -4577,23 +4674,52 @@ export interface components {
          * @enum {string}
          */
         Purpose: "mass" | "medium" | "frying" | "greasing" | "garnish";
-        /** @description A value with its 80 % interval. */
-        Range: {
+        /** @description How much of an ingredient was put in, and what is left of it. */
+        PutIn: {
             /**
              * Format: double
-             * @description Upper end.
+             * @description How much so far, g.
              */
-            high: number;
+            amount_g: number;
+            /** @description Key of the ingredient. */
+            ingredient: string;
             /**
              * Format: double
-             * @description Lower end.
+             * @description How much of what goes in at this step is left, g.
              */
-            low: number;
+            left_g: number;
             /**
              * Format: double
-             * @description Most likely.
+             * @description A usual part of it: a quarter, or what is left, g.
              */
-            mid: number;
+            part_g: number;
+        };
+        /** @description A recipe as somebody wrote it, before anything is understood. */
+        Raw: {
+            /** @description What is said about it. */
+            about: string;
+            /** @description One line an ingredient. */
+            lines: string[];
+            makes?: components["schemas"]["Yield"] | null;
+            /** @description Its name. */
+            name: string;
+            /** @description What the cook should know of how it was taken apart. */
+            notes: string[];
+            /** @description Every line as it was written, with what it was taken for. */
+            parts: components["schemas"]["ReadPart"][];
+            /** @description The steps. */
+            steps: components["schemas"]["RawStep"][];
+            /**
+             * Format: double
+             * @description How long it says it takes in all, minutes.
+             */
+            total_min?: number | null;
+        };
+        /** @description A step as somebody wrote it. */
+        RawStep: {
+            minutes?: components["schemas"]["Spread"] | null;
+            /** @description Its text. */
+            text: string;
         };
         /** @description A line of somebody's text and what it was taken for. */
         ReadPart: {
@@ -4670,21 +4796,8 @@ export interface components {
              * @description Number of the event.
              */
             seq: number;
-            /**
-             * Format: double
-             * @description Strength it says, 0–1.
-             */
-            solids_frac: number;
-            /**
-             * Format: double
-             * @description Upper end of its 80 % interval.
-             */
-            solids_frac_high: number;
-            /**
-             * Format: double
-             * @description Lower end of its 80 % interval.
-             */
-            solids_frac_low: number;
+            /** @description Strength it says, 0–1. */
+            solids_frac: components["schemas"]["Spread"];
         };
         /**
          * @description How a recipe is written.
@@ -4718,21 +4831,8 @@ export interface components {
              * @description Total solids at the end, 0–1.
              */
             end_solids_frac: number;
-            /**
-             * Format: double
-             * @description Latest (80 %), min.
-             */
-            high_min: number;
-            /**
-             * Format: double
-             * @description Earliest (80 %), min.
-             */
-            low_min: number;
-            /**
-             * Format: double
-             * @description Minutes in all, with the flame turned down where it would scorch.
-             */
-            mid_min: number;
+            /** @description Minutes in all, with the flame turned down where it would scorch. */
+            minutes: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description Highest share of the flame that does not scorch at the start, 0–1.
@@ -4766,6 +4866,13 @@ export interface components {
             /** @description What to do. */
             words: string;
         };
+        /** @description What can be done. */
+        Rescue: {
+            /** @description What this sweet is known for: sign, cause, what to do now and the next time. */
+            mistakes: components["schemas"]["Mistake"][];
+            /** @description What can be reckoned at this moment. */
+            sums: components["schemas"]["Sum"][];
+        };
         /**
          * @description Which version to put back.
          * @example {
@@ -4781,7 +4888,7 @@ export interface components {
         };
         /** @description A rule learnt on one pan, for another. */
         Retimed: {
-            here?: components["schemas"]["Moment"] | null;
+            here_s?: components["schemas"]["Spread"] | null;
             /** @description What the rule gives where it was learnt. */
             learnt: components["schemas"]["ClockStrength"];
             /** @description What the same minutes give here. */
@@ -4864,12 +4971,57 @@ export interface components {
             /** @description Sugars in the finished sweet: exact, weighed, measured, 0–1. */
             sugars_frac: number[];
             /** @description The syrups. */
-            syrups: components["schemas"]["Strength"][];
+            syrups: components["schemas"]["StartStrength"][];
             /**
              * Format: double
              * @description Finished mass with the rounded amounts, g; none if they do not work out.
              */
             weighed_g?: number | null;
+        };
+        /** @description One run that goes on. */
+        RunState: {
+            /**
+             * Format: int64
+             * @description When it began, ms since 1970.
+             */
+            began_ms: number;
+            /**
+             * Format: int64
+             * @description Best or expected.
+             */
+            best_ms: number;
+            /**
+             * Format: double
+             * @description How deep it stands in it by the clock, mm, where water is boiled out of it.
+             */
+            depth_mm?: number | null;
+            flame?: components["schemas"]["Flame"] | null;
+            /**
+             * Format: int64
+             * @description Not before, ms since 1970.
+             */
+            least_ms: number;
+            /**
+             * Format: int32
+             * @description Which load of it, from 1.
+             */
+            load: number;
+            /**
+             * Format: int32
+             * @description Of how many.
+             */
+            loads: number;
+            /** @description How it holds the cook. */
+            manner: components["schemas"]["Manner"];
+            /**
+             * Format: int64
+             * @description Not after.
+             */
+            most_ms: number;
+            /** @description The pan it stands in, if it stands in one. */
+            pan_name?: string | null;
+            /** @description Key of the step. */
+            step: string;
         };
         /** @description An own sweet as it was saved. */
         Saved: {
@@ -5177,6 +5329,34 @@ export interface components {
             /** @description Name of the spoon. */
             of: string;
         };
+        /**
+         * @description A value with its 80 % interval: in eight of ten cases it lies between the ends. The unit stands in the
+         *     name of the field that holds it (`water_g`, `at_s`, `minutes`).
+         *
+         *     ```
+         *     use unctum_core::numeric::Spread;
+         *     let weight_g = Spread::about(400.0, 10.0);
+         *     assert!(weight_g.low < 388.0 && weight_g.high > 412.0);
+         *     assert_eq!(weight_g.times(2.0).mid, 800.0);
+         *     ```
+         */
+        Spread: {
+            /**
+             * Format: double
+             * @description Upper end.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Lower end.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Most likely.
+             */
+            mid: number;
+        };
         /** @description One band of the ladder: from `low_frac` up to, but not including, `high_frac`. */
         Stage: {
             /**
@@ -5205,8 +5385,8 @@ export interface components {
         StageKey: "thin" | "sticky" | "coating" | "one-string" | "two-string" | "three-string" | "soft-ball" | "firm-ball" | "hard-ball" | "crack";
         /** @description When a stage begins. */
         StageReached: {
-            /** @description When. */
-            at: components["schemas"]["Moment"];
+            /** @description When, s. */
+            at_s: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description Boiling temperature at its lower edge, °C.
@@ -5240,7 +5420,7 @@ export interface components {
         StageTerms: {
             /** @description Refractometer, °Brix; none beyond what one reads. */
             brix: (number | null)[];
-            from_boil?: components["schemas"]["Moment"] | null;
+            from_boil_s?: components["schemas"]["Spread"] | null;
             /**
              * Format: double
              * @description From when the sugar has dissolved: when the stage begins, s.
@@ -5259,8 +5439,21 @@ export interface components {
             /** @description Length of the string, cm. */
             string_cm: number[];
         };
+        /** @description A syrup that stands there already: told by what is in it, or by what it weighs and how strong it is. */
+        Standing: components["schemas"]["Charge"] | {
+            /**
+             * Format: double
+             * @description Its strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description What it weighs, g.
+             */
+            syrup_g: number;
+        };
         /**
-         * @description What to start: a sweet with its base amount, or a plain syrup with its charge and stage.
+         * @description What to start: a sweet with its size, or a plain syrup with its charge and stage.
          * @example {
          *       "pan_id": 1,
          *       "ring_id": 1,
@@ -5312,10 +5505,31 @@ export interface components {
             last_time?: components["schemas"]["LastTime"] | null;
             /** @description The batch as it would be set up. */
             setup: components["schemas"]["BatchSetup"];
-            /** @description The stage on her instruments. */
-            syrup: components["schemas"]["SyrupSigns"];
+            syrup?: components["schemas"]["SyrupSigns"] | null;
             /** @description Why it cannot go there now, if pan or ring are taken. */
             taken?: string | null;
+        };
+        /** @description How strong a syrup starts. */
+        StartStrength: {
+            /**
+             * Format: double
+             * @description With the exact amounts, 0–1.
+             */
+            exact_frac: number;
+            /**
+             * Format: double
+             * @description With the amounts measured in her cups, 0–1.
+             */
+            measured_frac: number;
+            /** @description Key of the step. */
+            step: string;
+            /** @description Title of the step. */
+            title: string;
+            /**
+             * Format: double
+             * @description With the amounts rounded for the scale, 0–1.
+             */
+            weighed_frac: number;
         };
         /** @description One step of a method. */
         Step: {
@@ -5330,6 +5544,12 @@ export interface components {
             attention: components["schemas"]["Attention"];
             /** @description What shows that it is done. */
             cue: string;
+            /**
+             * Format: double
+             * @description How wide the droplets are that a later step forms into pieces, cm; none where what lies in the pot are the
+             *     pieces themselves.
+             */
+            droplet_cm?: number | null;
             /** @description What becomes of the mass, in order. */
             effects?: components["schemas"]["Effect"][];
             /** @description Words of the event that ends it, as the cook would say it. */
@@ -5350,7 +5570,7 @@ export interface components {
             key: string;
             /** @description Kind of work. */
             kind: components["schemas"]["StepKind"];
-            minutes?: components["schemas"]["Minutes"] | null;
+            minutes?: components["schemas"]["Spread"] | null;
             /** @description Why; empty where nobody told. */
             reason?: string;
             /** @description What it takes over from earlier steps. */
@@ -5441,22 +5661,70 @@ export interface components {
             /** @description Key of the step of the second. */
             right?: string | null;
         };
+        /** @description How one step goes in this kitchen. */
+        StepPlan: {
+            depth_mm?: components["schemas"]["Depth"] | null;
+            /**
+             * Format: double
+             * @description What the mass weighs at its end, g.
+             */
+            end_g?: number;
+            /**
+             * Format: double
+             * @description Water that leaves it, g.
+             */
+            evaporated_g?: number;
+            flame?: components["schemas"]["Flame"] | null;
+            /**
+             * Format: int32
+             * @description How often the pot is filled; once where nothing is done by potfuls.
+             */
+            loads: number;
+            /** @description Minutes of all its loads together. */
+            minutes: components["schemas"]["Spread"];
+            /**
+             * Format: double
+             * @description What its pan weighs with it at the end, g.
+             */
+            pan_end_g?: number | null;
+            /** @description Name of the pan it stands in, if it stands in one. */
+            pan_name?: string | null;
+            /** @description Key of the step. */
+            step: string;
+        };
         /** @description One step's place in the batch. */
         StepState: {
             /**
              * Format: int64
-             * @description When it became the current one, ms since 1970.
+             * @description When it began, ms since 1970.
              */
             began_ms?: number | null;
             /**
              * Format: int64
-             * @description When it was done.
+             * @description When all of it was done.
              */
             done_ms?: number | null;
             /** @description Key of the step. */
             key: string;
+            /**
+             * Format: int32
+             * @description How many loads it is done in.
+             */
+            loads: number;
+            /**
+             * Format: int32
+             * @description How many of them are done.
+             */
+            loads_done: number;
+            /** @description What goes in by parts at this step, each ingredient with its sum. */
+            put_in: components["schemas"]["PutIn"][];
             /** @description Gates ticked. */
             ticked: string[];
+            /**
+             * Format: int32
+             * @description Whistles heard.
+             */
+            whistles: number;
         };
         /** @description How long one step takes. */
         StepTime: {
@@ -5469,7 +5737,7 @@ export interface components {
             /** @description What the time follows. */
             follows: components["schemas"]["Timing"];
             /** @description Least, expected, most. */
-            minutes: components["schemas"]["Minutes"];
+            minutes: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description How often the pot is filled, where it is.
@@ -5482,6 +5750,45 @@ export interface components {
             rounds?: number | null;
             /** @description Key of the step. */
             step: string;
+        };
+        /** @description An act of one of the batches. */
+        StoveAct: {
+            /** @description What to do. */
+            act: components["schemas"]["Act"];
+            /**
+             * Format: int32
+             * @description Number of the batch.
+             */
+            batch_id: number;
+            /**
+             * Format: int32
+             * @description Number of the batch that has the hands which it would take; it waits for them.
+             */
+            waits_for_batch?: number | null;
+        };
+        /** @description A step of one of the batches. */
+        StoveStep: {
+            /**
+             * Format: int32
+             * @description Number of the batch.
+             */
+            batch_id: number;
+            /** @description Key of the step. */
+            step: string;
+        };
+        /** @description The stove as it is now. */
+        StoveView: {
+            /** @description What to do on all of them, most pressing first. */
+            acts: components["schemas"]["StoveAct"][];
+            /** @description What will want the cook at the same moment. */
+            collisions: components["schemas"]["Collision"][];
+            /** @description The batches that go on, newest first. */
+            lines: components["schemas"]["BatchLine"][];
+            /**
+             * Format: int64
+             * @description The moment, ms since 1970.
+             */
+            now_ms: number;
         };
         /** @description What straining a jaggery syrup takes away. */
         Straining: {
@@ -5498,48 +5805,12 @@ export interface components {
             /** @description What goes on in the pan. */
             strained: components["schemas"]["Charge"];
         };
-        /** @description How strong a syrup starts. */
-        Strength: {
-            /**
-             * Format: double
-             * @description With the exact amounts, 0–1.
-             */
-            exact_frac: number;
-            /**
-             * Format: double
-             * @description With the amounts measured in her cups, 0–1.
-             */
-            measured_frac: number;
-            /** @description Key of the step. */
-            step: string;
-            /** @description Title of the step. */
-            title: string;
-            /**
-             * Format: double
-             * @description With the amounts rounded for the scale, 0–1.
-             */
-            weighed_frac: number;
-        };
         /** @description The string of a strength, with what the other schools see. */
         StringAnswer: components["schemas"]["PulledString"] & {
             /** @description Spoon, water and pan. */
             seen: components["schemas"]["Seen"];
-            /**
-             * Format: double
-             * @description Strength, 0–1.
-             */
-            solids_frac: number;
-            /**
-             * Format: double
-             * @description Upper end of the same.
-             */
-            solids_frac_high: number;
-            /**
-             * Format: double
-             * @description Lower end of the 80 % interval: a length is judged to within a factor of 1.6; the strength
-             *     itself if that was asked.
-             */
-            solids_frac_low: number;
+            /** @description Strength, 0–1: a length is judged to within a factor of 1.6; exact if the strength was asked. */
+            solids_frac: components["schemas"]["Spread"];
             /** @description Stage. */
             stage: components["schemas"]["StageKey"];
         };
@@ -5567,6 +5838,58 @@ export interface components {
              * @description Length at which it breaks, cm, as a cook judges it.
              */
             string_cm?: number | null;
+        };
+        /** @description A trouble that can be reckoned. */
+        Sum: {
+            /**
+             * Format: double
+             * @description How long that takes on this flame, s; none while the flame is off.
+             */
+            for_s?: number | null;
+            /** @enum {string} */
+            kind: "under";
+            /**
+             * Format: double
+             * @description Water to lose, g.
+             */
+            lose_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "over";
+            /**
+             * Format: double
+             * @description Water to pour in, g.
+             */
+            pour_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "grained";
+            /**
+             * Format: double
+             * @description Water to pour in, g.
+             */
+            pour_g: number;
+        } | {
+            /**
+             * Format: double
+             * @description How long that takes at the pace of its own cooking, s.
+             */
+            for_s: number;
+            /** @enum {string} */
+            kind: "will_not_set";
+            /**
+             * Format: double
+             * @description Water to lose, g.
+             */
+            lose_g: number;
+        } | {
+            /** @enum {string} */
+            kind: "too_dry";
+            /**
+             * Format: double
+             * @description To work in, g.
+             */
+            work_in_g: number;
         };
         /**
          * @description By what a swap is kept equal.
@@ -5624,6 +5947,18 @@ export interface components {
         SwitchNetwork: {
             /** @description Whether to let it in. */
             open: boolean;
+        };
+        /** @description A syrup and where it is to land. */
+        SyrupPlan: {
+            /** @description The syrup as it goes on the ring. */
+            charge: components["schemas"]["Charge"];
+            /** @description Stage to land on. */
+            stage: components["schemas"]["StageKey"];
+            /**
+             * Format: double
+             * @description Strength to land on, 0–1.
+             */
+            target_solids_frac: number;
         };
         /** @description What the stage of the first syrup looks like on her own instruments. */
         SyrupSigns: {
@@ -5704,7 +6039,7 @@ export interface components {
              */
             shown_c: number;
             /** @description Strength, 0–1. */
-            solids_frac: components["schemas"]["Range"];
+            solids_frac: components["schemas"]["Spread"];
             /** @description Stage at the most likely strength. */
             stage: components["schemas"]["StageKey"];
             /**
@@ -5724,16 +6059,16 @@ export interface components {
              * @description What her scale shows there, g.
              */
             turn_off_gross_g: number;
-            turn_off_in_s?: components["schemas"]["Range"] | null;
+            turn_off_in_s?: components["schemas"]["Spread"] | null;
             /**
              * Format: double
              * @description What her thermometer shows there, °C.
              */
             turn_off_shown_c: number;
             /** @description Water still to lose to the target strength, g; negative: past it. */
-            water_to_lose_g: components["schemas"]["Range"];
+            water_to_lose_g: components["schemas"]["Spread"];
             /** @description Water still to lose before the heat goes off, g; negative: past it. */
-            water_to_turn_off_g: components["schemas"]["Range"];
+            water_to_turn_off_g: components["schemas"]["Spread"];
         };
         /** @description What a step takes over from an earlier one. */
         Take: {
@@ -5903,8 +6238,8 @@ export interface components {
             hands_min: number;
             /** @description Step by step. */
             steps: components["schemas"]["StepTime"][];
-            /** @description From first to last step, what can go on side by side side by side. */
-            total: components["schemas"]["Minutes"];
+            /** @description From first to last step, what can go on side by side side by side, min. */
+            total_min: components["schemas"]["Spread"];
         };
         /**
          * @description What the time of a step follows.
@@ -5933,8 +6268,8 @@ export interface components {
         };
         /** @description When and at what to turn the heat off. */
         TurnOff: {
-            /** @description When. */
-            at: components["schemas"]["Moment"];
+            /** @description When, s. */
+            at_s: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description True temperature then, °C.
@@ -5946,25 +6281,15 @@ export interface components {
              */
             gross_g: number;
             /**
-             * Format: double
-             * @description Strength the pan lands on, 0–1.
+             * @description Strength the pan lands on if it is turned off at exactly this weight, 0–1; the upper end also holds what is
+             *     left standing in the pan for a quarter of an hour.
              */
-            landing_frac: number;
+            landing_frac: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description Weight after landing, g.
              */
             landing_gross_g: number;
-            /**
-             * Format: double
-             * @description Upper end of the same; also holds what is left standing in the pan for a quarter of an hour.
-             */
-            landing_high_frac: number;
-            /**
-             * Format: double
-             * @description Lower end (80 %) of the landing, if it is turned off at exactly this weight.
-             */
-            landing_low_frac: number;
             /**
              * Format: double
              * @description What the thermometer shows then, °C.
@@ -6118,7 +6443,7 @@ export interface components {
         /** @description A cold syrup warmed for use. */
         Warmed: {
             /** @description Minutes on the heat. */
-            heat: components["schemas"]["MinuteRange"];
+            heat_min: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description Strength when warm, 0–1.
@@ -6161,6 +6486,16 @@ export interface components {
             low_min: number;
             /** @description Key of the later step. */
             to: string;
+        };
+        /** @description How many pieces or helpings a recipe says it makes. */
+        Yield: {
+            /**
+             * Format: double
+             * @description How many.
+             */
+            count: number;
+            /** @description Whether they are helpings rather than pieces. */
+            helpings: boolean;
         };
     };
     responses: never;
@@ -6457,6 +6792,37 @@ export interface operations {
             };
             /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rescue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rescue"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7921,6 +8287,29 @@ export interface operations {
                 };
                 content: {
                     "application/schema+json": unknown;
+                };
+            };
+        };
+    };
+    stove: {
+        parameters: {
+            query?: {
+                /** @description Pairs of hands; one if left out. */
+                hands?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoveView"];
                 };
             };
         };

@@ -7,7 +7,7 @@ import { textureName } from './textures'
 
 /** One line at the next start: how it was the last time, and what to change. */
 const props = defineProps<{ last: Api<'LastTime'>; has_scale: boolean }>()
-const said = computed(() => sayLesson(props.last.lesson, props.has_scale))
+const said = computed(() => props.last.lesson && sayLesson(props.last.lesson, props.has_scale))
 const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
 </script>
 
@@ -17,7 +17,7 @@ const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
     {{ dayAndHour(last.started_ms) }}:
     <strong>{{ textureName(last.verdict.texture).toLowerCase() }}</strong><template v-if="note"
       >, “{{ note }}”</template
-    >. This time {{ said.next }}
+    >.<template v-if="said"> This time {{ said.next }}</template>
   </p>
 </template>
 

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
+import { CALLS } from '@/test/calls'
 import { sayAdvice } from './advice'
 import { sayEvent } from './sayEvent'
 
 const setup = {
-  stage: 'one-string',
+  syrup: { stage: 'one-string' },
+  scale_step_g: 1,
   steps: [
     {
       key: 'boil',
@@ -20,6 +22,7 @@ const at = (advice: object) =>
   ({
     current_step: 'boil',
     advice,
+    call: CALLS[(advice as { kind: string }).kind],
     syrup: { turn_off_gross_g: 2201, turn_off_shown_c: 102.8, string_cm: 0.6 },
   }) as unknown as Api<'BatchState'>
 const name = (key: string) => key.replace('-', ' ')

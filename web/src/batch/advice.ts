@@ -1,6 +1,5 @@
 import type { Api } from '@/api/client'
-import { DOES, PRESSING } from '@/live/wants'
-import { count } from '@/units/measures'
+import { count, hasScale } from '@/units/measures'
 import { about, aString, celsius, degreeUnit, gramUnit, grams } from '@/units/format'
 
 export interface Said {
@@ -25,11 +24,12 @@ export function sayAdvice(
   state: Api<'BatchState'>,
   setup: Api<'BatchSetup'>,
   stageName: (key: string) => string,
+  step_key = state.current_step,
 ): Said {
   const { advice, syrup } = state
-  const step = setup.steps.find((s) => s.key === state.current_step)
-  const stage = stageName(setup.stage)
-  const has_scale = setup.has_scale !== false
+  const step = setup.steps.find((s) => s.key === step_key)
+  const stage = stageName(setup.syrup?.stage ?? '')
+  const has_scale = hasScale(setup)
   const pour = advice.kind === 'add_water' ? poured(advice.water_g, has_scale) : ''
   const weighs = has_scale && setup.pan?.weighed !== false
   const instruments = syrup
@@ -42,10 +42,10 @@ export function sayAdvice(
     : []
   const off = instruments.length ? ` Turn off at ${instruments.join(' or ')}.` : ''
   const look = weighs ? 'Weigh it, or pull a cooled drop.' : 'Pull a cooled drop.'
-  const say = (detail: string, headline = DOES[advice.kind]): Said => ({
+  const say = (detail: string, headline = state.call.words): Said => ({
     headline,
     detail,
-    urgent: PRESSING.includes(advice.kind),
+    urgent: state.call.presses != null,
   })
   switch (advice.kind) {
     case 'heat_on':

@@ -2,6 +2,8 @@ import type { Api } from '@/api/client'
 import { pullName } from './pulls'
 import { celsius, centimetres, centimetreUnit, degreeUnit, gramUnit, grams } from '@/units/format'
 
+const ofLoad = (load?: number) => (load && load > 1 ? `, load ${load}` : '')
+
 /** An entry of the log, in kitchen words. */
 export function sayEvent(
   logged: Api<'Logged'>,
@@ -17,12 +19,22 @@ export function sayEvent(
     }
     case 'flame':
       return logged.flame === 'off' ? 'Flame off' : `Flame ${logged.flame}`
+    case 'step_began':
+      return `Begun: ${setup.steps.find((s) => s.key === logged.step)?.title ?? logged.step}${ofLoad(logged.load)}`
     case 'step_done':
-      return setup.steps.find((s) => s.key === logged.step)?.event ?? logged.step
+      return `${setup.steps.find((s) => s.key === logged.step)?.event ?? logged.step}${ofLoad(logged.load)}`
     case 'reading':
       return sayReading(logged.reading, setup, stageName)
     case 'water_added':
       return `${grams(logged.water_g)} ${gramUnit()} of water poured in`
+    case 'whistle':
+      return 'A whistle'
+    case 'put_in': {
+      const name = setup.lines.find((l) => l.ingredient === logged.ingredient)?.name
+      return `${grams(logged.amount_g)} ${gramUnit()} of ${(name ?? logged.ingredient).toLowerCase()} put in`
+    }
+    case 'amended':
+      return 'Put right'
     case 'undone':
       return 'Taken back'
     case 'given_up':

@@ -2,6 +2,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
+import { newest } from '@/live/newest'
 import { onTheClock } from '@/live/onTheClock'
 import { useOutbox } from '@/live/outbox'
 import { useReach } from '@/live/reach'
@@ -18,15 +19,10 @@ export function useBatch(id: () => number) {
   const outbox = useOutbox()
   const reach = useReach()
 
-  // Answers may overtake each other: one to an older question never replaces one to a newer.
-  let asked = 0
-  let shown = 0
-  async function show(call: () => Promise<Api<'BatchView'>>): Promise<void> {
-    const mine = ++asked
-    const view = await call()
-    if (mine < shown) return
-    shown = mine
-    take(view)
+  const among = newest()
+  async function show(answered: Promise<Api<'BatchView'>>): Promise<void> {
+    const found = await among(answered)
+    if (found) take(found.it)
   }
   function take(view: Api<'BatchView'>): void {
     heard(view.state?.now_ms)
@@ -38,7 +34,7 @@ export function useBatch(id: () => number) {
   async function load(anew = false): Promise<void> {
     const after_seq = anew || known.value?.id !== id() ? undefined : known.value.last_seq
     try {
-      await show(() =>
+      await show(
         answer(
           api.GET('/api/v1/batches/{id}', {
             params: { path: { id: id() }, query: { after_seq } },
@@ -60,7 +56,7 @@ export function useBatch(id: () => number) {
 
   async function judge(verdict: Api<'Verdict'>): Promise<boolean> {
     try {
-      await show(() =>
+      await show(
         answer(
           api.PUT('/api/v1/batches/{id}/verdict', {
             params: { path: { id: id() } },
@@ -99,10 +95,7 @@ export function useBatch(id: () => number) {
     id,
     (now) => {
       stop?.()
-      stop = outbox.onSent(now, (view) => {
-        shown = ++asked
-        take(view)
-      })
+      stop = outbox.onSent(now, (view) => void show(Promise.resolve(view)))
       void load()
     },
     { immediate: true },

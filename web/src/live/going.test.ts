@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, reactive, type EffectScope } from 'vue'
 import { serverOf } from '@/test/server'
+import { CALLS } from '@/test/calls'
 import { useAlarm } from './alarm'
 import { useGoing } from './going'
 import { useTitle } from './title'
@@ -17,6 +18,8 @@ const line = (id: number, kind: string, mid?: number) => ({
   ring_name: 'Ring',
   state: {
     advice: { kind },
+    call: CALLS[kind],
+    ahead: [],
     syrup: mid === undefined ? null : { turn_off_in_s: { mid, low: mid, high: mid } },
   },
 })
@@ -28,7 +31,7 @@ describe('the pans that go on', () => {
   beforeEach(() => {
     vi.useFakeTimers()
     setActivePinia(createPinia())
-    serverOf({ 'GET /batches': () => ({ body: { lines, total: lines.length } }) })
+    serverOf({ 'GET /stove': () => ({ body: { lines, acts: [], collisions: [] } }) })
     Object.assign(navigator, { vibrate })
     Object.defineProperty(navigator, 'userActivation', {
       value: { hasBeenActive: true },

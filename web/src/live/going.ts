@@ -6,21 +6,40 @@ import { useChanges } from './changes'
 import { onTheClock } from './onTheClock'
 import { useOutbox } from './outbox'
 import { useReach } from './reach'
-import { DOES, PRESSING, type Want } from './wants'
 
 const LOOK_EVERY_MS = 3000
 
-/** What a batch wants; one without a state goes on with its step. */
-export const adviceOf = (line: Api<'BatchLine'>): Want => line.state?.advice.kind ?? 'do_step'
-/** The same in a few words. */
-export const doesOf = (line: Api<'BatchLine'>) => DOES[adviceOf(line)]
-/** Whether it cannot wait. Nobody stands by a batch that was left for a day. */
-export const presses = (line: Api<'BatchLine'>) =>
-  PRESSING.includes(adviceOf(line)) && line.state?.unattended_s == null
+type Line = Api<'BatchLine'>
+
+/** The most pressing act of a batch. */
+export const actOf = (line: Line) => line.state?.acts?.[0]
+/** What a batch wants, in a few words. */
+export const doesOf = (line: Line) => {
+  const act = actOf(line)
+  return act && !act.of_syrup ? act.words : (line.state?.call.words ?? '')
+}
+/** Whether something of it stands on a flame for longer than it ever should. */
+export const forgotten = (line: Line) => {
+  const act = actOf(line)
+  return act?.class === 'urgent' && !act.of_syrup
+}
+/** How much it presses, 0 most; nobody stands by a batch that was left for a day. */
+const rankOf = (line: Line) =>
+  line.state?.unattended_s != null
+    ? undefined
+    : (line.state?.call.presses ?? (forgotten(line) ? 1 : undefined))
+/** Whether it cannot wait. */
+export const presses = (line: Line) => rankOf(line) != null
+
+/** Two numbers in order; two that are endless are equal. */
+const order = (a: number, b: number) => (a === b ? 0 : a - b)
 
 /** The batches that go on, known in every room: for the strip, the sounds and the title of the page. */
 export const useGoing = defineStore('going', () => {
-  const lines = shallowRef<Api<'BatchLine'>[]>()
+  const lines = shallowRef<Line[]>()
+  /** What to do on all of them, as the core orders it. */
+  const acts = shallowRef<Api<'StoveAct'>[]>([])
+  const collisions = shallowRef<Api<'Collision'>[]>([])
   const trouble = ref('')
   const looked_ms = ref(0)
   const reach = useReach()
@@ -28,10 +47,10 @@ export const useGoing = defineStore('going', () => {
 
   async function load(): Promise<void> {
     try {
-      const shelf = await answer(
-        api.GET('/api/v1/batches', { params: { query: { going_on: true } } }),
-      )
-      lines.value = shelf.lines
+      const stove = await answer(api.GET('/api/v1/stove'))
+      lines.value = stove.lines
+      acts.value = stove.acts
+      collisions.value = stove.collisions
       looked_ms.value = Date.now()
       trouble.value = ''
     } catch (thrown) {
@@ -57,14 +76,17 @@ export const useGoing = defineStore('going', () => {
       reach.lost && line.state ? { ...line, state: onTheClock(line.state, gone_s.value) } : line,
     ),
   )
-  /** Those that press most first; of equals, those that are due first. */
+  /** Those that press most first; then as the core orders what is to be done; of equals, those that are due first. */
   const ranked = computed(() => {
-    const due = (l: Api<'BatchLine'>) => l.state?.syrup?.turn_off_in_s?.mid ?? Infinity
-    const rank = (l: Api<'BatchLine'>) => {
-      const place = presses(l) ? PRESSING.indexOf(adviceOf(l)) : -1
-      return place < 0 ? PRESSING.length : place
+    const due = (l: Line) => l.state?.syrup?.turn_off_in_s?.mid ?? Infinity
+    const rank = (l: Line) => rankOf(l) ?? Infinity
+    const place = (l: Line) => {
+      const at = acts.value.findIndex((a) => a.batch_id === l.id)
+      return at < 0 ? Infinity : at
     }
-    return [...going.value].sort((a, b) => rank(a) - rank(b) || due(a) - due(b))
+    return [...going.value].sort(
+      (a, b) => order(rank(a), rank(b)) || order(place(a), place(b)) || order(due(a), due(b)),
+    )
   })
   const first = computed(() => ranked.value[0])
   /** Those that call out loud: not what was answered already and only waits to be written down. */
@@ -72,5 +94,17 @@ export const useGoing = defineStore('going', () => {
     going.value.filter((l) => l.state?.unattended_s == null && !outbox.waits.has(l.id)),
   )
 
-  return { lines, going, calling, ranked, first, trouble, looked_ms, load, follow }
+  return {
+    lines,
+    acts,
+    collisions,
+    going,
+    calling,
+    ranked,
+    first,
+    trouble,
+    looked_ms,
+    load,
+    follow,
+  }
 })

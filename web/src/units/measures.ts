@@ -3,6 +3,10 @@ import { grams, gramUnit, number } from './format'
 
 /** Amounts in her own cups and spoons, in words. */
 
+/** Whether there is a scale: its smallest step is known. */
+export const hasScale = (of: { scale_step_g?: number | null } | undefined): boolean =>
+  of?.scale_step_g != null
+
 const FRACTIONS: Record<string, string> = {
   '0.25': '¼',
   '0.33': '⅓',
@@ -36,7 +40,7 @@ export function measured(m: Api<'Measured'>): string {
 
 /** What that comes to, with the spread of the hand. */
 export const measuredRange = (m: Api<'Measured'>) =>
-  `${grams(m.mass.low_g)}–${grams(m.mass.high_g)} ${gramUnit()}`
+  `${grams(m.mass_g.low)}–${grams(m.mass_g.high)} ${gramUnit()}`
 
 /** An amount as she takes it: the scale first where there is one, her cups first where there is none. */
 export interface Taken {

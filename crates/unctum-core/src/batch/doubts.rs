@@ -2,7 +2,6 @@
 
 use crate::batch::BatchSetup;
 use crate::estimate::Doubts;
-use crate::kitchen::THERMOMETER_SD_K;
 use crate::syrup::Charge;
 
 /// Relative standard deviation of what was measured by the scale, and by cups.
@@ -29,35 +28,39 @@ fn of_lots_g(charge: &Charge) -> f64 {
 }
 
 impl BatchSetup {
-    /// What is doubted of this batch, and how far.
+    /// What is doubted of a syrup of this batch, and how far.
     #[must_use]
-    pub fn doubts(&self) -> Doubts {
-        let (solids, water) =
-            if self.has_scale { (SOLIDS_BY_SCALE, WATER_BY_SCALE) } else { (SOLIDS_BY_CUPS, WATER_BY_CUPS) };
-        let lots_g = of_lots_g(&self.charge);
-        let solids_g = self.charge.solids_g().max(1e-6);
+    pub fn doubts(&self, charge: &Charge) -> Doubts {
+        let (solids, water) = if self.has_scale() {
+            (SOLIDS_BY_SCALE, WATER_BY_SCALE)
+        } else {
+            (SOLIDS_BY_CUPS, WATER_BY_CUPS)
+        };
+        let accuracy = self.accuracy();
+        let lots_g = of_lots_g(charge);
+        let solids_g = charge.solids_g().max(1e-6);
         Doubts {
             power_sd: self.ring.efficiency_sd / self.ring.efficiency_frac,
             solids_sd: solids.hypot(LOT_SOLIDS_SD * lots_g / solids_g),
-            water_sd_g: water * self.charge.water_g,
+            water_sd_g: water * charge.water_g,
             thermometer_bias_k: BIAS_K.hypot(WEATHER_K),
-            thermometer_sd_k: self.thermometer.as_ref().map_or(THERMOMETER_SD_K, |t| t.sd_k),
+            thermometer_sd_k: accuracy.thermometer_sd_k,
+            scale_sd_g: accuracy.scale_sd_g,
             weighed: self.pan.weighed,
             lot_water_sd_g: LOT_WATER_SD * lots_g,
             lot_solids_sd: LOT_WATER_SD * lots_g / solids_g,
             composition: lots_g > 0.02 * solids_g,
         }
     }
+}
 
-    /// The same solids with one standard deviation more reducing sugars; none for plain sugar.
-    #[must_use]
-    pub fn other_solids(&self) -> Option<Charge> {
-        let lots_g = of_lots_g(&self.charge);
-        let more_g = (LOT_REDUCING_SD * lots_g).min(0.5 * self.charge.sucrose_g);
-        (lots_g > 0.02 * self.charge.solids_g()).then_some(Charge {
-            sucrose_g: self.charge.sucrose_g - more_g,
-            reducing_g: self.charge.reducing_g + more_g,
-            ..self.charge
-        })
-    }
+/// The same solids with one standard deviation more reducing sugars; none for plain sugar.
+pub(super) fn other_solids(charge: &Charge) -> Option<Charge> {
+    let lots_g = of_lots_g(charge);
+    let more_g = (LOT_REDUCING_SD * lots_g).min(0.5 * charge.sucrose_g);
+    (lots_g > 0.02 * charge.solids_g()).then_some(Charge {
+        sucrose_g: charge.sucrose_g - more_g,
+        reducing_g: charge.reducing_g + more_g,
+        ..*charge
+    })
 }

@@ -1,82 +1,10 @@
-//! How a batch is set up and what can happen to it.
+//! What can happen to a batch, and how it can turn out.
 
 use serde::{Deserialize, Serialize};
 
-use crate::error::{CoreError, Result, holds_control, looks_empty, within};
-use crate::kitchen::{Air, Flame, Pan, Ring, Thermometer};
-use crate::process::{Line, SheetTake, Size, Step, Variation};
-use crate::syrup::{Charge, Ladder, Pull, Reading, StageKey};
-
-/// Everything a batch needs to know, copied when it starts so that later changes to the kitchen leave
-/// its history alone.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct BatchSetup {
-    /// What the cook calls it.
-    pub title: String,
-    /// The sweet, if it is one of the catalogue.
-    pub sweet_key: Option<String>,
-    /// The measured list.
-    pub lines: Vec<Line>,
-    /// The syrup as it goes on the ring.
-    pub charge: Charge,
-    /// Stage to land on.
-    pub stage: StageKey,
-    /// Strength to land on, 0–1.
-    pub target_solids_frac: f64,
-    /// The pan.
-    pub pan: Pan,
-    /// The ring.
-    pub ring: Ring,
-    /// The thermometer, if she has one.
-    pub thermometer: Option<Thermometer>,
-    /// The air.
-    pub air: Air,
-    /// The steps.
-    pub steps: Vec<Step>,
-    /// The cook's ladder.
-    #[serde(default)]
-    pub ladder: Ladder,
-    /// What was chosen on the sweet's page.
-    #[serde(default)]
-    pub chosen: Chosen,
-    /// What goes in at each step, in grams and in her measures.
-    #[serde(default)]
-    pub takes: Vec<SheetTake>,
-    /// Allergens in it.
-    #[serde(default)]
-    pub allergens: Vec<String>,
-    /// Whether there is a scale.
-    #[serde(default = "yes")]
-    pub has_scale: bool,
-}
-
-fn yes() -> bool {
-    true
-}
-
-/// What was chosen when a batch was started: enough to say it, and to make it again.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(default)]
-pub struct Chosen {
-    /// The method.
-    pub method_key: Option<String>,
-    /// Its name.
-    pub method_name: Option<String>,
-    /// How much.
-    pub size: Option<Size>,
-    /// What was changed.
-    pub variation: Vec<Variation>,
-    /// The same in words: “with peanuts”.
-    pub changes: Vec<String>,
-    /// Number of the cup it was measured with.
-    pub cup_id: Option<i32>,
-    /// Number of the pan in the kitchen.
-    pub pan_id: Option<i32>,
-    /// Number of the ring in the kitchen.
-    pub ring_id: Option<i32>,
-}
+use crate::error::{CoreError, Result, holds_control, within};
+use crate::kitchen::Flame;
+use crate::syrup::{Pull, StageKey};
 
 /// What the cook read, as her instrument showed it.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
@@ -113,21 +41,6 @@ pub enum SeenReading {
 }
 
 impl SeenReading {
-    /// The reading with the instruments' own errors taken out.
-    #[must_use]
-    pub fn corrected(self, setup: &BatchSetup) -> Reading {
-        match self {
-            Self::Thermometer { shown_c } => Reading::Thermometer {
-                boil_c: setup.thermometer.as_ref().map_or(shown_c, |t| t.true_c(shown_c)),
-            },
-            Self::Weight { gross_g } => Reading::Weight { gross_g, tare_g: setup.pan.tare_g },
-            Self::String { string_cm } => Reading::String { string_cm },
-            Self::Seen { stage } => Reading::Seen { stage },
-            Self::Pull { pull } => Reading::Pull { pull },
-            Self::NotYet => Reading::Below { stage: setup.stage },
-        }
-    }
-
     /// Whether it was judged by hand and eye: such a test says whether the stage is there.
     #[must_use]
     pub fn by_hand(self) -> bool {
@@ -154,10 +67,21 @@ pub enum BatchEvent {
         /// To what.
         flame: Flame,
     },
+    /// A step was begun.
+    StepBegan {
+        /// Key of the step.
+        step: String,
+        /// Which load of it, from 1.
+        #[serde(default = "first_load", skip_serializing_if = "is_first")]
+        load: u32,
+    },
     /// A step ended.
     StepDone {
         /// Key of the step.
         step: String,
+        /// Which load of it, from 1.
+        #[serde(default = "first_load", skip_serializing_if = "is_first")]
+        load: u32,
     },
     /// Something was read.
     Reading {
@@ -169,16 +93,72 @@ pub enum BatchEvent {
         /// How much, g.
         water_g: f64,
     },
+    /// The pressure cooker whistled.
+    Whistle {
+        /// Key of the step.
+        step: String,
+    },
+    /// Some of what goes in at a step was put in.
+    PutIn {
+        /// Key of the step.
+        step: String,
+        /// Key of the ingredient.
+        ingredient: String,
+        /// How much, g.
+        amount_g: f64,
+    },
     /// An earlier event is taken back.
     Undone {
         /// Its number. (Older logs call it `seq`, as the number of the entry itself is called.)
         #[serde(alias = "seq")]
         undone_seq: i32,
     },
+    /// An earlier event was at another moment, or its value was another one.
+    Amended {
+        /// Its number.
+        amended_seq: i32,
+        /// When it was, ms since 1970; as it was if left out.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        amended_ms: Option<i64>,
+        /// What was read, if it is a reading.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        reading: Option<SeenReading>,
+        /// How much was poured in, g, if it is water.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        water_g: Option<f64>,
+        /// The flame, if it is one.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        flame: Option<Flame>,
+    },
     /// The batch was given up.
     GivenUp,
     /// The batch rests: it leaves the stove until something more is written about it.
     Rested,
+}
+
+impl BatchEvent {
+    /// That a step ended which is done in one load.
+    #[must_use]
+    pub fn done(step: &str) -> Self {
+        Self::StepDone { step: step.to_owned(), load: first_load() }
+    }
+}
+
+fn first_load() -> u32 {
+    1
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_first(load: &u32) -> bool {
+    *load == 1
+}
+
+impl BatchEvent {
+    /// Whether it speaks of another entry instead of the pan.
+    #[must_use]
+    pub fn is_about_another(&self) -> bool {
+        matches!(self, Self::Undone { .. } | Self::Amended { .. })
+    }
 }
 
 /// An event with its place in the log.
@@ -189,9 +169,23 @@ pub struct Logged {
     pub seq: i32,
     /// When, ms since 1970.
     pub at_ms: i64,
+    /// When it was written down, ms since 1970, where that was another moment.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub entered_ms: Option<i64>,
+    /// Who wrote it, where it was not the kitchen's own screen.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub by: Option<String>,
     /// What.
     #[serde(flatten)]
     pub event: BatchEvent,
+}
+
+impl Logged {
+    /// An event written down as it happened.
+    #[must_use]
+    pub fn new(seq: i32, at_ms: i64, event: BatchEvent) -> Self {
+        Self { seq, at_ms, entered_ms: None, by: None, event }
+    }
 }
 
 /// How the sweet felt.
@@ -244,77 +238,16 @@ impl Verdict {
     }
 }
 
-impl BatchSetup {
-    /// # Errors
-    /// The first thing in it that cannot be.
-    pub fn check(&self) -> Result<()> {
-        if looks_empty(&self.title) {
-            return Err(CoreError::NotNow("Give the batch a name, so that you find it again.".into()));
-        }
-        check_text("The name", &self.title, 120)?;
-        refuse_control("the name", &self.title, false)?;
-        self.ring.check()?;
-        self.pan.check()?;
-        if let Some(thermometer) = &self.thermometer {
-            thermometer.check()?;
-        }
-        crate::pan::PanModel::new(&self.charge, &self.pan, self.air)?;
-        let start_frac = self.charge.solids_frac();
-        if start_frac >= self.target_solids_frac {
-            return Err(CoreError::AlreadyPast {
-                now_percent: 100.0 * start_frac,
-                target_percent: 100.0 * self.target_solids_frac,
-            });
-        }
-        Ok(())
-    }
-
-    /// Position of the step that boils the syrup to its stage.
-    #[must_use]
-    pub fn boil_index(&self) -> Option<usize> {
-        self.steps.iter().position(Step::boils)
-    }
-
-    /// Everything that was put in the pan at the start, g.
-    #[must_use]
-    pub fn put_in_g(&self) -> f64 {
-        self.charge.total_g()
-    }
-
-    /// Refuses a batch whose pan or ring is taken by another that is going on.
-    ///
-    /// # Errors
-    /// [`CoreError::Taken`] with what is in the way.
-    pub fn check_free<'a>(&self, going_on: impl Iterator<Item = &'a Self>) -> Result<()> {
-        for other in going_on {
-            let same = |a: Option<i32>, b: Option<i32>, names: (&str, &str)| match (a, b) {
-                (Some(a), Some(b)) => a == b,
-                _ => names.0 == names.1,
-            };
-            let (mine, its) = (&self.chosen, &other.chosen);
-            let pans = (self.pan.name.as_str(), other.pan.name.as_str());
-            let rings = (self.ring.name.as_str(), other.ring.name.as_str());
-            let taken = if same(mine.pan_id, its.pan_id, pans) {
-                ("pan", self.pan.name.clone())
-            } else if same(mine.ring_id, its.ring_id, rings) {
-                ("ring", self.ring.name.clone())
-            } else {
-                continue;
-            };
-            return Err(CoreError::Taken { what: taken.0, name: taken.1, by: other.title.clone() });
-        }
-        Ok(())
-    }
-}
-
-fn refuse_control(what: &str, text: &str, lines: bool) -> Result<()> {
+pub(super) fn refuse_control(what: &str, text: &str, lines: bool) -> Result<()> {
     if holds_control(text, lines) {
-        return Err(CoreError::NotNow(format!("Something in {what} cannot be read. Write it anew by hand.")));
+        return Err(CoreError::Unreadable(format!(
+            "Something in {what} cannot be read. Write it anew by hand."
+        )));
     }
     Ok(())
 }
 
-fn check_text(what: &'static str, text: &str, most: usize) -> Result<()> {
+pub(super) fn check_text(what: &'static str, text: &str, most: usize) -> Result<()> {
     let length = u32::try_from(text.chars().count()).unwrap_or(u32::MAX);
     within(what, f64::from(length), 0.0, most as f64, "characters").map(|_| ())
 }

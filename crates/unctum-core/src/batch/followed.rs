@@ -2,7 +2,8 @@
 
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
-use crate::batch::fold::{Fold, admit_in, folded, in_order, is_undo};
+use crate::batch::admit::admit_in;
+use crate::batch::fold::{Fold, folded, in_order};
 use crate::batch::summary::readings;
 use crate::batch::{BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, ReadingMade, admit, summary};
 use crate::error::{CoreError, Result};
@@ -83,7 +84,7 @@ impl Followed {
         self.glance = Arc::default();
         let follows = logged.at_ms >= self.fold.last_ms()
             && self.log.last().is_none_or(|l| (l.at_ms, l.seq) < (logged.at_ms, logged.seq));
-        if follows && !is_undo(&logged) {
+        if follows && !logged.event.is_about_another() {
             self.fold.apply(&self.setup, &logged)?;
             self.log.push(logged);
         } else {
@@ -92,6 +93,23 @@ impl Followed {
             self.fold = folded(&self.setup, self.started_ms, &self.log)?;
         }
         Ok(())
+    }
+
+    /// Whether nothing more is to be done: its last run has ended, or it was given up.
+    #[must_use]
+    pub fn is_over(&self) -> bool {
+        self.fold.is_over()
+    }
+
+    /// Refuses it where its pan or its ring is taken by another that is going on.
+    ///
+    /// # Errors
+    /// [`CoreError::Taken`] with what is in the way.
+    pub fn check_free<'a>(&self, going_on: impl Iterator<Item = &'a Self>) -> Result<()> {
+        if !self.fold.runs().holds_hob(&self.setup) {
+            return Ok(());
+        }
+        self.setup.check_free(going_on.filter(|b| b.fold.runs().holds_hob(&b.setup)).map(Self::setup))
     }
 
     /// Planned against real.
@@ -133,7 +151,7 @@ impl Followed {
     /// [`CoreError::NotNow`] with what to do instead, or the fault of a reading.
     pub fn admit(&self, event: &BatchEvent, at_ms: i64) -> Result<()> {
         if at_ms >= self.fold.last_ms() && self.log.last().is_none_or(|l| l.at_ms <= at_ms) {
-            return admit_in(&self.setup, &self.state_at(at_ms), &self.log, event);
+            return admit_in(&self.setup, &self.fold, &self.state_at(at_ms), &self.log, event);
         }
         if matches!(event, BatchEvent::GivenUp | BatchEvent::Rested) {
             return Err(CoreError::NotNow(

@@ -1,14 +1,17 @@
 //! What the belief about the syrup means for the cook: how far, how long, and the one next thing.
 
-use crate::batch::{Advice, BatchSetup, Range, SyrupState, TestSaid};
-use crate::estimate::{Belief, Deed, Done, Question, Spread, believe};
+use crate::batch::doubts::other_solids;
+use crate::batch::test_said::NEAR_ENOUGH;
+use crate::batch::{Advice, BatchSetup, SyrupState, TestSaid};
+use crate::estimate::{Belief, Deed, Done, Question, believe};
+use crate::formula::SyrupPlan;
 use crate::kitchen::Flame;
 use crate::pan::PanModel;
 use crate::syrup::Against;
 use crate::syrup::string::string_cm;
 
 /// From this long before the turn-off on, s, the cook is asked to read.
-const READ_AHEAD_S: f64 = 60.0;
+pub(super) const READ_AHEAD_S: f64 = 60.0;
 /// Heat is given for at least so long before the next test, s.
 const LEAST_HEAT_S: f64 = 20.0;
 /// Shortest and longest wait for the next test after one that failed, s.
@@ -18,20 +21,26 @@ const CARRIED_OUT_S: f64 = 60.0;
 /// Water in a spoon, g.
 const TEASPOON_G: f64 = 5.0;
 const TABLESPOON_G: f64 = 15.0;
-/// A landing this close to the target, in strength, is as good as on it.
-pub(super) const NEAR_ENOUGH: f64 = 0.002;
 
 /// So long after its heat went off, s, a pan is as cold as the room: nothing happens in it any more.
 const COLD_AFTER_S: f64 = 6.0 * 3600.0;
 /// So long under one flame, s, any syrup has boiled dry.
 const DRY_AFTER_S: f64 = 24.0 * 3600.0;
 /// The hand takes so long from the call to the knob, s: the call comes so much earlier.
-const HAND_S: f64 = 5.0;
+pub(super) const HAND_S: f64 = 5.0;
+
+/// A syrup in its pan, and where it is to land.
+#[derive(Clone)]
+pub(crate) struct Boil {
+    pub model: PanModel,
+    pub plan: SyrupPlan,
+}
 
 /// The pan as followed through the log.
 #[derive(Clone)]
 pub(crate) struct Watch {
-    pub model: PanModel,
+    /// The syrup; none where nothing is boiled to a stage.
+    pub boil: Option<Boil>,
     /// When the heat went on, ms since 1970; none before, and after the syrup.
     pub begun_ms: Option<i64>,
     /// Everything done and seen since.
@@ -46,9 +55,9 @@ pub(crate) struct Watch {
 }
 
 impl Watch {
-    pub fn new(model: PanModel, started_ms: i64) -> Self {
+    pub fn new(boil: Option<Boil>, started_ms: i64) -> Self {
         Self {
-            model,
+            boil,
             begun_ms: None,
             deeds: Vec::new(),
             flame: Flame::Off,
@@ -87,18 +96,19 @@ impl Watch {
     /// What is believed of the syrup now; none before the heat went on.
     fn belief(&self, setup: &BatchSetup) -> Option<Belief> {
         let begun_ms = self.begun_ms?;
+        let Boil { model, plan } = self.boil.as_ref()?;
         // The heat the turn-off is reckoned for: the one that is on, or would be again.
         let on_flame = if self.flame == Flame::Off { Flame::Medium } else { self.flame };
         Some(believe(&Question {
-            model: &self.model,
+            model,
             ring: &setup.ring,
-            first_water_g: setup.charge.water_g,
+            first_water_g: plan.charge.water_g,
             start_c: setup.air.room_c,
-            other_solids: setup.other_solids(),
-            doubts: setup.doubts(),
+            other_solids: other_solids(&plan.charge),
+            doubts: setup.doubts(&plan.charge),
             deeds: &self.deeds,
             now_s: self.followed_to_s(begun_ms),
-            target_frac: setup.target_solids_frac,
+            target_frac: plan.target_solids_frac,
             on_power_w: setup.ring.net_power_w(on_flame.frac()),
         }))
     }
@@ -107,7 +117,7 @@ impl Watch {
 /// The syrup's state and the advice that follows; none before the heat went on.
 pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupState, Advice)> {
     let belief = watch.belief(setup)?;
-    let model = &watch.model;
+    let Boil { model, plan } = watch.boil.as_ref()?;
     let off = watch.flame == Flame::Off;
     let shown = |true_c: f64| setup.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
     let contents = belief.contents_g;
@@ -116,20 +126,16 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
     let state = SyrupState {
         dissolved: watch.dissolved || (watch.boil_in_one && belief.boiling),
         boiling: belief.boiling,
-        solids_frac: range(belief.strength),
+        solids_frac: belief.strength,
         stage: setup.ladder.at(belief.strength.mid),
         liquid_c: belief.liquid_c,
         shown_c: shown(belief.liquid_c),
         gross_g: setup.pan.tare_g + contents.mid,
         gross_spread_g: 0.5 * (contents.high - contents.low),
         string_cm: string_cm(belief.strength.mid),
-        water_to_lose_g: range(belief.to_target_g),
-        water_to_turn_off_g: range(belief.to_turn_off_g),
-        turn_off_in_s: belief.turn_off_in_s.filter(|_| !off).map(|s| Range {
-            mid: s.mid.max(0.0),
-            low: s.low.max(0.0),
-            high: s.high.max(0.0),
-        }),
+        water_to_lose_g: belief.to_target_g,
+        water_to_turn_off_g: belief.to_turn_off_g,
+        turn_off_in_s: belief.turn_off_in_s.filter(|_| !off).map(|left_s| left_s.map(|s| s.max(0.0))),
         turn_off_frac: belief.turn_off_frac,
         turn_off_gross_g: setup.pan.tare_g + solids_g + belief.turn_off_water_g,
         turn_off_shown_c: shown(model.boil_c(model.water_at(belief.turn_off_frac))),
@@ -139,23 +145,29 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
         surprise: belief.doubtful,
         last_test: watch.last_test,
     };
-    let advice = advise(setup, watch, &state, &belief);
+    let advice = advise(setup, watch, (model, plan), &state, &belief);
     Some((state, advice))
 }
 
-fn advise(setup: &BatchSetup, watch: &Watch, state: &SyrupState, belief: &Belief) -> Advice {
-    let band = setup.ladder.of(setup.stage);
-    let high_frac = band.high_frac.max(setup.target_solids_frac + NEAR_ENOUGH);
-    let low_frac = band.low_frac.min(setup.target_solids_frac - NEAR_ENOUGH);
+fn advise(
+    setup: &BatchSetup,
+    watch: &Watch,
+    (model, plan): (&PanModel, &SyrupPlan),
+    state: &SyrupState,
+    belief: &Belief,
+) -> Advice {
+    let band = setup.ladder.of(plan.stage);
+    let high_frac = band.high_frac.max(plan.target_solids_frac + NEAR_ENOUGH);
+    let low_frac = band.low_frac.min(plan.target_solids_frac - NEAR_ENOUGH);
     let off = watch.flame == Flame::Off;
     let now_frac = if off { state.landing_frac } else { state.solids_frac.mid };
-    let to_add_g = watch.model.water_at(setup.target_solids_frac) - watch.model.water_at(now_frac);
+    let to_add_g = model.water_at(plan.target_solids_frac) - model.water_at(now_frac);
     let add_water =
-        (to_add_g >= 1.0).then(|| Advice::AddWater { water_g: pourable_g(to_add_g, setup.has_scale) });
+        (to_add_g >= 1.0).then(|| Advice::AddWater { water_g: pourable_g(to_add_g, setup.has_scale()) });
     let test = watch.last_test;
     let hand = test.filter(|t| t.reading.by_hand()).map(|t| t.against);
     let called = belief.turn_off_in_s.is_some_and(|left| left.mid <= HAND_S);
-    let at_aim = called || state.landing_frac >= setup.target_solids_frac - NEAR_ENOUGH;
+    let at_aim = called || state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
     if off {
         let heat_s = || belief.turn_off_in_s.map_or(0.0, |t| t.mid);
         let back_on = |heat_s: f64| Advice::BackOn { heat_s: heat_s.max(LEAST_HEAT_S) };
@@ -216,8 +228,4 @@ fn pourable_g(water_g: f64, has_scale: bool) -> f64 {
 /// Whether what a hot pan carries over has happened: no more is to be hoped for.
 fn carried_out(watch: &Watch) -> bool {
     watch.flame == Flame::Off && watch.since_set_s() >= CARRIED_OUT_S
-}
-
-fn range(spread: Spread) -> Range {
-    Range { mid: spread.mid, low: spread.low, high: spread.high }
 }

@@ -3,6 +3,7 @@
 use serde::Serialize;
 
 use crate::batch::{BatchSetup, BatchSummary, Texture, Verdict};
+use crate::formula::SyrupPlan;
 use crate::syrup::string::string_cm;
 
 /// What can be done with the batch now.
@@ -84,13 +85,14 @@ const DISSOLVED_FRAC: f64 = 0.65;
 const LEAST_G: f64 = 2.0;
 
 /// What a verdict on a batch teaches. Too soft, and the last reading was under the strength asked for:
-/// that difference is the water to lose. Otherwise a third of the stage's band, which keeps the stage.
+/// that difference is the water to lose. Otherwise a third of the stage's band, which keeps the stage. None where no
+/// syrup was boiled to a stage.
 #[must_use]
-pub fn lesson(setup: &BatchSetup, summary: &BatchSummary, verdict: &Verdict) -> Lesson {
-    let band = setup.ladder.of(setup.stage);
-    let target_frac = setup.target_solids_frac;
+pub fn lesson(setup: &BatchSetup, summary: &BatchSummary, verdict: &Verdict) -> Option<Lesson> {
+    let SyrupPlan { charge, stage, target_solids_frac: target_frac } = setup.syrup?;
+    let band = setup.ladder.of(stage);
     let step = STEP_OF_BAND * (band.high_frac - band.low_frac);
-    let water_g = |frac: f64| setup.charge.water_at(frac.clamp(0.02, 0.98));
+    let water_g = |frac: f64| charge.water_at(frac.clamp(0.02, 0.98));
     let made_frac = summary.last_solids_frac.unwrap_or(target_frac);
     let between = |a: f64, b: f64| (water_g(a) - water_g(b)).max(LEAST_G);
     let further = |from: f64| {
@@ -104,7 +106,7 @@ pub fn lesson(setup: &BatchSetup, summary: &BatchSummary, verdict: &Verdict) -> 
     // Missed against what was asked for: then the aim itself was right.
     let under = made_frac < band.low_frac;
     let over = made_frac >= band.high_frac;
-    match verdict.texture {
+    Some(match verdict.texture {
         Texture::Right => Lesson { now: Mend::Nothing, next: NextTime::Same },
         Texture::TooSoft => Lesson {
             now: Mend::BackInThePan {
@@ -134,5 +136,5 @@ pub fn lesson(setup: &BatchSetup, summary: &BatchSummary, verdict: &Verdict) -> 
             now: Mend::DissolveAgain { water_g: between(DISSOLVED_FRAC.min(made_frac - step), made_frac) },
             next: NextTime::Clearer,
         },
-    }
+    })
 }

@@ -3,20 +3,41 @@
 //! Nothing is stored but setup and log. What the screen shows, [`BatchState`], is computed from them
 //! for any moment ([`state_at`]), so restart, undo and history need no machinery of their own.
 
+mod acts;
+mod admit;
+mod call;
 mod doubts;
 mod event;
 mod fold;
 mod followed;
+mod graph;
 mod guidance;
 mod lesson;
+mod play;
+mod rescue;
+mod runs;
+mod scene;
+mod setup;
+mod signs;
+mod standing;
+mod start;
 mod state;
 mod summary;
 mod test_said;
+mod whole;
 
-pub use event::{BatchEvent, BatchSetup, Chosen, Logged, SeenReading, Texture, Verdict};
-pub use fold::{admit, state_at};
+pub use acts::{Act, ActClass, Held, HeldWhy, RunState};
+pub use admit::admit;
+pub use call::{Ahead, Call};
+pub use event::{BatchEvent, Logged, SeenReading, Texture, Verdict};
+pub use fold::state_at;
 pub use followed::Followed;
 pub use lesson::{Lesson, Mend, NextTime, lesson};
-pub use state::{Advice, BatchState, Phase, Range, StepState, SyrupState};
-pub use summary::{BatchSummary, ReadingMade, is_over, is_resting, summary};
+pub use rescue::{Rescue, Sum, rescue};
+pub use setup::{BatchSetup, Chosen, Depth, StepPlan};
+pub use signs::{SyrupSigns, syrup_signs};
+pub use start::{Made, StartAsk, plain_setup, set_up};
+pub use state::{Advice, Phase, SyrupState};
+pub use summary::{BatchSummary, ReadingMade, is_resting, summary};
 pub use test_said::TestSaid;
+pub use whole::{BatchState, PutIn, StepState};

@@ -1,9 +1,9 @@
-//! What can be said of a batch at one moment.
+//! What can be said of a batch at one moment: phase, advice, syrup.
 
 use serde::Serialize;
 
 use crate::batch::TestSaid;
-use crate::kitchen::Flame;
+use crate::numeric::Spread;
 use crate::syrup::StageKey;
 
 /// Where the batch stands as a whole.
@@ -23,18 +23,6 @@ pub enum Phase {
     GivenUp,
     /// Left for later; the next entry takes it up again.
     Resting,
-}
-
-/// A value with its 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Range {
-    /// Most likely.
-    pub mid: f64,
-    /// Lower end.
-    pub low: f64,
-    /// Upper end.
-    pub high: f64,
 }
 
 /// The one next thing to do.
@@ -86,7 +74,7 @@ pub struct SyrupState {
     /// Whether it boils.
     pub boiling: bool,
     /// Strength, 0–1.
-    pub solids_frac: Range,
+    pub solids_frac: Spread,
     /// Stage at the most likely strength.
     pub stage: StageKey,
     /// True temperature, °C.
@@ -100,11 +88,11 @@ pub struct SyrupState {
     /// Length of the string, cm.
     pub string_cm: f64,
     /// Water still to lose to the target strength, g; negative: past it.
-    pub water_to_lose_g: Range,
+    pub water_to_lose_g: Spread,
     /// Water still to lose before the heat goes off, g; negative: past it.
-    pub water_to_turn_off_g: Range,
+    pub water_to_turn_off_g: Spread,
     /// Seconds until the heat goes off; none while it is off.
-    pub turn_off_in_s: Option<Range>,
+    pub turn_off_in_s: Option<Spread>,
     /// Strength at which to turn off, 0–1.
     pub turn_off_frac: f64,
     /// What her scale shows there, g.
@@ -121,48 +109,4 @@ pub struct SyrupState {
     pub surprise: bool,
     /// The last test since something was done to the syrup.
     pub last_test: Option<TestSaid>,
-}
-
-/// One step's place in the batch.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct StepState {
-    /// Key of the step.
-    pub key: String,
-    /// When it became the current one, ms since 1970.
-    pub began_ms: Option<i64>,
-    /// When it was done.
-    pub done_ms: Option<i64>,
-    /// Gates ticked.
-    pub ticked: Vec<String>,
-}
-
-/// The batch at one moment.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct BatchState {
-    /// The moment, ms since 1970.
-    pub now_ms: i64,
-    /// Where it stands.
-    pub phase: Phase,
-    /// Key of the current step.
-    pub current_step: Option<String>,
-    /// Key of the step that ends with the syrup at its stage, while the syrup is on.
-    pub boil_step: Option<String>,
-    /// All steps.
-    pub steps: Vec<StepState>,
-    /// The flame.
-    pub flame: Flame,
-    /// When it was last set.
-    pub flame_set_ms: Option<i64>,
-    /// The syrup, while it is on.
-    pub syrup: Option<SyrupState>,
-    /// The one next thing to do.
-    pub advice: Advice,
-    /// Numbers of the events that were taken back.
-    pub undone: Vec<i32>,
-    /// Number of the event that undo would take back.
-    pub can_undo: Option<i32>,
-    /// Seconds since anything was written about it, once that is a day and it has not ended: to be asked about.
-    pub unattended_s: Option<f64>,
 }

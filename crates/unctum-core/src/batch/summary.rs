@@ -2,12 +2,12 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::fold::{is_undo, undone_seqs};
+use crate::batch::fold::{Fold, folded, in_order};
+use crate::batch::standing::standing;
 use crate::batch::{BatchEvent, BatchSetup, Logged};
 use crate::kitchen::Flame;
-use crate::pan::program::HobChange;
-use crate::pan::{BoilDownQuestion, boil_down};
-use crate::syrup::locate::strength_of;
+use crate::numeric::Spread;
+use crate::pan::boil_down;
 use crate::syrup::{Reading, StageKey};
 
 /// One reading with what it said.
@@ -21,11 +21,7 @@ pub struct ReadingMade {
     /// The reading, instrument errors taken out.
     pub reading: Reading,
     /// Strength it says, 0–1.
-    pub solids_frac: f64,
-    /// Lower end of its 80 % interval.
-    pub solids_frac_low: f64,
-    /// Upper end of its 80 % interval.
-    pub solids_frac_high: f64,
+    pub solids_frac: Spread,
 }
 
 /// Planned against real.
@@ -36,48 +32,22 @@ pub struct BatchSummary {
     pub over: bool,
     /// Whether it was given up.
     pub given_up: bool,
-    /// Stage aimed for.
-    pub stage: StageKey,
+    /// Stage aimed for; none without a syrup.
+    pub stage: Option<StageKey>,
     /// Strength aimed for, 0–1.
-    pub target_solids_frac: f64,
+    pub target_solids_frac: Option<f64>,
     /// Strength by the last reading, 0–1.
     pub last_solids_frac: Option<f64>,
     /// Stage by the last reading.
     pub last_stage: Option<StageKey>,
     /// Minutes from heat on to turn-off, as reckoned from the ring's plate.
-    pub planned_min: Option<f64>,
-    /// Earliest (80 %) of the same.
-    pub planned_low_min: Option<f64>,
-    /// Latest (80 %) of the same.
-    pub planned_high_min: Option<f64>,
+    pub planned_min: Option<Spread>,
     /// Minutes from first heat on to the last turn-off.
     pub real_min: Option<f64>,
     /// Water poured back in, g.
     pub water_added_g: f64,
     /// When the last thing happened, ms since 1970.
     pub last_ms: i64,
-}
-
-/// What stands, in the order of its moments.
-fn standing(log: &[Logged]) -> Vec<&Logged> {
-    let undone = undone_seqs(log);
-    let mut active: Vec<&Logged> = log.iter().filter(|l| !undone.contains(&l.seq) && !is_undo(l)).collect();
-    active.sort_by_key(|l| (l.at_ms, l.seq));
-    active
-}
-
-fn ended(setup: &BatchSetup, active: &[&Logged]) -> bool {
-    let done = |l: &&&Logged| match &l.event {
-        BatchEvent::StepDone { step } => setup.steps.last().is_some_and(|last| last.key == *step),
-        _ => false,
-    };
-    active.iter().any(|l| done(&l)) || active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp))
-}
-
-/// Whether nothing more is to be done on a batch: its last step is done, or it was given up.
-#[must_use]
-pub fn is_over(setup: &BatchSetup, log: &[Logged]) -> bool {
-    ended(setup, &standing(log))
 }
 
 /// Whether a batch was left for later.
@@ -90,34 +60,20 @@ pub fn is_resting(log: &[Logged]) -> bool {
 #[must_use]
 pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSummary {
     let active = standing(log);
-    let given_up = active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp));
-    let last_solids_frac = active.iter().rev().find_map(|l| reading_made(setup, l)).map(|r| r.solids_frac);
-    let planned = first_flame(&active).and_then(|(_, flame)| {
-        let question = BoilDownQuestion {
-            charge: setup.charge,
-            start_c: None,
-            pan: setup.pan.clone(),
-            ring: setup.ring.clone(),
-            program: vec![HobChange::steady(flame.frac())],
-            charge_water_sd_g: 0.0,
-            ladder: setup.ladder,
-            air: setup.air,
-            thermometer: setup.thermometer.clone(),
-            target_frac: setup.target_solids_frac,
-            max_points: 2,
-        };
-        boil_down(&question).ok().map(|b| b.turn_off.at)
-    });
+    let fold = folded(setup, started_ms, &in_order(log));
+    let last_solids_frac =
+        active.iter().rev().find_map(|l| reading_made(setup, l)).map(|r| r.solids_frac.mid);
+    let planned = first_flame(&active)
+        .and_then(|(_, flame)| setup.boil_question(flame))
+        .and_then(|question| boil_down(&question).ok().map(|b| b.turn_off.at_s));
     BatchSummary {
-        over: ended(setup, &active),
-        given_up,
-        stage: setup.stage,
-        target_solids_frac: setup.target_solids_frac,
+        over: fold.as_ref().is_ok_and(Fold::is_over),
+        given_up: active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp)),
+        stage: setup.syrup.map(|s| s.stage),
+        target_solids_frac: setup.syrup.map(|s| s.target_solids_frac),
         last_solids_frac,
         last_stage: last_solids_frac.map(|w| setup.ladder.at(w)),
-        planned_min: planned.map(|m| m.mid_s / 60.0),
-        planned_low_min: planned.map(|m| m.low_s / 60.0),
-        planned_high_min: planned.map(|m| m.high_s / 60.0),
+        planned_min: planned.map(|at_s| at_s.times(1.0 / 60.0)),
         real_min: real_ms(setup, &active).map(|ms| ms as f64 / 60_000.0),
         water_added_g: active
             .iter()
@@ -129,24 +85,17 @@ pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSumm
 
 /// The readings that stand, in the order of their moments.
 pub(super) fn readings(setup: &BatchSetup, log: &[Logged]) -> Vec<ReadingMade> {
-    standing(log).into_iter().filter_map(|l| reading_made(setup, l)).collect()
+    standing(log).iter().filter_map(|l| reading_made(setup, l)).collect()
 }
 
 fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {
     let BatchEvent::Reading { reading } = &logged.event else { return None };
-    let reading = reading.corrected(setup);
-    let strength = strength_of(&setup.charge, reading, setup.air.pressure_pa, &setup.ladder).ok()?;
-    Some(ReadingMade {
-        seq: logged.seq,
-        at_ms: logged.at_ms,
-        reading,
-        solids_frac: strength.frac,
-        solids_frac_low: strength.low_frac,
-        solids_frac_high: strength.high_frac,
-    })
+    let reading = reading.corrected(setup).ok()?;
+    let strength = setup.strength_of(reading).ok()?;
+    Some(ReadingMade { seq: logged.seq, at_ms: logged.at_ms, reading, solids_frac: strength.frac })
 }
 
-fn first_flame(active: &[&Logged]) -> Option<(i64, Flame)> {
+fn first_flame(active: &[Logged]) -> Option<(i64, Flame)> {
     active.iter().find_map(|l| match l.event {
         BatchEvent::Flame { flame } if flame != Flame::Off => Some((l.at_ms, flame)),
         _ => None,
@@ -154,10 +103,11 @@ fn first_flame(active: &[&Logged]) -> Option<(i64, Flame)> {
 }
 
 /// From first heat on to the last turn-off before the syrup was used, or to the step's end.
-fn real_ms(setup: &BatchSetup, active: &[&Logged]) -> Option<i64> {
+fn real_ms(setup: &BatchSetup, active: &[Logged]) -> Option<i64> {
     let boil = setup.steps.get(setup.boil_index()?)?;
-    let end =
-        active.iter().position(|l| matches!(&l.event, BatchEvent::StepDone { step } if *step == boil.key))?;
+    let end = active
+        .iter()
+        .position(|l| matches!(&l.event, BatchEvent::StepDone { step, .. } if *step == boil.key))?;
     let off = active[..=end]
         .iter()
         .rev()

@@ -3,8 +3,11 @@
 use serde::Serialize;
 
 use crate::batch::{BatchSetup, SeenReading};
-use crate::syrup::locate::Strength;
-use crate::syrup::{Against, against};
+use crate::error::Result;
+use crate::syrup::{Against, Strength, against};
+
+/// A landing this close to the target, in strength, is as good as on it.
+pub(super) const NEAR_ENOUGH: f64 = 0.002;
 
 /// The last reading of the syrup, against the stage asked for.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -22,11 +25,14 @@ pub struct TestSaid {
 
 impl TestSaid {
     /// A reading against the stage of its batch. A hair beside the strength asked for is as good as on it.
-    #[must_use]
-    pub fn of(setup: &BatchSetup, at_ms: i64, reading: SeenReading, strength: Strength) -> Self {
-        let mut band = setup.ladder.of(setup.stage);
-        band.low_frac = band.low_frac.min(setup.target_solids_frac - super::guidance::NEAR_ENOUGH);
-        band.high_frac = band.high_frac.max(setup.target_solids_frac + super::guidance::NEAR_ENOUGH);
-        Self { at_ms, reading, solids_frac: strength.frac, against: against(strength, &band) }
+    ///
+    /// # Errors
+    /// [`CoreError::NothingToFollow`](crate::CoreError::NothingToFollow) without a syrup.
+    pub fn of(setup: &BatchSetup, at_ms: i64, reading: SeenReading, strength: Strength) -> Result<Self> {
+        let plan = setup.syrup()?;
+        let mut band = setup.ladder.of(plan.stage);
+        band.low_frac = band.low_frac.min(plan.target_solids_frac - NEAR_ENOUGH);
+        band.high_frac = band.high_frac.max(plan.target_solids_frac + NEAR_ENOUGH);
+        Ok(Self { at_ms, reading, solids_frac: strength.frac.mid, against: against(strength, &band) })
     }
 }

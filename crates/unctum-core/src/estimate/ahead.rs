@@ -2,8 +2,8 @@
 //! lands.
 
 use crate::estimate::path::Path;
+use crate::estimate::question::{FAR_S, Question};
 use crate::estimate::unknowns::Pan;
-use crate::estimate::{FAR_S, Question};
 use crate::pan::quick::{Quick, QuickState};
 use crate::pan::{Heat, LANDING_S};
 

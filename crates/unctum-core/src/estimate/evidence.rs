@@ -1,13 +1,13 @@
 //! What a reading is worth: how likely it is on a pan that could be.
 
+use std::collections::BTreeSet;
+
 use crate::estimate::normal::{density, share_below};
 use crate::estimate::path::Path;
+use crate::estimate::question::{Deed, Question, Seen};
 use crate::estimate::unknowns::{Pan, Unknowns};
-use crate::estimate::{Deed, Question, Seen};
 use crate::syrup::string::free_cm;
 
-/// A kitchen scale with its step, g.
-const SCALE_SD_G: f64 = 1.05;
 /// Below the boil a probe hangs in a syrup that is not equally warm, K.
 const UNEVEN_SD_K: f64 = 1.0;
 /// A look at a string, as the logarithm of its length, and how exactly a length is told, cm.
@@ -25,6 +25,12 @@ const STRING_MISTAKE: f64 = 1.5;
 /// Looks of one hand within this time are one look, s; readings of an instrument within this one reading.
 const ONE_LOOK_S: f64 = 30.0;
 const ONE_READING_S: f64 = 15.0;
+/// So many readings of instruments are weighed at most: the cost of a belief grows with their cube. The newest of
+/// them, s, are all weighed.
+const MOST_READINGS: usize = 60;
+const NEWEST_S: f64 = 180.0;
+/// A cell of time gets no wider than this, s.
+const LONGEST_CELL_S: f64 = 40_000.0;
 
 /// One reading on one pan: what that pan would have shown, and what was seen.
 #[derive(Clone, Copy)]
@@ -136,10 +142,9 @@ fn string_slope(solids_frac: f64) -> f64 {
 /// The readings of a question that stand for themselves: what one hand saw within half a minute is one look, its
 /// last; a probe's stream is thinned.
 pub(super) fn standing<'a>(q: &Question<'a>) -> Vec<(usize, &'a Seen)> {
-    let mut kept: Vec<(usize, &Seen)> = Vec::new();
-    let mut place = 0;
+    let mut kept: Vec<Stood<'a>> = Vec::new();
     let mut last: Option<(f64, std::mem::Discriminant<Seen>)> = None;
-    for done in q.deeds_so_far() {
+    for (place, done) in q.deeds_so_far().enumerate() {
         match &done.deed {
             Deed::Seen(seen) => {
                 let kind = std::mem::discriminant(seen);
@@ -149,15 +154,41 @@ pub(super) fn standing<'a>(q: &Question<'a>) -> Vec<(usize, &'a Seen)> {
                     kept.pop();
                 }
                 if !same || seen.by_hand() {
-                    kept.push((place, seen));
+                    kept.push(Stood { place, at_s: done.at_s, seen });
                 }
                 if !same {
                     last = Some((done.at_s, kind));
                 }
-                place += 1;
             }
             // After something was done to it, a look is a new one.
             Deed::Flame(_) | Deed::Water(_) => last = None,
+        }
+    }
+    thinned(kept).into_iter().map(|s| (s.place, s.seen)).collect()
+}
+
+/// A reading that stands for itself: its place among all that was done, and when it was made, s.
+#[derive(Clone, Copy)]
+struct Stood<'a> {
+    place: usize,
+    at_s: f64,
+    seen: &'a Seen,
+}
+
+/// Of a long stream of an instrument one reading of each cell of time is kept, the cells as wide as it takes; the
+/// newest are all kept. The cells stand still, so that a further reading moves none of the earlier ones.
+fn thinned(mut kept: Vec<Stood<'_>>) -> Vec<Stood<'_>> {
+    let newest_s = kept.last().map_or(0.0, |s| s.at_s) - NEWEST_S;
+    let mut cell_s = ONE_READING_S;
+    while kept.iter().filter(|s| !s.seen.by_hand()).count() > MOST_READINGS {
+        cell_s *= 2.0;
+        let mut seen_cells = BTreeSet::new();
+        kept.retain(|s| {
+            let cell = (matches!(s.seen, Seen::Weight { .. }), (s.at_s / cell_s) as i64);
+            s.seen.by_hand() || s.at_s > newest_s || seen_cells.insert(cell)
+        });
+        if cell_s > LONGEST_CELL_S {
+            break;
         }
     }
     kept
@@ -177,7 +208,8 @@ pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, unknowns:
             value: path.quick.contents_g(state.water_g) + pan.tare_g,
             kind: Kind::Measured {
                 seen: contents_g,
-                var: SCALE_SD_G * SCALE_SD_G + (unknowns.moment_sd_s() * state.leaving_g_s).powi(2),
+                var: unknowns.doubts().scale_sd_g.powi(2)
+                    + (unknowns.moment_sd_s() * state.leaving_g_s).powi(2),
                 mistake_var: SCALE_MISTAKE_G * SCALE_MISTAKE_G,
             },
         },

@@ -3,8 +3,8 @@
 use crate::estimate::evidence::{Sight, last_read_s, sight, standing};
 use crate::estimate::normal::{root, solve};
 use crate::estimate::path::{Path, Way};
+use crate::estimate::question::{Question, Seen};
 use crate::estimate::unknowns::{Pan, Unknowns, WRITTEN_AFTER_S};
-use crate::estimate::{Question, Seen};
 use crate::pan::quick::BoilTable;
 
 /// The ring is looked through so far to either side, in such steps, before the slopes are trusted: the mean pan may
@@ -42,8 +42,11 @@ impl<'a> Bench<'a> {
         let unknowns = Unknowns::of(q.doubts, q.now_s + WRITTEN_AFTER_S, last_read_s(q));
         let table =
             BoilTable::new(&q.model.charge_with(0.0), q.other_solids.as_ref(), q.model.air().pressure_pa);
-        let way = Way::of(q, &unknowns);
-        Self { q, unknowns, table, way, readings: standing(q) }
+        let standing = standing(q);
+        let way = Way::of(q, &unknowns, &standing.iter().map(|(place, _)| *place).collect());
+        // Along the way only those are met, in the same order.
+        let readings = standing.into_iter().map(|(_, seen)| seen).enumerate().collect();
+        Self { q, unknowns, table, way, readings }
     }
 
     pub fn follow(&self, z: &[f64]) -> (Pan, Path<'_>) {

@@ -22,7 +22,7 @@
 //! let model = PanModel::new(&charge, &pan, air)?;
 //! let doubts = Doubts {
 //!     power_sd: ring.efficiency_sd / ring.efficiency_frac, solids_sd: 0.005, water_sd_g: 3.0,
-//!     thermometer_bias_k: 0.25, thermometer_sd_k: 0.7, weighed: true, lot_water_sd_g: 0.0, lot_solids_sd: 0.0, composition: false,
+//!     thermometer_bias_k: 0.25, thermometer_sd_k: 0.7, scale_sd_g: 1.04, weighed: true, lot_water_sd_g: 0.0, lot_solids_sd: 0.0, composition: false,
 //! };
 //! let deeds = [
 //!     Done { at_s: 0.0, deed: Deed::Flame(0.55) },
@@ -41,16 +41,15 @@ mod evidence;
 mod fit;
 mod normal;
 mod path;
+mod question;
 mod unknowns;
 
-use crate::kitchen::Ring;
-use crate::pan::PanModel;
-use crate::syrup::Charge;
-use crate::syrup::locate::Z80;
+use crate::numeric::{Spread, Z80};
 
 use ahead::Ahead;
 use fit::Bench;
 use normal::{back, even_draws};
+pub use question::{Deed, Done, FAR_S, Question, Seen};
 pub use unknowns::Doubts;
 use unknowns::mean_flicker;
 
@@ -62,105 +61,6 @@ const POINTS: usize = 96;
 const WIDER: f64 = 1.0;
 /// Weights are evened out until so large a share of the points counts.
 const LEAST_COUNTING: f64 = 0.25;
-/// A way to the turn-off further than this is none, s.
-pub const FAR_S: f64 = 3.0 * 3600.0;
-
-/// What was done to the pan, or seen of it.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Deed {
-    /// The flame was set to this share of the full one, 0–1; 0 is off.
-    Flame(f64),
-    /// Water was poured in, g.
-    Water(f64),
-    /// Something was read.
-    Seen(Seen),
-}
-
-/// A reading with the instrument's known error taken out.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Seen {
-    /// What the pan holds by the scale, g.
-    Weight {
-        /// Solids and water, g.
-        contents_g: f64,
-    },
-    /// Temperature of the syrup, °C, boiling or not.
-    Temperature {
-        /// Temperature, °C.
-        true_c: f64,
-    },
-    /// Length of a string, cm.
-    String {
-        /// Length before it broke, cm.
-        length_cm: f64,
-    },
-    /// A look by hand that puts it between two strengths, 0–1.
-    Between {
-        /// Weakest.
-        low_frac: f64,
-        /// Strongest.
-        high_frac: f64,
-    },
-}
-
-impl Seen {
-    fn by_hand(&self) -> bool {
-        matches!(self, Self::String { .. } | Self::Between { .. })
-    }
-}
-
-/// A deed and when it was written down, s since the heat went on.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Done {
-    /// When, s.
-    pub at_s: f64,
-    /// What.
-    pub deed: Deed,
-}
-
-/// What is asked: one pan, and all that was done and seen of it.
-#[derive(Debug, Clone, Copy)]
-pub struct Question<'a> {
-    /// The pan with its charge.
-    pub model: &'a PanModel,
-    /// The ring.
-    pub ring: &'a Ring,
-    /// Water as it was measured, g.
-    pub first_water_g: f64,
-    /// How warm everything was at the start, °C.
-    pub start_c: f64,
-    /// The same solids, of a composition one standard deviation away.
-    pub other_solids: Option<Charge>,
-    /// What is doubted, and how far.
-    pub doubts: Doubts,
-    /// Everything done and seen, in the order of its moments.
-    pub deeds: &'a [Done],
-    /// Now, s since the heat went on.
-    pub now_s: f64,
-    /// Strength to land on, 0–1.
-    pub target_frac: f64,
-    /// Nominal heat, W, that is on, or would be again.
-    pub on_power_w: f64,
-}
-
-impl<'a> Question<'a> {
-    /// What was done until now.
-    fn deeds_so_far(&self) -> impl Iterator<Item = &'a Done> + use<'a> {
-        let now_s = self.now_s;
-        self.deeds.iter().filter(move |done| done.at_s <= now_s)
-    }
-}
-
-/// A value with its 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Spread {
-    /// Middle.
-    pub mid: f64,
-    /// Lower end.
-    pub low: f64,
-    /// Upper end.
-    pub high: f64,
-}
 
 /// What is believed of one pan at one moment.
 #[derive(Debug, Clone, Copy, PartialEq)]

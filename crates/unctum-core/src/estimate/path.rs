@@ -1,14 +1,16 @@
 //! One pan that could be, followed through everything that was done to it.
 
+use std::collections::BTreeSet;
+
+use crate::estimate::question::{Deed, Done, Question};
 use crate::estimate::unknowns::{Pan, Unknowns, WRITTEN_AFTER_S};
-use crate::estimate::{Deed, Question};
 use crate::pan::Heat;
 use crate::pan::quick::{BoilTable, Quick, QuickState};
 
 /// A pan through the log, at each of its readings and now.
 pub(super) struct Path<'a> {
     pub quick: Quick<'a>,
-    /// States at the readings, in their order.
+    /// States at the readings that stand for themselves, in their order.
     pub seen: Vec<QuickState>,
     /// State now.
     pub now: QuickState,
@@ -29,9 +31,14 @@ pub(super) struct Way<'a> {
 }
 
 impl<'a> Way<'a> {
-    pub fn of(q: &Question<'a>, unknowns: &Unknowns) -> Self {
+    /// `readings`: places, among all that was done, of the readings that stand for themselves. A stream of thousands
+    /// costs no more than those.
+    pub fn of(q: &Question<'a>, unknowns: &Unknowns, readings: &BTreeSet<usize>) -> Self {
         let mut stops: Vec<(f64, Stop)> = Vec::new();
-        stops.extend(q.deeds_so_far().map(|done| (done.at_s, Stop::Deed(&done.deed))));
+        let stands =
+            |(place, done): &(usize, &Done)| !matches!(done.deed, Deed::Seen(_)) || readings.contains(place);
+        let deeds = q.deeds_so_far().enumerate().filter(stands);
+        stops.extend(deeds.map(|(_, done)| (done.at_s, Stop::Deed(&done.deed))));
         let ends = unknowns.ends_s().iter().enumerate();
         stops.extend(ends.map(|(i, end_s)| (*end_s, Stop::Stretch(i + 1))));
         // Stable: what happens at once stays in its order.

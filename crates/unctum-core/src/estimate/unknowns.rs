@@ -41,6 +41,8 @@ pub struct Doubts {
     pub thermometer_bias_k: f64,
     /// Standard deviation of a reading of it, K.
     pub thermometer_sd_k: f64,
+    /// Standard deviation of a weighing, g.
+    pub scale_sd_g: f64,
     /// Whether the empty pan was weighed.
     pub weighed: bool,
     /// How much of a sweetener's mass may be water instead of solids, or the other way round, g.

@@ -3,9 +3,10 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::food::measure::{MassRange, PINCH_ML, Unit, to_grams};
+use crate::food::measure::{PINCH_ML, Unit, to_grams};
 use crate::food::{Ingredient, ShelfKind};
 use crate::kitchen::Measure;
+use crate::numeric::Spread;
 
 /// The fractions a hand can fill a cup to.
 const FRACTIONS: [f64; 6] = [0.0, 0.25, 1.0 / 3.0, 0.5, 2.0 / 3.0, 0.75];
@@ -35,8 +36,9 @@ pub struct Measured {
     pub then: Option<Spoonful>,
     /// State it is measured in, where it matters.
     pub state: Option<String>,
-    /// What that comes to.
-    pub mass: MassRange,
+    /// What that comes to, g.
+    #[serde(alias = "mass")]
+    pub mass_g: Spread,
 }
 
 /// Spoons on top of a cup, or taken out of it.
@@ -170,8 +172,8 @@ pub fn in_measures(
     let state = state.filter(|s| ingredient.densities.contains_key(*s));
     let said = state.or(Some(&ingredient.usual_state)).filter(|s| !matches!(*s, "level" | "liquid"));
     let one = |count: f64, unit: &Unit, of: &str, said: Option<&str>| {
-        let mass = to_grams(ingredient, count, unit, state).ok()?;
-        Some(Measured { count, of: of.to_owned(), then: None, state: said.map(str::to_owned), mass })
+        let mass_g = to_grams(ingredient, count, unit, state).ok()?;
+        Some(Measured { count, of: of.to_owned(), then: None, state: said.map(str::to_owned), mass_g })
     };
     // Sugar is poured, not counted.
     let pieces = ingredient.pieces.iter().filter(|_| ingredient.shelf != ShelfKind::Sugar);
@@ -202,10 +204,10 @@ pub fn in_measures(
     if let Some((less, count, spoon)) = way.then {
         let sign = if less { -1.0 } else { 1.0 };
         let extra = to_grams(ingredient, count, &unit(spoon), state).ok()?;
-        let mass_g = told.mass.mass_g + sign * extra.mass_g;
+        let mid = told.mass_g.mid + sign * extra.mid;
         // One hand errs alike with both.
-        let reach_g = (told.mass.high_g - told.mass.mass_g).hypot(extra.high_g - extra.mass_g);
-        told.mass = MassRange { mass_g, low_g: (mass_g - reach_g).max(0.0), high_g: mass_g + reach_g };
+        let reach_g = (told.mass_g.high - told.mass_g.mid).hypot(extra.high - extra.mid);
+        told.mass_g = Spread { low: (mid - reach_g).max(0.0), mid, high: mid + reach_g };
         told.then = Some(Spoonful { less, count, of: spoon.name.clone() });
     }
     Some(told)

@@ -144,7 +144,7 @@ impl Ingredient {
     }
 
     fn check(&self, key: &str) -> Result<()> {
-        let fault = |words: String| CoreError::BadProcess(format!("{key}: {words}"));
+        let fault = |words: String| CoreError::BadCatalogue(format!("{key}: {words}"));
         let parts = self.composition.to_array();
         let sum: f64 = parts.iter().sum();
         if (sum - 1.0).abs() > 0.005 || parts.iter().any(|p| !(0.0..=1.0).contains(p)) {

@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::food::Ingredient;
-use crate::syrup::locate::Z80;
+use crate::numeric::Spread;
 
 /// Volume of a pinch between two fingers, ml, and its standard deviation.
 pub(crate) const PINCH_ML: (f64, f64) = (0.3, 0.1);
@@ -41,18 +41,6 @@ pub enum Unit {
     Pinch,
 }
 
-/// A mass with its 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct MassRange {
-    /// Most likely, g.
-    pub mass_g: f64,
-    /// Low end, g.
-    pub low_g: f64,
-    /// High end, g.
-    pub high_g: f64,
-}
-
 /// Mass of one `unit` of the ingredient in a state, g, with its standard deviation.
 fn one_g(ingredient: &Ingredient, unit: &Unit, state: Option<&str>) -> Result<(f64, f64)> {
     let volume = |ml: f64, sd_ml: f64, factor: (f64, f64)| -> Result<(f64, f64)> {
@@ -77,17 +65,17 @@ fn one_g(ingredient: &Ingredient, unit: &Unit, state: Option<&str>) -> Result<(f
     }
 }
 
-/// What `count` (0–100,000) of a unit weigh. Cups of one hand err alike, so their spread grows with
+/// What `count` (0–100,000) of a unit weigh, g. Cups of one hand err alike, so their spread grows with
 /// the count; pieces differ one by one, so theirs grows with its root.
 ///
 /// # Errors
 /// A count out of range; a state or piece that the ingredient is not known in.
-pub fn to_grams(ingredient: &Ingredient, count: f64, unit: &Unit, state: Option<&str>) -> Result<MassRange> {
+pub fn to_grams(ingredient: &Ingredient, count: f64, unit: &Unit, state: Option<&str>) -> Result<Spread> {
     let count = within("The amount", count, 0.0, 100_000.0, "")?;
     let (one, sd) = one_g(ingredient, unit, state)?;
     let sd_g = if matches!(unit, Unit::Piece { .. }) { sd * count.sqrt() } else { sd * count };
-    let mass_g = one * count;
-    Ok(MassRange { mass_g, low_g: (mass_g - Z80 * sd_g).max(0.0), high_g: mass_g + Z80 * sd_g })
+    let mass_g = Spread::about(one * count, sd_g);
+    Ok(Spread { low: mass_g.low.max(0.0), ..mass_g })
 }
 
 /// How many of a unit make `mass_g` (0–100,000 g).

@@ -1,13 +1,14 @@
 //! Foods as mixtures: what ingredients are made of, what a cup of them weighs, and the thermal
-//! properties that follow from composition.
+//! properties and the water activity that follow from composition.
 
+mod activity;
 pub mod by_hand;
 mod composition;
 mod ingredient;
 pub mod measure;
-pub mod reading;
 mod thermal;
 
+pub use activity::sweet_water_activity;
 pub use composition::{COMPONENTS, Composition, Parts};
 pub use ingredient::{BulkDensity, Diet, Ingredient, Larder, PieceMass, ShelfKind, plain};
 pub use thermal::{Makeup, Thermal, thermal};

@@ -141,6 +141,36 @@ impl KitchenDocument {
         self
     }
 
+    /// The same kitchen, each new thing given a number above `last`, and the last number given. No number is ever
+    /// given twice, so that what was cooked on a ring that is gone is not taken for another's.
+    #[must_use]
+    pub fn numbered(mut self, last: i32) -> (Self, i32) {
+        let mut last = self.numbers().into_iter().flatten().max().unwrap_or(0).max(last);
+        let mut give = |id: &mut Option<i32>| {
+            if id.is_none() {
+                last += 1;
+                *id = Some(last);
+            }
+        };
+        self.rings.iter_mut().for_each(|r| give(&mut r.id));
+        self.pans.iter_mut().for_each(|p| give(&mut p.id));
+        self.thermometers.iter_mut().for_each(|t| give(&mut t.id));
+        self.trays.iter_mut().for_each(|t| give(&mut t.id));
+        self.measures.iter_mut().for_each(|m| give(&mut m.id));
+        (self, last)
+    }
+
+    /// The numbers of its rings, pans, thermometers, trays and measures.
+    fn numbers(&self) -> [Vec<i32>; 5] {
+        [
+            self.rings.iter().filter_map(|r| r.id).collect(),
+            self.pans.iter().filter_map(|p| p.id).collect(),
+            self.thermometers.iter().filter_map(|t| t.id).collect(),
+            self.trays.iter().filter_map(|t| t.id).collect(),
+            self.measures.iter().filter_map(|m| m.id).collect(),
+        ]
+    }
+
     /// # Errors
     /// The first value no kitchen has, a thing without a name, or a kitchen without ring or pan.
     pub fn check(&self) -> Result<()> {
@@ -157,28 +187,22 @@ impl KitchenDocument {
         if !self.names().all(|name| {
             name.trim().chars().count() <= 80 && !looks_empty(name) && !holds_control(name, false)
         }) {
-            return Err(CoreError::NotNow(
+            return Err(CoreError::Unreadable(
                 "Give everything in the kitchen a name of 1 to 80 letters.".into(),
             ));
         }
         if self.rings.is_empty() || self.pans.is_empty() {
-            return Err(CoreError::NotNow("A kitchen needs at least one ring and one pan.".into()));
+            return Err(CoreError::Missing("A kitchen needs at least one ring and one pan.".into()));
         }
-        let numbers: [Vec<i32>; 5] = [
-            self.rings.iter().filter_map(|r| r.id).collect(),
-            self.pans.iter().filter_map(|p| p.id).collect(),
-            self.thermometers.iter().filter_map(|t| t.id).collect(),
-            self.trays.iter().filter_map(|t| t.id).collect(),
-            self.measures.iter().filter_map(|m| m.id).collect(),
-        ];
+        let numbers = self.numbers();
         if numbers.into_iter().any(twice) {
-            return Err(CoreError::NotNow(
+            return Err(CoreError::Contradiction(
                 "Two things of the kitchen carry the same number. Leave the number of a new thing out."
                     .into(),
             ));
         }
         if self.names().count() > 200 {
-            return Err(CoreError::NotNow(
+            return Err(CoreError::TooMany(
                 "That is more than a kitchen holds: at most 200 things. Remove what is not used.".into(),
             ));
         }

@@ -1,10 +1,11 @@
 //! The cook's own rings, pans, thermometers, cups, trays and room ([`KitchenDocument`]), and how a
-//! few minutes with a kettle of water make them known better ([`calibrate`]).
+//! few minutes with a kettle of water make them known better ([`crate::calibrate`]).
 
-pub mod calibrate;
 mod document;
 mod first;
+mod instruments;
 mod pan;
+mod picked;
 mod ring;
 mod room;
 mod thermometer;
@@ -16,9 +17,11 @@ pub use document::{
     NumberedTray, TemperatureUnit,
 };
 pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitchen};
+pub use instruments::Instruments;
 pub use pan::{LOSS_W_M2_K, Losing, Pan, PanMetal};
+pub use picked::{Picked, Wished};
 pub use ring::{Flame, RING_KINDS, Ring, RingKind};
 pub use room::{Air, Room};
-pub use thermometer::{THERMOMETER_SD_K, Thermometer};
+pub use thermometer::Thermometer;
 pub use vessel::{Measure, Tray};
 pub use words::{KitchenWords, ThingWords};

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::syrup::locate::Z80;
+use crate::numeric::Z80;
 
 /// What heats the pan.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]

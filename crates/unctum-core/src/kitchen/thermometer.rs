@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
+use crate::syrup::locate::THERMOMETER_SD_K;
 
 /// A thermometer and its own error, which may change along its scale.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -20,9 +21,6 @@ pub struct Thermometer {
     #[serde(default = "default_sd_k")]
     pub sd_k: f64,
 }
-
-/// Standard deviation of a kitchen thermometer beyond its own error, K.
-pub const THERMOMETER_SD_K: f64 = 0.7;
 
 fn default_sd_k() -> f64 {
     THERMOMETER_SD_K

@@ -1,9 +1,12 @@
-//! Small numerical tools: root finding, monotone interpolation, and an adaptive integrator.
+//! Small numerical tools: a value with its spread, root finding, monotone interpolation, and an adaptive
+//! integrator.
 
 mod interpolate;
 mod ode;
 mod root;
+mod spread;
 
 pub use interpolate::Pchip;
 pub use ode::{Outcome, Span, integrate};
 pub use root::bisect;
+pub use spread::{Spread, Z80};

@@ -43,15 +43,15 @@ pub fn early_or_late(
     how: &Provocation,
 ) -> Result<Vec<AcidMoment>> {
     let model = PanModel::new(&question.charge, &question.pan, question.air)?;
-    let off_s = boil.turn_off.at.mid_s;
+    let off_s = boil.turn_off.at_s.mid;
     let water = |solids_frac: f64| model.water_at(solids_frac.max(1e-6));
     let mut path: Vec<Stretch> = boil
         .series
         .windows(2)
-        .filter(|pair| pair[0].elapsed_s < off_s)
+        .filter(|pair| pair[0].elapsed_s.mid < off_s)
         .map(|pair| Stretch {
-            from_s: pair[0].elapsed_s,
-            to_s: pair[1].elapsed_s.min(off_s),
+            from_s: pair[0].elapsed_s.mid,
+            to_s: pair[1].elapsed_s.mid.min(off_s),
             liquid_c: 0.5 * (pair[0].liquid_c + pair[1].liquid_c),
             water_g: water(0.5 * (pair[0].solids_frac + pair[1].solids_frac)),
         })
@@ -69,14 +69,14 @@ pub fn early_or_late(
         });
         before_s = s.elapsed_s;
     });
-    let boil_s = boil.boils_at.map_or(0.5 * off_s, |m| m.mid_s);
+    let boil_s = boil.boils_at_s.map_or(0.5 * off_s, |s| s.mid);
     let moments = [
         ("at the start", 0.0),
         ("when it boils", boil_s),
         ("two minutes before the end", (off_s - 120.0).max(boil_s)),
         ("off the heat", off_s),
     ];
-    let landed = question.charge.at_strength(boil.turn_off.landing_frac);
+    let landed = question.charge.at_strength(boil.turn_off.landing_frac.mid);
     moments
         .into_iter()
         .map(|(when, at_s)| {

@@ -4,11 +4,11 @@ use serde::Serialize;
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring, Thermometer};
+use crate::numeric::{Spread, Z80};
 use crate::pan::heat::Heat;
 use crate::pan::landing::{LANDING_S, turn_off_frac};
 use crate::pan::model::{Factors, Handling, PanModel, PanState, Stop};
 use crate::pan::program::{HobChange, Run, check_program};
-use crate::syrup::locate::Z80;
 use crate::syrup::physical::{brix_refractometer, density_kg_m3};
 use crate::syrup::string::string_cm;
 use crate::syrup::{Charge, Ladder, StageKey};
@@ -44,8 +44,8 @@ pub struct BoilDownQuestion {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Point {
-    /// Time since the heat went on, s.
-    pub elapsed_s: f64,
+    /// Time since the heat went on at which this strength is reached, s.
+    pub elapsed_s: Spread,
     /// Strength, 0–1.
     pub solids_frac: f64,
     /// Temperature of the syrup, °C.
@@ -60,22 +60,6 @@ pub struct Point {
     pub string_cm: f64,
     /// What a refractometer shows for a cooled drop, °Brix; none beyond what one reads.
     pub brix: Option<f64>,
-    /// Earliest and latest (80 %) this strength is reached, s.
-    pub elapsed_low_s: f64,
-    /// See `elapsed_low_s`.
-    pub elapsed_high_s: f64,
-}
-
-/// A time with its 80 % interval, s.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Moment {
-    /// Expected, s.
-    pub mid_s: f64,
-    /// Early end, s.
-    pub low_s: f64,
-    /// Late end, s.
-    pub high_s: f64,
 }
 
 /// When a stage begins.
@@ -84,8 +68,8 @@ pub struct Moment {
 pub struct StageReached {
     /// Which.
     pub stage: StageKey,
-    /// When.
-    pub at: Moment,
+    /// When, s.
+    pub at_s: Spread,
     /// Boiling temperature at its lower edge, °C.
     pub boil_c: f64,
     /// What the thermometer shows there, °C.
@@ -98,8 +82,8 @@ pub struct StageReached {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct TurnOff {
-    /// When.
-    pub at: Moment,
+    /// When, s.
+    pub at_s: Spread,
     /// Strength then, 0–1.
     pub solids_frac: f64,
     /// True temperature then, °C.
@@ -108,12 +92,9 @@ pub struct TurnOff {
     pub shown_c: f64,
     /// Pan and contents then, g.
     pub gross_g: f64,
-    /// Strength the pan lands on, 0–1.
-    pub landing_frac: f64,
-    /// Lower end (80 %) of the landing, if it is turned off at exactly this weight.
-    pub landing_low_frac: f64,
-    /// Upper end of the same; also holds what is left standing in the pan for a quarter of an hour.
-    pub landing_high_frac: f64,
+    /// Strength the pan lands on if it is turned off at exactly this weight, 0–1; the upper end also holds what is
+    /// left standing in the pan for a quarter of an hour.
+    pub landing_frac: Spread,
     /// Weight after landing, g.
     pub landing_gross_g: f64,
 }
@@ -128,8 +109,8 @@ pub struct BoilDown {
     pub tail: Vec<Point>,
     /// When the last grain of sugar is gone, s; none if the water never takes it all.
     pub dissolved_at_s: Option<f64>,
-    /// When it boils.
-    pub boils_at: Option<Moment>,
+    /// When it boils, s.
+    pub boils_at_s: Option<Spread>,
     /// Stages reached after the start, in order.
     pub stages: Vec<StageReached>,
     /// When to turn off.
@@ -210,12 +191,12 @@ impl Runs {
 
     /// When the water has fallen to `water_g`, with the 80 % interval: the efficiency's own end points,
     /// widened by the other doubts.
-    pub(crate) fn moment(&self, water_g: f64) -> Moment {
+    pub(crate) fn moment(&self, water_g: f64) -> Spread {
         self.moment_of(|run| run.when_water(water_g))
     }
 
     /// The same of any time that each run tells, such as one counted from its own boil.
-    pub(crate) fn moment_of(&self, of: impl Fn(&Run) -> f64) -> Moment {
+    pub(crate) fn moment_of(&self, of: impl Fn(&Run) -> f64) -> Spread {
         let others: Vec<f64> = self.others.iter().map(&of).collect();
         self.around(of(&self.mid), of(&self.fast), of(&self.slow), &others)
     }
@@ -223,16 +204,16 @@ impl Runs {
     /// The same from times already found in each run. Doubts add up in the rate (one over the time),
     /// where each acts nearly in proportion and up and down alike; in the time itself the slow end is
     /// far longer than the fast one.
-    pub(crate) fn around(&self, mid_s: f64, fast_s: f64, slow_s: f64, others_s: &[f64]) -> Moment {
+    pub(crate) fn around(&self, mid_s: f64, fast_s: f64, slow_s: f64, others_s: &[f64]) -> Spread {
         let all = others_s.iter().chain([&mid_s, &fast_s, &slow_s]);
         if all.copied().fold(f64::INFINITY, f64::min) < 1.0 {
-            return Moment { mid_s, low_s: fast_s.min(mid_s), high_s: slow_s.max(mid_s) };
+            return Spread { low: fast_s.min(mid_s), mid: mid_s, high: slow_s.max(mid_s) };
         }
         let rate = 1.0 / mid_s;
         let others = others_s.iter().map(|s| self.reach(1.0 / s - rate).powi(2)).sum::<f64>().sqrt();
         let (up, down) = ((1.0 / fast_s - rate).hypot(others), (rate - 1.0 / slow_s).hypot(others));
         // However wide the doubt, a boil ten times as long is not what it means.
-        Moment { mid_s, low_s: 1.0 / (rate + up), high_s: 1.0 / (rate - down).max(0.1 * rate) }
+        Spread { low: 1.0 / (rate + up), mid: mid_s, high: 1.0 / (rate - down).max(0.1 * rate) }
     }
 
     /// Half-width of the 80 % interval that one standard deviation of a doubt makes.
@@ -240,7 +221,7 @@ impl Runs {
         Z80 * by_one_sd
     }
 
-    fn boils_at(&self) -> Option<Moment> {
+    fn boils_at_s(&self) -> Option<Spread> {
         let mid_s = self.mid.boils_at_s?;
         Some(self.moment_of(|run| run.boils_at_s.unwrap_or(mid_s)))
     }
@@ -302,7 +283,7 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     };
     let off_frac = wanted_frac.max(if boils { boil_frac } else { start_frac });
     let off_water_g = model.water_at(off_frac);
-    let off_at = match runs.boils_at() {
+    let off_at = match runs.boils_at_s() {
         Some(boil) if boils && wanted_frac <= boil_frac => boil,
         _ => runs.moment(off_water_g),
     };
@@ -326,32 +307,29 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
         .into_iter()
         .map(|s| {
             let at = if s.elapsed_s < settled_s {
-                Moment { mid_s: s.elapsed_s, low_s: s.elapsed_s, high_s: s.elapsed_s }
+                Spread::exact(s.elapsed_s)
             } else {
-                Moment { mid_s: s.elapsed_s, ..runs.moment(s.water_g) }
+                Spread { mid: s.elapsed_s, ..runs.moment(s.water_g) }
             };
             describe(&model, s, at, shown(s.liquid_c))
         })
         .collect();
     // The turn-off is one of its points: what is read there is what is told of it.
-    let before = series.partition_point(|p| p.elapsed_s < off_at.mid_s);
+    let before = series.partition_point(|p| p.elapsed_s.mid < off_at.mid);
     if before > 0 && before < series.len() {
-        let at_off = PanState { elapsed_s: off_at.mid_s, liquid_c: off_c, ..tail_steps[0] };
+        let at_off = PanState { elapsed_s: off_at.mid, liquid_c: off_c, ..tail_steps[0] };
         series.insert(before, describe(&model, &at_off, off_at, shown(off_c)));
     }
-    let tail = thinned(&tail_steps, q.max_points).into_iter().map(|s| {
-        let shift = |t: f64| t + s.elapsed_s;
-        let at =
-            Moment { mid_s: shift(off_at.mid_s), low_s: shift(off_at.low_s), high_s: shift(off_at.high_s) };
-        describe(&model, s, at, shown(s.liquid_c))
-    });
+    let tail = thinned(&tail_steps, q.max_points)
+        .into_iter()
+        .map(|s| describe(&model, s, off_at.map(|t| t + s.elapsed_s), shown(s.liquid_c)));
     let ladder = q.ladder.stages();
     let ahead = ladder.iter().filter(|s| s.low_frac > start_frac && s.low_frac < end_frac);
     let stages = ahead.map(|s| {
         let water_g = model.water_at(s.low_frac);
         StageReached {
             stage: s.key,
-            at: runs.moment(water_g),
+            at_s: runs.moment(water_g),
             boil_c: model.boil_c(water_g),
             shown_c: shown(model.boil_c(water_g)),
             gross_g: model.gross_g(water_g),
@@ -362,17 +340,19 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
         series,
         tail: tail.collect(),
         dissolved_at_s: runs.mid.dissolved_at_s(&q.charge, stirred),
-        boils_at: runs.boils_at(),
+        boils_at_s: runs.boils_at_s(),
         stages: stages.collect(),
         turn_off: TurnOff {
-            at: off_at,
+            at_s: off_at,
             solids_frac: off_frac,
             boil_c: off_c,
             shown_c: shown(off_c),
             gross_g: model.gross_g(off_water_g),
-            landing_frac: landing,
-            landing_low_frac: landing - carry_reach,
-            landing_high_frac: (landing + carry_reach).max(model.solids_frac(left_standing.water_g)),
+            landing_frac: Spread {
+                low: landing - carry_reach,
+                mid: landing,
+                high: (landing + carry_reach).max(model.solids_frac(left_standing.water_g)),
+            },
             landing_gross_g: model.gross_g(off_state.water_g),
         },
         target_frac,
@@ -382,11 +362,11 @@ pub fn boil_down(question: &BoilDownQuestion) -> Result<BoilDown> {
     })
 }
 
-fn describe(model: &PanModel, s: &PanState, at: Moment, shown_c: f64) -> Point {
+fn describe(model: &PanModel, s: &PanState, at_s: Spread, shown_c: f64) -> Point {
     let solids_frac = model.solids_frac(s.water_g);
     let solution_g = model.gross_g(s.water_g) - model.gross_g(0.0) + model.charge_with(0.0).dissolved_g();
     Point {
-        elapsed_s: at.mid_s,
+        elapsed_s: at_s,
         solids_frac,
         liquid_c: s.liquid_c,
         shown_c,
@@ -394,8 +374,6 @@ fn describe(model: &PanModel, s: &PanState, at: Moment, shown_c: f64) -> Point {
         volume_ml: solution_g / density_kg_m3(solids_frac, s.liquid_c) * 1000.0,
         string_cm: string_cm(solids_frac),
         brix: brix_refractometer(&model.charge_with(s.water_g)),
-        elapsed_low_s: at.low_s,
-        elapsed_high_s: at.high_s,
     }
 }
 

@@ -4,7 +4,8 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::pan::boil_down::{BoilDownQuestion, Moment, Runs};
+use crate::numeric::Spread;
+use crate::pan::boil_down::{BoilDownQuestion, Runs};
 use crate::pan::program::Run;
 use crate::syrup::StageKey;
 
@@ -25,12 +26,8 @@ pub enum ClockZero {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct ClockStrength {
-    /// Most likely, 0–1.
-    pub solids_frac: f64,
-    /// Lower end of the 80 % interval.
-    pub solids_frac_low: f64,
-    /// Upper end of the 80 % interval.
-    pub solids_frac_high: f64,
+    /// Strength, 0–1.
+    pub solids_frac: Spread,
     /// Stage at the most likely strength.
     pub stage: StageKey,
 }
@@ -43,8 +40,8 @@ pub struct Retimed {
     pub learnt: ClockStrength,
     /// What the same minutes give here.
     pub same_minutes_here: ClockStrength,
-    /// Time that gives the learnt strength here, from the same zero; none if it starts beyond it.
-    pub here: Option<Moment>,
+    /// Time that gives the learnt strength here, from the same zero, s; none if it starts beyond it.
+    pub here_s: Option<Spread>,
 }
 
 /// Strongest syrup a clock is followed to.
@@ -57,13 +54,7 @@ fn zero_s(question: &BoilDownQuestion, run: &Run, zero: ClockZero) -> Result<f64
         ClockZero::Dissolved => run.dissolved_at_s(&question.charge, stirred),
         ClockZero::Boil => run.boils_at_s,
     };
-    at_s.ok_or_else(|| {
-        CoreError::NotNow(
-            "In this pan that moment never comes: the sugar does not all dissolve, or it does not boil. \
-             Add water, or count from the heat on."
-                .into(),
-        )
-    })
+    at_s.ok_or(CoreError::NeverComes)
 }
 
 /// The strength after `minutes` from `zero`.
@@ -86,9 +77,11 @@ fn after(q: &BoilDownQuestion, runs: &Runs, zero: ClockZero, minutes: f64) -> Re
     let others: f64 =
         runs.others.iter().map(|run| Ok(runs.reach(at(run)? - mid).powi(2))).sum::<Result<f64>>()?;
     Ok(ClockStrength {
-        solids_frac: mid,
-        solids_frac_low: (mid - own_down.hypot(others.sqrt())).max(0.0),
-        solids_frac_high: (mid + own_up.hypot(others.sqrt())).min(0.98),
+        solids_frac: Spread {
+            low: (mid - own_down.hypot(others.sqrt())).max(0.0),
+            mid,
+            high: (mid + own_up.hypot(others.sqrt())).min(0.98),
+        },
         stage: q.ladder.at(mid),
     })
 }
@@ -106,14 +99,14 @@ pub fn retime(
     let there = strength_after(learnt, zero, minutes)?;
     let runs = Runs::follow(here, END_FRAC)?;
     let same_minutes_here = after(here, &runs, zero, minutes)?;
-    let water_g = here.charge.water_at(there.solids_frac.max(1e-6));
+    let water_g = here.charge.water_at(there.solids_frac.mid.max(1e-6));
     let from_zero = |run: &Run| Ok(run.when_water(water_g) - zero_s(here, run, zero)?);
-    let beyond = here.charge.solids_frac() >= there.solids_frac;
+    let beyond = here.charge.solids_frac() >= there.solids_frac.mid;
     let moment = if beyond {
         None
     } else {
         let others = runs.others.iter().map(from_zero).collect::<Result<Vec<f64>>>()?;
         Some(runs.around(from_zero(&runs.mid)?, from_zero(&runs.fast)?, from_zero(&runs.slow)?, &others))
     };
-    Ok(Retimed { learnt: there, same_minutes_here, here: moment })
+    Ok(Retimed { learnt: there, same_minutes_here, here_s: moment })
 }

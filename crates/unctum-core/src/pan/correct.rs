@@ -5,46 +5,18 @@ use serde::Serialize;
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring};
+use crate::numeric::Spread;
 use crate::pan::heat::Heat;
 use crate::pan::model::{PanModel, Stop};
 use crate::pan::program::HORIZON_S;
-use crate::syrup::locate::Strength;
-use crate::syrup::{Against, Charge, Ladder, StageKey, against};
-
-/// Grams with their 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct GramRange {
-    /// Most likely, g.
-    pub mid_g: f64,
-    /// Lower end, g.
-    pub low_g: f64,
-    /// Upper end, g.
-    pub high_g: f64,
-}
-
-/// Minutes with their 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct MinuteRange {
-    /// Most likely, min.
-    pub mid_min: f64,
-    /// Lower end, min.
-    pub low_min: f64,
-    /// Upper end, min.
-    pub high_min: f64,
-}
+use crate::syrup::{Against, Charge, Ladder, StageKey, Strength, against};
 
 /// What brings a syrup to its strength.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Correction {
     /// Strength now, 0–1.
-    pub solids_frac: f64,
-    /// Lower end of its 80 % interval.
-    pub solids_frac_low: f64,
-    /// Upper end of its 80 % interval.
-    pub solids_frac_high: f64,
+    pub solids_frac: Spread,
     /// Stage now.
     pub stage: StageKey,
     /// Where that stands against the stage asked for, if one was: inside its band is inside.
@@ -52,11 +24,11 @@ pub struct Correction {
     /// Strength to come to, 0–1.
     pub target_solids_frac: f64,
     /// Water to add, g; none if it has to lose some.
-    pub water_to_add: Option<GramRange>,
+    pub water_to_add_g: Option<Spread>,
     /// Water to boil away, g; none if it needs some.
-    pub water_to_lose: Option<GramRange>,
+    pub water_to_lose_g: Option<Spread>,
     /// Minutes on the heat: to the boil, and on to the strength.
-    pub heat: Option<MinuteRange>,
+    pub heat_min: Option<Spread>,
     /// The syrup when it is right, g.
     pub syrup_g: f64,
 }
@@ -81,12 +53,12 @@ impl Hob<'_> {
         Ok((self.ring.net_power_w(flame), self.ring.spread()))
     }
 
-    fn minutes(&self, of: impl Fn(f64) -> Result<f64>) -> Result<MinuteRange> {
+    fn minutes(&self, of: impl Fn(f64) -> Result<f64>) -> Result<Spread> {
         let (power_w, spread) = self.power_w()?;
-        Ok(MinuteRange {
-            mid_min: of(power_w)? / 60.0,
-            low_min: of(power_w * (1.0 + spread))? / 60.0,
-            high_min: of(power_w * (1.0 - spread).max(0.2))? / 60.0,
+        Ok(Spread {
+            low: of(power_w * (1.0 + spread))? / 60.0,
+            mid: of(power_w)? / 60.0,
+            high: of(power_w * (1.0 - spread).max(0.2))? / 60.0,
         })
     }
 }
@@ -107,32 +79,29 @@ pub fn bring_to(
     let target_frac = within("The strength asked for", target_frac, 0.05, 0.95, "(fraction)")?;
     let from_c = within("The temperature of the syrup", from_c, 0.0, 200.0, "°C")?;
     let now =
-        solids.at_strength(within("The strength", strength.frac, 0.01, 0.98, "(fraction)")?).checked()?;
+        solids.at_strength(within("The strength", strength.frac.mid, 0.01, 0.98, "(fraction)")?).checked()?;
     let to_lose = |frac: f64| solids.water_at(frac.clamp(0.01, 0.98)) - solids.water_at(target_frac);
-    let (mid_g, low_g, high_g) =
-        (to_lose(strength.frac), to_lose(strength.high_frac), to_lose(strength.low_frac));
-    let under = mid_g > 0.0;
+    let lose_g = strength.frac.turned(to_lose);
+    let under = lose_g.mid > 0.0;
     let model = PanModel::new(&now, hob.pan, *hob.air)?;
-    let heat = hob.minutes(|power_w| {
+    let heat_min = hob.minutes(|power_w| {
         let mut state = model.start(from_c.min(model.boil_c(now.water_g)));
         if under {
             follow(&model, &mut state, power_w, Stop::AtStrength(target_frac))
         } else {
             // The added water cools it: back to the boil.
-            model.pour_in(&mut state, -mid_g);
+            model.pour_in(&mut state, -lose_g.mid);
             follow(&model, &mut state, power_w, Stop::AtBoil)
         }
     })?;
     Ok(Correction {
         solids_frac: strength.frac,
-        solids_frac_low: strength.low_frac,
-        solids_frac_high: strength.high_frac,
-        stage: ladder.at(strength.frac),
+        stage: ladder.at(strength.frac.mid),
         against: None,
         target_solids_frac: target_frac,
-        water_to_add: (!under).then_some(GramRange { mid_g: -mid_g, low_g: -high_g, high_g: -low_g }),
-        water_to_lose: under.then_some(GramRange { mid_g, low_g, high_g }),
-        heat: Some(heat),
+        water_to_add_g: (!under).then(|| lose_g.turned(|g| -g)),
+        water_to_lose_g: under.then_some(lose_g),
+        heat_min: Some(heat_min),
         syrup_g: solids.at_strength(target_frac).total_g(),
     })
 }
@@ -167,7 +136,7 @@ pub fn mix(a: &Charge, b: &Charge) -> Result<Charge> {
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Warmed {
     /// Minutes on the heat.
-    pub heat: MinuteRange,
+    pub heat_min: Spread,
     /// Water lost on the way, g: add as much to keep the strength.
     pub water_lost_g: f64,
     /// Strength when warm, 0–1.
@@ -201,7 +170,7 @@ pub fn warm(charge: &Charge, from_c: f64, to_c: f64, hob: &Hob<'_>, ladder: &Lad
     let state = climb(hob.power_w()?.0)?;
     let solids_frac = model.solids_frac(state.water_g);
     Ok(Warmed {
-        heat: hob.minutes(|power_w| climb(power_w).map(|s| s.elapsed_s))?,
+        heat_min: hob.minutes(|power_w| climb(power_w).map(|s| s.elapsed_s))?,
         water_lost_g: charge.water_g - state.water_g,
         solids_frac,
         stage: ladder.at(solids_frac),

@@ -4,10 +4,13 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring};
-use crate::pan::heat::Heat;
-use crate::pan::model::{Handling, PanModel, Stop};
+use crate::numeric::Spread;
+use crate::pan::drying::{Drying, DryingPoint, Takes, doubt_frac};
+use crate::pan::model::PanModel;
 use crate::pan::program::HORIZON_S;
 use crate::syrup::Charge;
+use crate::syrup::boiling::boil_c;
+use crate::syrup::physical::specific_heat_j_kg_k;
 
 /// Milk to reduce.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
@@ -22,6 +25,9 @@ pub struct Milk {
     #[serde(default = "usual_snf")]
     pub solids_not_fat_frac: f64,
 }
+
+/// What a millilitre of milk weighs, g.
+const MILK_G_ML: f64 = 1.03;
 
 fn usual_snf() -> f64 {
     0.088
@@ -46,25 +52,13 @@ pub struct Reduction {
     /// Minutes to the boil.
     pub to_boil_min: f64,
     /// Minutes in all, with the flame turned down where it would scorch.
-    pub mid_min: f64,
-    /// Earliest (80 %), min.
-    pub low_min: f64,
-    /// Latest (80 %), min.
-    pub high_min: f64,
+    pub minutes: Spread,
     /// Highest share of the flame that does not scorch at the start, 0–1.
     pub safe_flame_frac: f64,
     /// The same at the end, 0–1.
     pub end_safe_flame_frac: f64,
     /// Whether the flame asked for would scorch without being turned down.
     pub scorches: bool,
-}
-
-/// Most heat through the base that milk takes without scorching, stirred and scraped, W/m²: about
-/// 9 kW/m² thin, 4 kW/m² as a thick mass.
-#[must_use]
-pub fn scorch_limit_w_m2(total_solids_frac: f64) -> f64 {
-    let thick = ((total_solids_frac - 0.125) / (0.45 - 0.125)).clamp(0.0, 1.0);
-    9000.0 - 5000.0 * thick
 }
 
 impl Milk {
@@ -91,6 +85,23 @@ impl Milk {
     }
 }
 
+impl Milk {
+    /// It, going down to so much water.
+    fn going(&self, charge: Charge, end_water_g: f64, air: &Air) -> Drying {
+        Drying {
+            charge,
+            burns_g: charge.solids_g(),
+            specific_heat_j_kg_k: specific_heat_j_kg_k(self.solids_frac(), 60.0),
+            medium_j_k: 0.0,
+            contents_ml: self.mass_g / MILK_G_ML,
+            takes: Takes::AsMilk,
+            from_c: air.room_c,
+            to_c: boil_c(&charge.with_water(end_water_g), air.pressure_pa),
+            water_lost_g: charge.water_g - end_water_g,
+        }
+    }
+}
+
 /// Reduces milk to `ratio` of its mass (0.1–0.95), never faster than it can take.
 ///
 /// # Errors
@@ -110,55 +121,36 @@ pub fn reduce(
     let end_g = milk.mass_g * ratio;
     let end_water_g = end_g - charge.solids_g();
     if end_water_g < 0.2 * charge.solids_g() {
-        return Err(CoreError::NotNow(format!(
+        return Err(CoreError::Contradiction(format!(
             "Reduced to {:.0} % nothing but solids would be left: this milk has {:.1} % of them. Stop earlier.",
             100.0 * ratio,
             100.0 * milk.solids_frac()
         )));
     }
-    let model = PanModel::new(&charge, pan, *air)?.handled(Handling { lid: false, stirring: true });
-    let limit_w =
-        |water_g: f64| scorch_limit_w_m2(charge.solids_g() / (charge.solids_g() + water_g)) * pan.base_m2();
+    // What a pan must hold, it must hold of milk too.
+    let _fits = PanModel::new(&charge, pan, *air)?;
+    let going = milk.going(charge, end_water_g, air);
+    let limit_w = |water_g: f64| going.limit_w_m2(water_g) * pan.base_m2();
     let asked_w = ring.net_power_w(flame_frac);
-    // In slices of the water, each at the flame it can take.
-    let time = |factor: f64| -> Result<(f64, f64)> {
-        const SLICES: u32 = 24;
-        let mut state = model.start(air.room_c);
-        let first_w = (asked_w * factor).min(limit_w(charge.water_g));
-        if !model.advance(&mut state, Heat::On(first_w), HORIZON_S, Stop::AtBoil, |_| {}) {
-            return Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 });
-        }
-        let boil_s = state.elapsed_s;
-        let start_water_g = state.water_g;
-        for slice in 1..=SLICES {
-            let share = f64::from(slice) / f64::from(SLICES);
-            let goal_g = start_water_g + share * (end_water_g - start_water_g);
-            let power_w = (asked_w * factor).min(limit_w(0.5 * (state.water_g + goal_g)));
-            let stop = Stop::AtStrength(charge.with_water(goal_g).solids_frac());
-            if goal_g < state.water_g
-                && !model.advance(&mut state, Heat::On(power_w), HORIZON_S, stop, |_| {})
-            {
-                return Err(CoreError::NeverReached { hours: HORIZON_S / 3600.0 });
-            }
-        }
-        Ok((boil_s / 60.0, state.elapsed_s / 60.0))
-    };
-    let spread = ring.spread();
-    let (to_boil_min, mid_min) = time(1.0)?;
+    let path = going
+        .follow(pan, asked_w, air)
+        .filter(|path| path.last().is_some_and(|p| p.elapsed_s <= HORIZON_S))
+        .ok_or(CoreError::NeverReached { hours: HORIZON_S / 3600.0 })?;
+    let minutes_of = |p: &DryingPoint| p.elapsed_s / 60.0;
+    let mid_min = path.last().map_or(0.0, minutes_of);
+    let doubt = doubt_frac(ring);
     let full_w = ring.net_power_w(1.0);
-    // Milk weighs about 1.03 g/ml, reduced milk somewhat more.
+    // Reduced milk is somewhat denser.
     let depth_cm = |mass_g: f64, density: f64| mass_g / density / (pan.base_m2() * 1e4);
     Ok(Reduction {
         solids_frac: milk.solids_frac(),
         end_solids_frac: charge.solids_g() / end_g,
         end_g,
         water_to_lose_g: milk.mass_g - end_g,
-        depth_cm: depth_cm(milk.mass_g, 1.03),
-        end_depth_cm: depth_cm(end_g, 1.03 + 0.25 * (charge.solids_g() / end_g - milk.solids_frac())),
-        to_boil_min,
-        mid_min,
-        low_min: time(1.0 + spread)?.1,
-        high_min: time((1.0 - spread).max(0.2))?.1,
+        depth_cm: depth_cm(milk.mass_g, MILK_G_ML),
+        end_depth_cm: depth_cm(end_g, MILK_G_ML + 0.25 * (charge.solids_g() / end_g - milk.solids_frac())),
+        to_boil_min: path.get(1).map_or(0.0, minutes_of),
+        minutes: Spread { low: mid_min * (1.0 - doubt), mid: mid_min, high: mid_min * (1.0 + doubt) },
         safe_flame_frac: (limit_w(charge.water_g) / full_w).min(1.0),
         end_safe_flame_frac: (limit_w(end_water_g) / full_w).min(1.0),
         scorches: asked_w > limit_w(end_water_g),

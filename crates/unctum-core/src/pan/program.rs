@@ -45,9 +45,9 @@ impl HobChange {
 /// Accepts a program whose changes come in order, start at once, and put the heat on at some time.
 ///
 /// # Errors
-/// [`CoreError::NotNow`] naming the fault; values out of range.
+/// [`CoreError::Contradiction`] naming the fault; values out of range.
 pub fn check_program(program: &[HobChange]) -> Result<()> {
-    let refuse = |words: &str| Err(CoreError::NotNow(words.to_owned()));
+    let refuse = |words: &str| Err(CoreError::Contradiction(words.to_owned()));
     let Some(first) = program.first() else {
         return refuse("Say how high the flame is.");
     };

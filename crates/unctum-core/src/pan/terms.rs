@@ -5,7 +5,8 @@ use serde::Serialize;
 
 use crate::error::Result;
 use crate::kitchen::Thermometer;
-use crate::pan::boil_down::{BoilDownQuestion, Moment, Runs};
+use crate::numeric::Spread;
+use crate::pan::boil_down::{BoilDownQuestion, Runs};
 use crate::pan::model::PanModel;
 use crate::syrup::physical::brix_refractometer;
 use crate::syrup::signs::{Seen, seen};
@@ -28,8 +29,8 @@ pub struct StageTerms {
     pub gross_g: [f64; 2],
     /// Refractometer, °Brix; none beyond what one reads.
     pub brix: [Option<f64>; 2],
-    /// From the boil, on this flame: when the stage begins.
-    pub from_boil: Option<Moment>,
+    /// From the boil, on this flame: when the stage begins, s.
+    pub from_boil_s: Option<Spread>,
     /// From when the sugar has dissolved: when the stage begins, s.
     pub from_dissolved_s: Option<f64>,
     /// Spoon, water and pan in the middle of the stage.
@@ -67,7 +68,7 @@ pub fn stage_terms(question: &BoilDownQuestion) -> Result<Vec<StageTerms>> {
             shown_c: edges.map(shown),
             gross_g: edges.map(|w| model.gross_g(model.water_at(w))),
             brix: edges.map(|w| brix_refractometer(&q.charge.at_strength(w))),
-            from_boil: boils_s.filter(|_| ahead).map(|boil_s| {
+            from_boil_s: boils_s.filter(|_| ahead).map(|boil_s| {
                 // Each run counts from its own boil, as the cook does.
                 runs.moment_of(|run| run.when_water(begins) - run.boils_at_s.unwrap_or(boil_s))
             }),

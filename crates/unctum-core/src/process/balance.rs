@@ -6,7 +6,7 @@ use serde::Serialize;
 
 use crate::error::{CoreError, Result};
 use crate::food::{Larder, Parts};
-use crate::process::effect::{Effect, Worked};
+use crate::process::effect::{Cannot, Effect, Worked};
 use crate::process::order::working_order;
 use crate::process::{Method, Purpose, Step};
 use crate::syrup::Ladder;
@@ -91,7 +91,7 @@ struct Out {
 }
 
 fn bad(step: &Step, fault: &str) -> CoreError {
-    CoreError::BadProcess(format!("step “{}”: {fault}", step.title))
+    CoreError::HandOver { step: step.key.clone(), title: step.title.clone(), words: fault.to_owned() }
 }
 
 fn take(worked: &mut Worked, step: &Step, outs: &mut BTreeMap<&str, Out>) -> Result<()> {
@@ -147,12 +147,11 @@ fn put_in(worked: &mut Worked, step: &Step, larder: &Larder) -> Result<f64> {
 /// The order in which steps and amounts are written down makes no difference to the result.
 ///
 /// # Errors
-/// [`CoreError::BadProcess`] for steps that wait for each other, a product that is not wholly taken up,
-/// an effect that cannot happen; [`CoreError::Unknown`] for an ingredient.
+/// [`CoreError::StepsInCircle`]; [`CoreError::HandOver`] for a product that is not wholly taken up;
+/// [`CoreError::StepCannot`]; [`CoreError::LooseEnds`]; [`CoreError::Unknown`] for an ingredient.
 pub fn balance(method: &Method, larder: &Larder, ladder: &Ladder) -> Result<Balance> {
-    let order = working_order(&method.steps, true).map_err(|keys| {
-        CoreError::BadProcess(format!("these steps wait for each other: {}.", keys.join(", ")))
-    })?;
+    let order =
+        working_order(&method.steps, true).map_err(|keys| CoreError::StepsInCircle(keys.join(", ")))?;
     let mut outs: BTreeMap<&str, Out> = BTreeMap::new();
     let mut steps: BTreeMap<&str, StepBalance> = BTreeMap::new();
     let (mut put_in_g, mut evaporated_g) = (0.0, 0.0);
@@ -165,8 +164,10 @@ pub fn balance(method: &Method, larder: &Larder, ladder: &Ladder) -> Result<Bala
         for effect in &step.effects {
             let before_g = worked.mass.total_g();
             effect.happen(&mut worked, ladder).map_err(|e| match e {
-                CoreError::BadProcess(words) => bad(step, &words),
-                other => other,
+                Cannot::Happen(words) => {
+                    CoreError::StepCannot { step: step.key.clone(), title: step.title.clone(), words }
+                }
+                Cannot::Be(error) => error,
             })?;
             if matches!(effect, Effect::TakeUp { .. }) {
                 taken_up_g += worked.mass.total_g() - before_g;
@@ -228,14 +229,11 @@ fn close(
     }
     let [end] = last.as_slice() else {
         let names: Vec<&str> = last.iter().map(|s| s.title.as_str()).collect();
-        return Err(CoreError::BadProcess(if names.is_empty() {
-            "nothing goes in.".into()
+        return Err(if names.is_empty() {
+            CoreError::NoAmounts
         } else {
-            format!(
-                "what these steps give is used nowhere: {}. One step has to be the last.",
-                names.join(", ")
-            )
-        }));
+            CoreError::LooseEnds(names.join(", "))
+        });
     };
     let finished = outs.get(end.key.as_str()).map_or_else(Parts::default, |o| o.product.0);
     let steps = working_order(&method.steps, false)

@@ -5,11 +5,10 @@ use std::fmt;
 
 use serde::Serialize;
 
-use crate::error::CoreError;
-use crate::error::{holds_control, looks_empty};
+use crate::error::{CoreError, Result, holds_control, looks_empty};
 use crate::food::Larder;
 use crate::process::order::working_order;
-use crate::process::{Method, Shape, Step, Sweet, balance};
+use crate::process::{MOST_MIN, Method, Shape, Step, Sweet, balance};
 use crate::syrup::Ladder;
 
 /// Most methods of a sweet, steps of a method, amounts of a step.
@@ -66,8 +65,32 @@ impl Found<'_> {
     }
 }
 
+impl Sweet {
+    /// Everything that is wrong with it, with the place.
+    #[must_use]
+    pub fn faults(&self, larder: &Larder) -> Vec<Fault> {
+        faults_of_sweet(self, larder)
+    }
+
+    /// Checks it.
+    ///
+    /// # Errors
+    /// The first fault found.
+    pub fn check(&self, larder: &Larder) -> Result<()> {
+        self.faults(larder).first().map_or(Ok(()), |fault| Err(CoreError::BadSweet(fault.to_string())))
+    }
+}
+
+impl Method {
+    /// Everything that is wrong with it, with the place.
+    #[must_use]
+    pub fn faults(&self, larder: &Larder) -> Vec<Fault> {
+        faults_of_method(self, larder)
+    }
+}
+
 /// Faults of a sweet and all its methods.
-pub(crate) fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
+fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
     let mut found = Found { method: None, faults: Vec::new() };
     if sweet.name.trim().chars().count() > 120
         || looks_empty(&sweet.name)
@@ -101,7 +124,7 @@ pub(crate) fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
 }
 
 /// Faults of a method.
-pub(crate) fn faults_of_method(method: &Method, larder: &Larder) -> Vec<Fault> {
+fn faults_of_method(method: &Method, larder: &Larder) -> Vec<Fault> {
     let mut found = Found { method: Some(&method.key), faults: Vec::new() };
     found.words(None, "name", &method.name, "Give the method a name.");
     if method.steps.is_empty() || method.steps.len() > MOST.1 {
@@ -127,9 +150,9 @@ pub(crate) fn faults_of_method(method: &Method, larder: &Larder) -> Vec<Fault> {
     if found.faults.is_empty()
         && let Err(error) = balance(method, larder, &Ladder::default())
     {
-        let step = method.steps.iter().find(|s| error.to_string().contains(&format!("“{}”", s.title)));
+        let step = method.steps.iter().find(|s| Some(s.key.as_str()) == error.step());
         let words = match &error {
-            CoreError::BadProcess(words) => words.clone(),
+            CoreError::StepCannot { words, .. } | CoreError::HandOver { words, .. } => words.clone(),
             other => other.to_string(),
         };
         found.note(step, "amounts", words);
@@ -175,7 +198,7 @@ fn of_step(step: &Step, keys: &BTreeSet<&str>, larder: &Larder, found: &mut Foun
             }
         }
     }
-    if step.minutes.is_some_and(|m| !m.in_order()) {
+    if step.minutes.is_some_and(|m| !m.in_order(MOST_MIN)) {
         found.note(at, "minutes", "The least, the usual and the most minutes have to stand in that order.");
     }
     if step.heat_to_c.is_some_and(|c| !(0.0..=260.0).contains(&c)) {

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::error::{CoreError, Result, within};
+use crate::error::{CoreError, within};
 use crate::food::{Composition, Parts};
 use crate::syrup::{Ladder, StageKey};
 
@@ -79,6 +79,21 @@ fn is_middle(band_frac: &f64) -> bool {
     (band_frac - middle()).abs() < 1e-9
 }
 
+/// Why something does not happen to a mass.
+#[derive(Debug, Clone, PartialEq)]
+pub(crate) enum Cannot {
+    /// Not to this mass: in words.
+    Happen(String),
+    /// Not at all: a value that none has.
+    Be(CoreError),
+}
+
+impl From<CoreError> for Cannot {
+    fn from(error: CoreError) -> Self {
+        Self::Be(error)
+    }
+}
+
 /// What is on the table of one step while its effects happen.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub(crate) struct Worked {
@@ -102,10 +117,10 @@ impl Worked {
         }
     }
 
-    fn evaporate_to(&mut self, water_g: f64, fault: &str) -> Result<()> {
+    fn evaporate_to(&mut self, water_g: f64, fault: &str) -> Result<(), Cannot> {
         // A hair of rounding is no fault; the water then stays as it is.
         if water_g > self.mass.water_g * (1.0 + 1e-9) + 1e-9 {
-            return Err(CoreError::BadProcess(fault.to_owned()));
+            return Err(Cannot::Happen(fault.to_owned()));
         }
         let water_g = water_g.clamp(0.0, self.mass.water_g);
         self.evaporated_g += self.mass.water_g - water_g;
@@ -114,11 +129,11 @@ impl Worked {
     }
 }
 
-fn share(what: &'static str, value: f64) -> Result<f64> {
-    within(what, value, 0.0, 1.0, "(share)")
+fn share(what: &'static str, value: f64) -> Result<f64, Cannot> {
+    Ok(within(what, value, 0.0, 1.0, "(share)")?)
 }
 
-fn of_each(parts: &Parts, shares: &Composition) -> Result<Parts> {
+fn of_each(parts: &Parts, shares: &Composition) -> Result<Parts, Cannot> {
     let mut kept = parts.to_array();
     for (g, frac) in kept.iter_mut().zip(shares.to_array()) {
         *g *= share("A share of a component", frac)?;
@@ -136,8 +151,8 @@ impl Effect {
     /// Lets it happen.
     ///
     /// # Errors
-    /// [`CoreError::BadProcess`] for something that cannot happen to this mass.
-    pub(crate) fn happen(&self, worked: &mut Worked, ladder: &Ladder) -> Result<()> {
+    /// [`Cannot`] for something that cannot happen to this mass.
+    pub(crate) fn happen(&self, worked: &mut Worked, ladder: &Ladder) -> Result<(), Cannot> {
         let mass = worked.mass;
         match self {
             Self::BoilToStage { stage, band_frac } => {
@@ -145,7 +160,7 @@ impl Effect {
                 let aim_frac = stage.at_share(share("The place in the stage", *band_frac)?);
                 let charge = mass.charge();
                 if charge.dissolved_g() <= 0.0 {
-                    return Err(CoreError::BadProcess("there is no sugar in it to boil to a stage.".into()));
+                    return Err(Cannot::Happen("there is no sugar in it to boil to a stage.".into()));
                 }
                 let name = stage.name;
                 worked.evaporate_to(
@@ -166,7 +181,7 @@ impl Effect {
             Self::ReduceTo { ratio_frac } => {
                 let left_g = mass.total_g() * share("How far to reduce", *ratio_frac)?;
                 if left_g < mass.solids_g() {
-                    return Err(CoreError::BadProcess("it is reduced below its own solids.".into()));
+                    return Err(Cannot::Happen("it is reduced below its own solids.".into()));
                 }
                 worked.evaporate_to(left_g - mass.solids_g(), "it is to be reduced to more than there is.")
             }
@@ -186,9 +201,7 @@ impl Effect {
                 let kept = of_each(&mass, keeps)?.with_water(0.0);
                 let water_g = kept.total_g() * water_frac / (1.0 - water_frac);
                 if water_g > mass.water_g {
-                    return Err(CoreError::BadProcess(
-                        "there is less water in it than it is to keep.".into(),
-                    ));
+                    return Err(Cannot::Happen("there is less water in it than it is to keep.".into()));
                 }
                 worked.leave(what, mass.minus(&kept.with_water(water_g)));
                 Ok(())
@@ -199,11 +212,11 @@ impl Effect {
                 let liquid = Parts { fat_g: 0.0, protein_g: 0.0, starch_g: 0.0, fibre_g: 0.0, ..mass };
                 let excess_g = mass.water_g - water_frac * mass.total_g();
                 if excess_g < 0.0 || liquid.water_g <= 0.0 {
-                    return Err(CoreError::BadProcess("it is drier than it is to be pressed.".into()));
+                    return Err(Cannot::Happen("it is drier than it is to be pressed.".into()));
                 }
                 let out = excess_g / (liquid.water_g - water_frac * liquid.total_g());
                 if !(0.0..=1.0).contains(&out) {
-                    return Err(CoreError::BadProcess("no pressing makes it as dry as that.".into()));
+                    return Err(Cannot::Happen("no pressing makes it as dry as that.".into()));
                 }
                 worked.leave(what, liquid.times(out));
                 Ok(())
@@ -212,7 +225,7 @@ impl Effect {
                 let gain_g = within("What is taken up", *gain_frac, 0.0, 20.0, "g/g")? * mass.total_g();
                 let there_g = worked.medium.total_g();
                 if gain_g > there_g {
-                    return Err(CoreError::BadProcess(format!(
+                    return Err(Cannot::Happen(format!(
                         "it would take up {gain_g:.0} g, but lies in only {there_g:.0} g."
                     )));
                 }

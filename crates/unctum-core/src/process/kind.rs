@@ -1,8 +1,9 @@
-//! Kinds of work: their usual times and how full their vessel may be.
+//! Kinds of steps, as words and pictures: what such work usually takes, where nothing better is told. What a
+//! step does is decided by its effects ([`crate::process::Work`]).
 
 use serde::{Deserialize, Serialize};
 
-use crate::process::Minutes;
+use crate::numeric::Spread;
 
 /// What kind of work a step is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize)]
@@ -89,8 +90,8 @@ impl StepKind {
     /// Usual time of such work where nothing is told, with a wide spread: what a cook would reckon with before
     /// she knows better.
     #[must_use]
-    pub fn usual_minutes(self) -> Minutes {
-        let (low_min, mid_min, high_min) = match self {
+    pub fn usual_minutes(self) -> Spread {
+        let (low, mid, high) = match self {
             Self::Soak | Self::Ferment => (120.0, 360.0, 720.0),
             Self::Hang | Self::Chill | Self::Steep => (60.0, 120.0, 300.0),
             Self::Rest | Self::Cut | Self::Lift | Self::Drain => (10.0, 30.0, 90.0),
@@ -104,12 +105,13 @@ impl StepKind {
             }
             _ => (2.0, 5.0, 12.0),
         };
-        Minutes { low_min, mid_min, high_min }
+        Spread { low, mid, high }
     }
 
-    /// Highest safe fill of the vessel, as a share of its volume; none where nothing can come over.
+    /// Highest fill of the vessel that is usual for such work, as a share of its volume; none where nothing can
+    /// come over.
     #[must_use]
-    pub fn fill_limit_frac(self) -> Option<f64> {
+    pub fn usual_fill_frac(self) -> Option<f64> {
         match self {
             Self::Dissolve | Self::BoilToStage | Self::Reduce | Self::Curdle | Self::Fry => Some(0.5),
             Self::PressureCook | Self::Caramelise => Some(0.4),

@@ -3,8 +3,9 @@
 use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
+use crate::numeric::Spread;
 use crate::process::{Effect, StepKind};
-use crate::syrup::{Ladder, StageKey};
+use crate::syrup::Ladder;
 
 /// How much of the cook a step needs.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -111,39 +112,8 @@ pub struct Gate {
     pub text: String,
 }
 
-/// A span of time, minutes.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Minutes {
-    /// Least.
-    pub low_min: f64,
-    /// Expected.
-    pub mid_min: f64,
-    /// Most.
-    pub high_min: f64,
-}
-
-impl Minutes {
-    /// So many times as long.
-    #[must_use]
-    pub fn times(self, factor: f64) -> Self {
-        Self {
-            low_min: self.low_min * factor,
-            mid_min: self.mid_min * factor,
-            high_min: self.high_min * factor,
-        }
-    }
-
-    /// Whether the three stand in order, from 0 to ten days.
-    #[must_use]
-    pub fn in_order(&self) -> bool {
-        self.low_min >= 0.0
-            && self.low_min <= self.mid_min
-            && self.mid_min <= self.high_min
-            && self.high_min <= 14_400.0
-    }
-}
+/// Longest time of a step, minutes: ten days.
+pub const MOST_MIN: f64 = 14_400.0;
 
 /// What the time of a step follows.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
@@ -253,6 +223,10 @@ pub struct Step {
     /// How wide a piece lies in the pot, cm; by its mass, as a ball, if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub across_cm: Option<f64>,
+    /// How wide the droplets are that a later step forms into pieces, cm; none where what lies in the pot are the
+    /// pieces themselves.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub droplet_cm: Option<f64>,
     /// How much of the cook it needs.
     pub attention: Attention,
     /// Words of the event that ends it, as the cook would say it.
@@ -261,7 +235,7 @@ pub struct Step {
     pub cue: String,
     /// Usual time.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub minutes: Option<Minutes>,
+    pub minutes: Option<Spread>,
     /// What that time follows.
     #[serde(default, skip_serializing_if = "is_fixed")]
     pub timing: Timing,
@@ -294,6 +268,7 @@ impl Step {
             flame: None,
             heat_to_c: None,
             across_cm: None,
+            droplet_cm: None,
             attention: Attention::NowAndThen,
             event: String::new(),
             cue: String::new(),
@@ -305,14 +280,6 @@ impl Step {
         }
     }
 
-    /// The stage it boils to, if it does.
-    #[must_use]
-    pub fn stage(&self) -> Option<StageKey> {
-        self.effects
-            .iter()
-            .find_map(|e| if let Effect::BoilToStage { stage, .. } = e { Some(*stage) } else { None })
-    }
-
     /// Strength at which it stops boiling to a stage, if it does, 0–1.
     #[must_use]
     pub fn aim_frac(&self, ladder: &Ladder) -> Option<f64> {
@@ -322,45 +289,8 @@ impl Step {
         })
     }
 
-    /// Whether it boils a syrup to a stage, whatever it is called.
-    #[must_use]
-    pub fn boils(&self) -> bool {
-        self.kind == StepKind::BoilToStage || self.stage().is_some()
-    }
-
     /// Keys of the steps that come before, in any order.
     pub fn before(&self) -> impl Iterator<Item = &str> {
         self.after.iter().map(String::as_str).chain(self.takes.iter().map(|t| t.step.as_str()))
     }
-}
-
-/// The steps of a plain syrup: dissolve, boil to the stage, use.
-#[must_use]
-pub fn plain_syrup_steps(stage: StageKey) -> Vec<Step> {
-    let name = crate::syrup::Ladder::default().of(stage).name;
-    let hazards = vec!["hot-syrup".to_owned()];
-    let mut dissolve = Step::new(
-        "dissolve",
-        StepKind::Dissolve,
-        "Dissolve the sugar",
-        "Stir over the flame until no grain is left, then stop stirring.",
-    );
-    dissolve.event = "All sugar has dissolved".into();
-    dissolve.cue = "No crunch under the spoon, the syrup is clear".into();
-    dissolve.reason = "A grain left behind seeds the whole syrup later.".into();
-    let mut boil = Step::new(
-        "boil",
-        StepKind::BoilToStage,
-        &format!("Boil to {name}"),
-        "Keep the flame steady and read the pan as it nears the stage.",
-    );
-    boil.event = "It is at its stage".into();
-    boil.cue = format!("The {name} sign holds on a cooled drop");
-    boil.reason = "Only water leaves; the sugar stays, so the weight tells the strength.".into();
-    let mut put =
-        Step::new("use", StepKind::Use, "Use the syrup", "Use it while it is as hot as the sweet asks for.");
-    put.event = "Used".into();
-    put.cue = "The syrup is where it should be".into();
-    put.reason = "A syrup left standing thickens as it cools and may grain.".into();
-    [dissolve, boil, put].into_iter().map(|step| Step { hazards: hazards.clone(), ..step }).collect()
 }

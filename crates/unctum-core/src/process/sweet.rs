@@ -1,14 +1,12 @@
 //! Sweets and their methods as they stand in the catalogue or in the cook's own book.
 
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result};
 use crate::food::by_hand::Measured;
-use crate::food::{Composition, Larder};
-use crate::kitchen::Air;
-use crate::process::check::{Fault, faults_of_method, faults_of_sweet};
+use crate::food::{Composition, Diet, Larder};
 use crate::process::{Purpose, Step};
 
 /// What kind of sweet it is.
@@ -176,33 +174,34 @@ pub struct Sweet {
 }
 
 impl Sweet {
+    /// One of which nothing is known yet.
+    #[must_use]
+    pub fn unnamed() -> Self {
+        Self {
+            key: String::new(),
+            name: String::new(),
+            aliases: Vec::new(),
+            family: Family::OnePan,
+            about: String::new(),
+            makes: None,
+            mistakes: Vec::new(),
+            methods: Vec::new(),
+        }
+    }
+
     /// The method of a key, or the first.
     ///
     /// # Errors
     /// [`CoreError::Unknown`].
     pub fn method(&self, key: Option<&str>) -> Result<&Method> {
         match key {
-            None => self.methods.first().ok_or_else(|| CoreError::BadProcess("it has no steps.".into())),
+            None => self.methods.first().ok_or_else(|| CoreError::BadSweet("it has no steps.".into())),
             Some(key) => self
                 .methods
                 .iter()
                 .find(|m| m.key == key)
                 .ok_or_else(|| CoreError::Unknown { kind: "method", name: key.to_owned() }),
         }
-    }
-
-    /// Everything that is wrong with it, with the place.
-    #[must_use]
-    pub fn faults(&self, larder: &Larder) -> Vec<Fault> {
-        faults_of_sweet(self, larder)
-    }
-
-    /// Checks it.
-    ///
-    /// # Errors
-    /// The first fault found.
-    pub fn check(&self, larder: &Larder) -> Result<()> {
-        self.faults(larder).first().map_or(Ok(()), |fault| Err(CoreError::BadProcess(fault.to_string())))
     }
 }
 
@@ -222,12 +221,6 @@ pub struct Line {
 }
 
 impl Method {
-    /// Everything that is wrong with it, with the place.
-    #[must_use]
-    pub fn faults(&self, larder: &Larder) -> Vec<Fault> {
-        faults_of_method(self, larder)
-    }
-
     /// Total of each ingredient, in the order in which they are first needed; what only greases comes last.
     ///
     /// # Errors
@@ -268,7 +261,7 @@ impl Method {
     /// The ingredient that a cook starts from: the heaviest of the mass, water aside.
     ///
     /// # Errors
-    /// [`CoreError::Unknown`]; [`CoreError::BadProcess`] if nothing but water goes in.
+    /// [`CoreError::Unknown`]; [`CoreError::NoAmounts`] if nothing but water goes in.
     pub fn base(&self, larder: &Larder) -> Result<Line> {
         let entries = || self.steps.iter().flat_map(|s| &s.inputs).filter(|e| e.purpose.is_mass());
         let mass_g = |key: &str| entries().filter(|e| e.ingredient == key).map(|e| e.amount_g).sum::<f64>();
@@ -276,7 +269,7 @@ impl Method {
             .map(|e| e.ingredient.as_str())
             .filter(|key| *key != "water")
             .max_by(|a, b| mass_g(a).total_cmp(&mass_g(b)).then(b.cmp(a)));
-        let key = heaviest.ok_or_else(|| CoreError::BadProcess("nothing goes in.".into()))?;
+        let key = heaviest.ok_or(CoreError::NoAmounts)?;
         Ok(Line {
             ingredient: key.into(),
             name: larder.get(key)?.name.clone(),
@@ -285,20 +278,24 @@ impl Method {
         })
     }
 
+    /// Allergens in it, and who can eat it.
+    ///
+    /// # Errors
+    /// [`CoreError::Unknown`].
+    pub fn eaters(&self, larder: &Larder) -> Result<(Vec<String>, Diet)> {
+        let mut allergens = BTreeSet::new();
+        let mut diet = Diet::Vegan;
+        for entry in self.steps.iter().flat_map(|s| &s.inputs) {
+            let ingredient = larder.get(&entry.ingredient)?;
+            allergens.extend(ingredient.allergens.iter().cloned());
+            diet = diet.max(ingredient.diet);
+        }
+        Ok((allergens.into_iter().collect(), diet))
+    }
+
     /// The first step that boils a syrup to a stage.
     #[must_use]
     pub fn boil_step(&self) -> Option<&Step> {
         self.steps.iter().find(|s| s.stage().is_some())
     }
-}
-
-/// Where and how a formula is worked out: the larder, her ladder, her air.
-#[derive(Debug, Clone, Copy)]
-pub struct Setting<'a> {
-    /// The ingredients.
-    pub larder: &'a Larder,
-    /// Her ladder.
-    pub ladder: &'a crate::syrup::Ladder,
-    /// Her air.
-    pub air: Air,
 }

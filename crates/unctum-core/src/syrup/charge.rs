@@ -33,6 +33,39 @@ pub struct Charge {
     pub water_g: f64,
 }
 
+/// A syrup that stands there already: told by what is in it, or by what it weighs and how strong it is.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(untagged)]
+pub enum Standing {
+    /// By what is in it.
+    Charge(Charge),
+    /// Plain sugar syrup, by its mass and strength.
+    Plain {
+        /// What it weighs, g.
+        syrup_g: f64,
+        /// Its strength, 0–1.
+        solids_frac: f64,
+    },
+}
+
+impl Standing {
+    /// What is in it.
+    ///
+    /// # Errors
+    /// What [`Charge::checked`] refuses; a strength that is none.
+    pub fn charge(self) -> Result<Charge> {
+        let charge = match self {
+            Self::Charge(charge) => charge,
+            Self::Plain { syrup_g, solids_frac } => {
+                within("The strength", 100.0 * solids_frac, 0.0, 100.0, "%")?;
+                Charge::sugar_and_water(syrup_g * solids_frac, syrup_g * (1.0 - solids_frac))
+            }
+        };
+        charge.checked()
+    }
+}
+
 impl Charge {
     /// Plain sugar and water.
     #[must_use]

@@ -53,7 +53,7 @@ impl Contents {
     /// An unknown sweetener, an analysis or amount that cannot be.
     pub fn poured(&self) -> Result<Poured> {
         if self.parts.is_empty() || self.parts.len() > 20 {
-            return Err(CoreError::NotNow("Say what sweetens it: one to twenty sweeteners.".into()));
+            return Err(CoreError::Missing("Say what sweetens it: one to twenty sweeteners.".into()));
         }
         let water_g = within("The water", self.water_g, 0.0, 100_000.0, "g")?;
         let mut charge = Charge { water_g, ..Charge::sugar_and_water(0.0, 0.0) };
@@ -100,7 +100,7 @@ mod tests {
     fn what_is_not_known_is_asked_for() {
         let pours =
             |parts| Contents { parts, water_g: 100.0, strained: false }.poured().map_err(|e| e.code());
-        assert_eq!(pours(vec![]).err(), Some("not-now"));
+        assert_eq!(pours(vec![]).err(), Some("missing"));
         assert_eq!(pours(vec![part("moonshine", 100.0)]).err(), Some("unknown-name"));
         assert_eq!(pours(vec![part("sugar", -1.0)]).err(), Some("out-of-range"));
     }

@@ -3,20 +3,25 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::kitchen::{THERMOMETER_SD_K, Thermometer};
+use crate::numeric::{Spread, Z80};
 use crate::syrup::boiling::{boil_c, solids_frac_boiling_at};
 use crate::syrup::physical::{MAX_BRIX, solids_frac_of_brix};
 use crate::syrup::pull::NO_STRING_CM;
+use crate::syrup::strength::{Against, Strength, against};
 use crate::syrup::string::solids_frac_of_string;
-use crate::syrup::{Against, Charge, Ladder, MAX_SOLIDS_FRAC, Pull, StageKey, against};
+use crate::syrup::{Charge, Ladder, MAX_SOLIDS_FRAC, Pull, StageKey};
 use crate::water::saturation_temperature_c;
 
-/// Half-width of an 80 % interval in standard deviations.
-pub const Z80: f64 = 1.2816;
-/// Standard deviation of a kitchen scale, g.
-pub const SCALE_SD_G: f64 = 1.0;
-/// Standard deviation of a refractometer with a cooled, clear drop, °Brix.
-pub const REFRACTOMETER_SD_BRIX: f64 = 0.3;
+/// Standard deviation of a kitchen thermometer beyond its own error, K.
+pub const THERMOMETER_SD_K: f64 = 0.7;
+/// Standard deviation of a weighing beside the scale's own step, g: drops, a handle, a hand.
+const WEIGHING_SD_G: f64 = 1.0;
+
+/// Standard deviation of a weighing on a scale that shows steps of `step_g`, g.
+#[must_use]
+pub fn scale_sd_g(step_g: f64) -> f64 {
+    WEIGHING_SD_G.hypot(step_g / 12.0_f64.sqrt())
+}
 /// A string is judged to within this factor.
 pub const STRING_FACTOR: f64 = 1.6;
 
@@ -67,35 +72,21 @@ pub enum Reading {
 /// Nobody tests for a stage below this share of its strength.
 const BELOW_SHARE: f64 = 0.85;
 
-/// The errors of the cook's own instruments, to be taken out of what they show.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields, default)]
-pub struct Instruments {
-    /// Her thermometer; a true one if left out.
-    pub thermometer: Option<Thermometer>,
-    /// How much too high her refractometer reads, °Brix.
-    pub refractometer_offset_brix: f64,
+/// How exactly instruments read, once their own error is taken out: standard deviations.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Accuracy {
+    /// Of a thermometer, K.
+    pub thermometer_sd_k: f64,
+    /// Of a scale, g.
+    pub scale_sd_g: f64,
+    /// Of a refractometer with a cooled, clear drop, °Brix.
+    pub refractometer_sd_brix: f64,
 }
 
-impl Instruments {
-    /// The reading with the instruments' own errors taken out.
-    ///
-    /// # Errors
-    /// Errors no usable instrument has.
-    pub fn corrected(&self, shown: Reading) -> Result<Reading> {
-        Ok(match (shown, &self.thermometer) {
-            (Reading::Thermometer { boil_c }, Some(thermometer)) => {
-                thermometer.check()?;
-                Reading::Thermometer { boil_c: thermometer.true_c(boil_c) }
-            }
-            (Reading::Refractometer { brix }, _) => {
-                let offset = self.refractometer_offset_brix;
-                let offset = within("The error of the refractometer", offset, -10.0, 10.0, "°Brix")?;
-                Reading::Refractometer { brix: brix - offset }
-            }
-            (other, _) => other,
-        })
+impl Default for Accuracy {
+    /// What a usual kitchen has.
+    fn default() -> Self {
+        Self { thermometer_sd_k: THERMOMETER_SD_K, scale_sd_g: scale_sd_g(1.0), refractometer_sd_brix: 0.3 }
     }
 }
 
@@ -147,49 +138,29 @@ pub struct Location {
     pub water_to_lose_high_g: Option<f64>,
 }
 
-/// Strength with the ends of its 80 % interval.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Strength {
-    /// Most likely, 0–1.
-    pub frac: f64,
-    /// Lower end.
-    pub low_frac: f64,
-    /// Upper end.
-    pub high_frac: f64,
-    /// Whether the ends are edges between which every strength is as likely: a look, not a measurement.
-    pub edges: bool,
-}
-
-impl Strength {
-    /// A measurement with its 80 % interval.
-    #[must_use]
-    pub fn about(frac: f64, low_frac: f64, high_frac: f64) -> Self {
-        Self { frac, low_frac, high_frac, edges: false }
-    }
-
-    /// A look that could be anything between two edges.
-    #[must_use]
-    pub fn between(low_frac: f64, high_frac: f64) -> Self {
-        Self { frac: 0.5 * (low_frac + high_frac), low_frac, high_frac, edges: true }
-    }
-}
-
 /// What a reading says about the strength of these solids under `pressure_pa`.
 ///
 /// # Errors
 /// Readings no syrup of these solids can give, each with its own code.
-pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64, ladder: &Ladder) -> Result<Strength> {
+pub fn strength_of(
+    solids: &Charge,
+    reading: Reading,
+    accuracy: &Accuracy,
+    pressure_pa: f64,
+    ladder: &Ladder,
+) -> Result<Strength> {
     if solids.dissolved_g() <= 0.0 {
         return Err(CoreError::NoSugar);
     }
     match reading {
-        Reading::Thermometer { boil_c } => by_thermometer(solids, boil_c, pressure_pa),
-        Reading::Weight { gross_g, tare_g } => by_weight(solids, gross_g, tare_g),
+        Reading::Thermometer { boil_c } => {
+            by_thermometer(solids, boil_c, accuracy.thermometer_sd_k, pressure_pa)
+        }
+        Reading::Weight { gross_g, tare_g } => by_weight(solids, gross_g, tare_g, accuracy.scale_sd_g),
         Reading::Refractometer { brix } => {
             let brix = within("The refractometer", brix, 1.0, MAX_BRIX, "°Brix")?;
-            let spread = Z80 * REFRACTOMETER_SD_BRIX;
-            let at = |brix: f64| solids_frac_of_brix(solids, brix);
-            Ok(Strength::about(at(brix), at(brix - spread), at(brix + spread)))
+            let shown = Spread::about(brix, accuracy.refractometer_sd_brix);
+            Ok(Strength::measured(shown.map(|brix| solids_frac_of_brix(solids, brix))))
         }
         Reading::String { string_cm } => {
             let length = within("The string", string_cm, 0.0, 200.0, "cm")?;
@@ -197,17 +168,18 @@ pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64, ladder: 
                 return Ok(Pull::None.strength(ladder));
             }
             let factor = STRING_FACTOR.powf(Z80);
-            Ok(Strength::about(
-                solids_frac_of_string(length),
-                solids_frac_of_string(length / factor),
-                solids_frac_of_string(length * factor),
-            ))
+            let drawn = Spread { low: length / factor, mid: length, high: length * factor };
+            Ok(Strength::measured(drawn.map(solids_frac_of_string)))
         }
         Reading::Seen { stage } => {
             let band = ladder.of(stage);
             let frac = band.aim_frac();
             let half = Z80 * (band.high_frac - band.low_frac) / 3.0;
-            Ok(Strength::about(frac, (frac - half).max(0.0), (frac + half).min(MAX_SOLIDS_FRAC)))
+            Ok(Strength::measured(Spread {
+                low: (frac - half).max(0.0),
+                mid: frac,
+                high: (frac + half).min(MAX_SOLIDS_FRAC),
+            }))
         }
         Reading::Pull { pull } => Ok(pull.strength(ladder)),
         Reading::Below { stage } => {
@@ -217,21 +189,25 @@ pub fn strength_of(solids: &Charge, reading: Reading, pressure_pa: f64, ladder: 
     }
 }
 
-fn by_thermometer(solids: &Charge, reading_c: f64, pressure_pa: f64) -> Result<Strength> {
+fn by_thermometer(solids: &Charge, reading_c: f64, sd_k: f64, pressure_pa: f64) -> Result<Strength> {
     if !reading_c.is_finite() {
         return Err(CoreError::NotANumber { what: "The temperature" });
     }
     let frac = solids_frac_boiling_at(solids, reading_c, pressure_pa)?;
-    let spread_k = Z80 * THERMOMETER_SD_K;
+    let spread_k = Z80 * sd_k;
     let lowest_c = saturation_temperature_c(pressure_pa);
     let highest_c = boil_c(&solids.at_strength(MAX_SOLIDS_FRAC), pressure_pa);
     let end = |temperature_c: f64| {
         solids_frac_boiling_at(solids, temperature_c.clamp(lowest_c, highest_c), pressure_pa)
     };
-    Ok(Strength::about(frac, end(reading_c - spread_k)?, end(reading_c + spread_k)?))
+    Ok(Strength::measured(Spread {
+        low: end(reading_c - spread_k)?,
+        mid: frac,
+        high: end(reading_c + spread_k)?,
+    }))
 }
 
-fn by_weight(solids: &Charge, gross_g: f64, tare_g: f64) -> Result<Strength> {
+fn by_weight(solids: &Charge, gross_g: f64, tare_g: f64, sd_g: f64) -> Result<Strength> {
     let gross_g = within("The weight of the pan with its contents", gross_g, 0.0, 200_000.0, "g")?;
     let tare_g = within("The weight of the empty pan", tare_g, 0.0, 100_000.0, "g")?;
     let contents_g = gross_g - tare_g;
@@ -244,8 +220,7 @@ fn by_weight(solids: &Charge, gross_g: f64, tare_g: f64) -> Result<Strength> {
         return Err(CoreError::TooDry { water_g });
     }
     let at = |water_g: f64| solids.with_water(water_g.max(least_water_g)).solids_frac();
-    let spread_g = Z80 * SCALE_SD_G;
-    Ok(Strength::about(at(water_g), at(water_g + spread_g), at(water_g - spread_g)))
+    Ok(Strength::measured(Spread::about(water_g, sd_g).turned(at)))
 }
 
 /// Where a reading puts the charge, and how much water stands between it and the target.
@@ -255,28 +230,29 @@ fn by_weight(solids: &Charge, gross_g: f64, tare_g: f64) -> Result<Strength> {
 pub fn locate(
     charge: &Charge,
     reading: Reading,
+    accuracy: &Accuracy,
     pressure_pa: f64,
     target: Option<Target>,
     ladder: &Ladder,
 ) -> Result<Location> {
     let solids = charge.checked()?;
-    let strength = strength_of(&solids, reading, pressure_pa, ladder)?;
+    let strength = strength_of(&solids, reading, accuracy, pressure_pa, ladder)?;
     let target_solids_frac = target.map(|t| t.solids_frac(ladder)).transpose()?;
     let to_lose =
         |from: f64| target_solids_frac.map(|to| solids.water_at(from.max(1e-6)) - solids.water_at(to));
     Ok(Location {
-        solids_frac: strength.frac,
-        solids_frac_low: strength.low_frac,
-        solids_frac_high: strength.high_frac,
-        stage: ladder.at(strength.frac),
+        solids_frac: strength.frac.mid,
+        solids_frac_low: strength.frac.low,
+        solids_frac_high: strength.frac.high,
+        stage: ladder.at(strength.frac.mid),
         against: match target {
             Some(Target::Stage(key)) => Some(against(strength, &ladder.of(key))),
             _ => None,
         },
-        water_g: solids.water_at(strength.frac.max(1e-6)),
+        water_g: solids.water_at(strength.frac.mid.max(1e-6)),
         target_solids_frac,
-        water_to_lose_g: to_lose(strength.frac),
-        water_to_lose_low_g: to_lose(strength.high_frac),
-        water_to_lose_high_g: to_lose(strength.low_frac),
+        water_to_lose_g: to_lose(strength.frac.mid),
+        water_to_lose_low_g: to_lose(strength.frac.high),
+        water_to_lose_high_g: to_lose(strength.frac.low),
     })
 }

@@ -4,7 +4,7 @@
 //! activity ([`activity`]), boiling point and its inverse ([`boiling`]), density, viscosity,
 //! refractive index, solubility and heat ([`physical`]), the string between two fingers
 //! ([`string`]), what spoon, water and pan show ([`signs`]), the ladder of stages ([`stage`]), where a
-//! reading puts the syrup ([`locate`]), what acid does ([`inversion`]) and whether it will grain
+//! reading puts the syrup ([`locate`], [`strength`]), what acid does ([`inversion`]) and whether it will grain
 //! ([`graining`]). [`sweetener`] and [`Contents`] turn what the cook weighs into a charge.
 
 pub mod activity;
@@ -19,12 +19,14 @@ mod properties;
 mod pull;
 pub mod signs;
 pub mod stage;
+pub mod strength;
 pub mod string;
 pub mod sweetener;
 
-pub use charge::{Charge, MAX_SOLIDS_FRAC};
+pub use charge::{Charge, MAX_SOLIDS_FRAC, Standing};
 pub use contents::{Contents, Part, Poured};
 pub use locate::{Location, Reading, Target, locate};
 pub use properties::{Properties, properties};
-pub use pull::{Against, PULLS, Pull, against};
+pub use pull::{PULLS, Pull};
 pub use stage::{Ladder, SCHOOLS, School, Stage, StageKey, stage_named};
+pub use strength::{Against, Strength, against};

@@ -1,11 +1,12 @@
 //! What a string test showed, as a cook says it: none, snaps at once, short, about a centimetre, long,
-//! two, holds; and whether that is the stage that was asked for.
+//! two, holds.
 
 use serde::{Deserialize, Serialize};
 
-use crate::syrup::locate::Strength;
+use crate::numeric::Spread;
+use crate::syrup::strength::Strength;
 use crate::syrup::string::solids_frac_of_string;
-use crate::syrup::{Ladder, MAX_SOLIDS_FRAC, Stage, StageKey};
+use crate::syrup::{Ladder, StageKey};
 
 /// What a cooled drop did between the fingers.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -62,43 +63,18 @@ impl Pull {
                 // It may gather in water already; fingers alone do not tell.
                 let three = ladder.of(StageKey::ThreeString);
                 let high_frac = ladder.of(StageKey::SoftBall).high_frac;
-                return Strength { frac: three.aim_frac(), ..Strength::between(three.low_frac, high_frac) };
+                let frac = Spread { low: three.low_frac, mid: three.aim_frac(), high: high_frac };
+                return Strength { frac, edges: true };
             }
         };
         Strength::between(low_frac, high_frac)
     }
 }
 
-/// A test against the stage it was made for.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum Against {
-    /// Not there yet.
-    NotYet,
-    /// That is it: inside its band.
-    There,
-    /// Past it.
-    Past,
-}
-
-/// Where a reading stands against a stage: inside the band is inside. A look that could be either is
-/// taken by its middle.
-#[must_use]
-pub fn against(strength: Strength, stage: &Stage) -> Against {
-    let mid = strength.frac;
-    if mid < stage.low_frac {
-        Against::NotYet
-    } else if mid < stage.high_frac || stage.high_frac >= MAX_SOLIDS_FRAC {
-        Against::There
-    } else {
-        Against::Past
-    }
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::syrup::{Against, against};
 
     #[test]
     fn each_test_against_the_stages_it_is_made_for() {
@@ -120,9 +96,13 @@ mod tests {
     fn stronger_strings_never_mean_weaker_syrup() {
         for school in crate::syrup::SCHOOLS {
             let all = PULLS.map(|p| p.strength(&school.ladder));
-            assert!(all.iter().all(|s| s.low_frac < s.frac && s.frac < s.high_frac), "{}", school.key);
+            assert!(
+                all.iter().all(|s| s.frac.low < s.frac.mid && s.frac.mid < s.frac.high),
+                "{}",
+                school.key
+            );
             let lengths = &all[..5];
-            assert!(lengths.windows(2).all(|w| w[0].frac < w[1].frac), "{}", school.key);
+            assert!(lengths.windows(2).all(|w| w[0].frac.mid < w[1].frac.mid), "{}", school.key);
         }
     }
 }

@@ -190,7 +190,7 @@ impl Ladder {
             within("An edge of the ladder", edge, 0.2, 0.97, "(fraction)")?;
         }
         if self.edges_frac.windows(2).any(|pair| pair[1] - pair[0] < 0.005) {
-            return Err(CoreError::NotNow(
+            return Err(CoreError::Contradiction(
                 "Each stage has to begin at least half a per cent above the one before. Move its edge."
                     .into(),
             ));

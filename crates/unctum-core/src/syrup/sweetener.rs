@@ -191,7 +191,7 @@ impl Analysis {
         }
         let sum: f64 = self.shares().iter().map(|s| s.frac).sum();
         if sum > 1.0 + 1e-9 {
-            return Err(CoreError::NotNow(format!(
+            return Err(CoreError::Contradiction(format!(
                 "The analysis adds up to {:.1} %, more than the whole. Lower one of its shares.",
                 100.0 * sum
             )));

@@ -5,10 +5,11 @@ pub mod shelf;
 
 use std::path::PathBuf;
 
-use unctum_core::batch::{BatchSetup, Chosen};
+use unctum_core::batch::{BatchSetup, Chosen, StepPlan};
 use unctum_core::food::Larder;
+use unctum_core::formula::{Measuring, Size};
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind, Thermometer};
-use unctum_core::process::{Measuring, Setting, Size, Swap, Sweet, stove_sheet};
+use unctum_core::process::{Swap, Sweet};
 use unctum_core::syrup::Ladder;
 use unctum_core::water::pressure_at_altitude_pa;
 
@@ -46,28 +47,27 @@ pub fn gas() -> Ring {
 }
 
 pub fn cashew_batch() -> BatchSetup {
-    let (sweet, larder, ladder) = (cashew_sheet(), larder(), Ladder::default());
-    let setting = Setting { larder: &larder, ladder: &ladder, air: hill_air() };
+    let sweet = cashew_sheet();
     let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
     let sheet =
-        stove_sheet(sweet.method(None).expect("method"), &size, &Measuring::SCALE, &setting).expect("sheet");
+        shelf::sheet_of(sweet.method(None).expect("method"), &size, &Measuring::SCALE).expect("sheet");
     BatchSetup {
         title: sweet.name.clone(),
         sweet_key: Some(sweet.key.clone()),
         lines: sheet.lines,
-        charge: sheet.charge,
-        stage: sheet.stage,
-        target_solids_frac: sheet.target_solids_frac,
+        syrup: sheet.syrup,
+        plan: vec![],
         pan: kadai(),
         ring: gas(),
         thermometer: Some(Thermometer::with_offset("Probe", 0.8)),
         air: hill_air(),
         steps: sheet.steps,
-        ladder,
+        ladder: Ladder::default(),
         chosen: Chosen::default(),
         takes: sheet.takes,
         allergens: sheet.allergens,
-        has_scale: true,
+        mistakes: vec![],
+        scale_step_g: Some(1.0),
     }
 }
 
@@ -89,4 +89,36 @@ pub fn swaps() -> Vec<Swap> {
     let mut file: std::collections::BTreeMap<String, Vec<Swap>> =
         toml::from_str(&catalogue("swaps.toml")).expect("swaps");
     file.remove("swaps").expect("swaps")
+}
+
+/// Lentil coils in three loads, on the same hob.
+pub fn coils_batch() -> BatchSetup {
+    let all = sweets();
+    let coils = all.iter().find(|s| s.key == "lentil-coils").expect("coils");
+    let method = coils.method(Some("flour")).expect("method");
+    let sheet = shelf::sheet_of(method, &Size::Times { factor: 1.0 }, &Measuring::SCALE).expect("sheet");
+    let plan = sheet.steps.iter().filter_map(|s| {
+        Some(StepPlan {
+            step: s.key.clone(),
+            minutes: s.minutes?,
+            loads: if s.key == "fry" { 3 } else { 1 },
+            flame: s.flame,
+            pan_name: None,
+            evaporated_g: 0.0,
+            end_g: 0.0,
+            depth_mm: None,
+            pan_end_g: None,
+        })
+    });
+    BatchSetup {
+        title: coils.name.clone(),
+        sweet_key: Some(coils.key.clone()),
+        lines: sheet.lines,
+        syrup: sheet.syrup,
+        plan: plan.collect(),
+        steps: sheet.steps.clone(),
+        takes: sheet.takes,
+        allergens: sheet.allergens,
+        ..cashew_batch()
+    }
 }

@@ -58,7 +58,7 @@ fn faults_are_found_and_located() {
     );
     found(&broken(|m| step(m, "knead", &|s| s.key = "cook".into())), "stands there twice");
     found(
-        &broken(|m| step(m, "knead", &|s| s.minutes.as_mut().expect("minutes").high_min = 0.5)),
+        &broken(|m| step(m, "knead", &|s| s.minutes.as_mut().expect("minutes").high = 0.5)),
         "in that order",
     );
     found(

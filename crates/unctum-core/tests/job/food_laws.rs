@@ -2,8 +2,7 @@
 
 use crate::common::shelf::{index, stocked};
 use proptest::prelude::*;
-use unctum_core::food::{Composition, Parts, thermal};
-use unctum_core::process::sweet_water_activity;
+use unctum_core::food::{Composition, Parts, sweet_water_activity, thermal};
 
 fn any_parts() -> impl Strategy<Value = Parts> {
     proptest::array::uniform10(0.0_f64..500.0).prop_map(Parts::from_array)

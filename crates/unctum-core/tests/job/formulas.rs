@@ -2,8 +2,9 @@
 
 use crate::common::shelf::*;
 use proptest::prelude::*;
-use unctum_core::CoreError;
+use unctum_core::formula::*;
 use unctum_core::process::*;
+use unctum_core::shelf::compare;
 use unctum_core::syrup::*;
 
 proptest! {
@@ -13,8 +14,8 @@ proptest! {
     fn the_balance_closes_at_any_size(i in index(64), factor in 0.25_f64..10.0) {
         let all = methods();
         let method = all[i % all.len()];
-        let as_written = balance(method, &shelf().0, setting().ladder).expect("balance");
-        let b = balance(&scaled(method, &as_written, factor), &shelf().0, setting().ladder).expect("scaled");
+        let as_written = balance(method, &shelf().0, book().ladder).expect("balance");
+        let b = balance(&written(method).scaled(factor), &shelf().0, book().ladder).expect("scaled");
         prop_assert!(b.gap_g().abs() < 1e-6 * b.put_in_g);
         prop_assert!((b.finished_g / as_written.finished_g - factor).abs() < 1e-9 * factor);
         // Component by component: nothing but water comes or goes unaccounted.
@@ -22,7 +23,7 @@ proptest! {
         for aside in &b.asides {
             parts = parts.plus(&aside.parts);
         }
-        let into = scaled(method, &as_written, factor)
+        let into = written(method).scaled(factor)
             .steps
             .iter()
             .flat_map(|s| &s.inputs)
@@ -37,10 +38,8 @@ proptest! {
     fn scaling_up_and_back_is_identity(i in index(64), factor in 0.25_f64..10.0) {
         let all = methods();
         let method = all[i % all.len()];
-        let there = balance(method, &shelf().0, setting().ladder).expect("balance");
-        let up = scaled(method, &there, factor);
-        let up_balance = balance(&up, &shelf().0, setting().ladder).expect("scaled");
-        let back = scaled(&up, &up_balance, 1.0 / factor);
+        let up = written(method).scaled(factor);
+        let back = written(&up).scaled(1.0 / factor);
         for (a, b) in method.steps.iter().flat_map(|s| &s.inputs).zip(back.steps.iter().flat_map(|s| &s.inputs)) {
             prop_assert!((a.amount_g - b.amount_g).abs() < 1e-9 * a.amount_g.max(1.0), "{}", a.ingredient);
         }
@@ -66,8 +65,8 @@ proptest! {
             step.takes.reverse();
         }
         let (a, b) = (
-            balance(method, &shelf().0, setting().ladder).expect("one"),
-            balance(&shuffled, &shelf().0, setting().ladder).expect("other"),
+            balance(method, &shelf().0, book().ladder).expect("one"),
+            balance(&shuffled, &shelf().0, book().ladder).expect("other"),
         );
         prop_assert_eq!(a.finished, b.finished);
         for step in &a.steps {
@@ -139,16 +138,11 @@ fn two_methods_stand_side_by_side() {
 #[test]
 fn the_stove_gets_rounded_amounts_in_working_order() {
     let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
-    let sheet = stove_sheet(method("cashew-sheet", "one-string"), &size, &Measuring::SCALE, &setting())
-        .expect("sheet");
-    assert!((sheet.charge.sucrose_g - 260.0).abs() < 1e-9 && (sheet.charge.water_g - 130.0).abs() < 1e-9);
-    assert_eq!(sheet.stage, StageKey::OneString);
+    let sheet = sheet_of(method("cashew-sheet", "one-string"), &size, &Measuring::SCALE).expect("sheet");
+    let syrup = sheet.syrup.expect("a syrup");
+    assert!((syrup.charge.sucrose_g - 260.0).abs() < 1e-9 && (syrup.charge.water_g - 130.0).abs() < 1e-9);
+    assert_eq!(syrup.stage, StageKey::OneString);
     assert_eq!(sheet.steps.first().map(|s| s.kind), Some(StepKind::MakeReady));
-    let none = stove_sheet(
-        method("gram-flour-ladoo", "aroma"),
-        &Size::Times { factor: 1.0 },
-        &Measuring::SCALE,
-        &setting(),
-    );
-    assert!(matches!(none, Err(CoreError::NotNow(_))));
+    let none = sheet_of(method("gram-flour-ladoo", "aroma"), &Size::Times { factor: 1.0 }, &Measuring::SCALE);
+    assert_eq!(none.expect("goes to the stove too").syrup, None);
 }

@@ -1,11 +1,12 @@
 //! A syrup judged by hand alone: strings that fail, strings that are misjudged, presses that are forgotten.
 
-use crate::common::hob::{Kitchen, START_MS, boiling};
+use crate::common::hob::{Kitchen, boiling};
 use crate::common::{cashew_batch, sweets};
 use proptest::prelude::*;
-use unctum_core::batch::{Advice, BatchEvent, Phase, SeenReading, admit};
-use unctum_core::kitchen::Flame;
-use unctum_core::process::{Effect, Measuring, Size, Step, StepKind, stove_sheet};
+use unctum_core::batch::{Advice, BatchEvent, BatchSetup, Phase, SeenReading};
+use unctum_core::formula::{Measuring, Size};
+use unctum_core::kitchen::{Flame, Pan};
+use unctum_core::process::{Effect, Step, StepKind};
 use unctum_core::syrup::{Against, PULLS, Pull, StageKey};
 
 fn pull(pull: Pull) -> SeenReading {
@@ -54,11 +55,11 @@ fn strings_too_short_after_the_flame_is_off_go_back_on_and_never_lead_to_water()
 #[test]
 fn a_pan_that_was_never_weighed_is_not_read_by_the_scale() {
     let mut k = off_by_the_clock();
-    let gross_g = k.model.gross_g(k.truth.water_g);
+    let gross_g = k.gross_g();
     let event = BatchEvent::Reading { reading: SeenReading::Weight { gross_g } };
-    assert!(admit(&k.setup, START_MS, &k.log, &event, k.now_ms).is_ok());
-    k.setup.pan.weighed = false;
-    let refused = admit(&k.setup, START_MS, &k.log, &event, k.now_ms).expect_err("refused");
+    assert!(k.admits(&event).is_ok());
+    let setup = BatchSetup { pan: Pan { weighed: false, ..k.setup().pan.clone() }, ..k.setup().clone() };
+    let refused = k.admits_had_it_been(&setup, &event).expect_err("refused");
     assert!(refused.to_string().contains("never weighed"), "{refused}");
     k.reads(pull(Pull::Centimetre));
 }
@@ -70,8 +71,10 @@ fn without_a_scale_the_water_is_whole_half_spoons() {
         k.wait(70.0);
         k.reads(reading);
         let Advice::AddWater { water_g: exact_g } = k.state().advice else { unreachable!("{reading:?}") };
-        k.setup.has_scale = false;
-        let Advice::AddWater { water_g } = k.state().advice else { unreachable!("{reading:?}") };
+        let setup = BatchSetup { scale_step_g: None, ..k.setup().clone() };
+        let Advice::AddWater { water_g } = k.state_had_it_been(&setup).advice else {
+            unreachable!("{reading:?}")
+        };
         let half_g = if water_g < 15.0 { 2.5 } else { 7.5 };
         assert!((water_g / half_g).fract().abs() < 1e-9, "{reading:?}: {water_g}");
         assert!((water_g - exact_g).abs() <= 3.76, "{reading:?}: {exact_g} as {water_g}");
@@ -151,7 +154,7 @@ fn strings_alone_lead_to_the_stage_whatever_the_ring() {
         let mut tries = 0;
         loop {
             k.wait(60.0);
-            let true_cm = unctum_core::syrup::string::string_cm(k.model.solids_frac(k.truth.water_g));
+            let true_cm = unctum_core::syrup::string::string_cm(k.strength());
             k.reads(pull(match true_cm {
                 c if c < 0.12 => Pull::None,
                 c if c < 0.33 => Pull::Snaps,
@@ -168,7 +171,6 @@ fn strings_alone_lead_to_the_stage_whatever_the_ring() {
                     k.flame(Flame::Off);
                 }
                 Advice::AddWater { water_g } => {
-                    k.model.pour_in(&mut k.truth, water_g);
                     k.happens(BatchEvent::WaterAdded { water_g });
                 }
                 other => assert_eq!(other, Advice::Test),
@@ -176,7 +178,7 @@ fn strings_alone_lead_to_the_stage_whatever_the_ring() {
             tries += 1;
             assert!(tries < 8, "{factor}: eight tests and no end");
         }
-        let made = k.model.solids_frac(k.truth.water_g);
+        let made = k.strength();
         assert!((0.72..0.79).contains(&made), "{factor}: {made}");
     }
 }
@@ -235,20 +237,15 @@ fn a_syrup_under_another_label_is_told_to_turn_off() {
 fn the_filling_of_the_dumplings_is_told_to_turn_off() {
     let all = sweets();
     let sweet = all.iter().find(|s| s.key == "lentil-coconut-dumplings").expect("dumplings");
-    let setting = crate::common::shelf::setting();
-    let sheet = stove_sheet(
-        sweet.method(None).expect("method"),
-        &Size::Times { factor: 2.0 },
-        &Measuring::SCALE,
-        &setting,
-    )
-    .expect("sheet");
+    let twice = Size::Times { factor: 2.0 };
+    let sheet =
+        crate::common::shelf::sheet_of(sweet.method(None).expect("method"), &twice, &Measuring::SCALE)
+            .expect("sheet");
     let mut setup = cashew_batch();
-    (setup.charge, setup.stage, setup.target_solids_frac) =
-        (sheet.charge, sheet.stage, sheet.target_solids_frac);
+    setup.syrup = sheet.syrup;
     setup.steps = sheet.steps;
     let mut k = Kitchen::with(setup, 1.0);
-    let boil = k.setup.steps[k.setup.boil_index().expect("boils")].key.clone();
+    let boil = k.setup().steps[k.setup().boil_index().expect("boils")].key.clone();
     while k.state().current_step.as_ref() != Some(&boil) {
         let key = k.state().current_step.expect("step");
         k.step_done(&key);
@@ -275,11 +272,11 @@ fn an_overdue_pan_without_evidence_is_to_be_looked_at_not_watered() {
 fn a_pan_heavier_than_all_that_went_in_is_refused_like_one_too_light() {
     let k = boiling(1.0);
     let weighing = |contents_g: f64| {
-        let gross_g = k.setup.pan.tare_g + contents_g;
+        let gross_g = k.setup().pan.tare_g + contents_g;
         let event = BatchEvent::Reading { reading: SeenReading::Weight { gross_g } };
-        admit(&k.setup, START_MS, &k.log, &event, k.now_ms)
+        k.admits(&event)
     };
-    let put_in_g = k.setup.put_in_g();
+    let put_in_g = k.setup().syrup().expect("syrup").charge.total_g();
     assert_eq!(weighing(put_in_g + 200.0).expect_err("too heavy").code(), "weight-above-put-in");
     assert_eq!(weighing(put_in_g * 1.02), Ok(()));
 }

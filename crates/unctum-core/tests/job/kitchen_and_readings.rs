@@ -2,7 +2,8 @@
 
 use crate::common::{cashew_batch, hill_air, kadai};
 use proptest::prelude::*;
-use unctum_core::batch::{BatchEvent, BatchSetup, Logged, SeenReading, admit, is_over, state_at, summary};
+use unctum_core::batch::{BatchEvent, BatchSetup, Logged, SeenReading, admit, state_at, summary};
+use unctum_core::kitchen::Instruments;
 use unctum_core::kitchen::{
     Bench, Flame, KitchenDocument, NumberedPan, NumberedRing, NumberedThermometer, PanMetal, Ring, RingKind,
     Room, Thermometer,
@@ -11,7 +12,7 @@ use unctum_core::pan::stage_signs;
 use unctum_core::process::{balance, plain_syrup_steps};
 use unctum_core::syrup::graining::{Provocation, graining};
 use unctum_core::syrup::inversion::{AcidAdded, AcidKind, Stretch, along, inverted_frac, ph};
-use unctum_core::syrup::locate::{Instruments, strength_of};
+use unctum_core::syrup::locate::{Accuracy, strength_of};
 use unctum_core::syrup::sweetener::{SWEETENERS, Sweetener};
 use unctum_core::syrup::{Charge, Contents, Ladder, Part, Reading, SCHOOLS, StageKey};
 
@@ -37,17 +38,17 @@ fn a_kitchen_that_cannot_be_is_refused_with_what_to_do() {
     assert_eq!(kitchen().check(), Ok(()));
     type Spoil = fn(&mut KitchenDocument);
     let spoilt: [(Spoil, &str); 11] = [
-        (|k| k.rings.clear(), "not-now"),
-        (|k| k.pans.clear(), "not-now"),
-        (|k| k.name = "  ".into(), "not-now"),
-        (|k| k.pans[0].pan.name = "x".repeat(81), "not-now"),
-        (|k| k.pans.push(k.pans[0].clone()), "not-now"),
+        (|k| k.rings.clear(), "missing"),
+        (|k| k.pans.clear(), "missing"),
+        (|k| k.name = "  ".into(), "unreadable-text"),
+        (|k| k.pans[0].pan.name = "x".repeat(81), "unreadable-text"),
+        (|k| k.pans.push(k.pans[0].clone()), "contradiction"),
         (|k| k.room.pressure_pa = Some(101_325.0), "altitude-pressure-conflict"),
         (|k| k.room.humidity_frac = 1.4, "out-of-range"),
         (|k| k.rings[0].ring.efficiency_frac = 1.2, "out-of-range"),
         (|k| k.thermometers[0].thermometer.offset_k = f64::NAN, "not-a-number"),
         (|k| k.bench.scale_step_g = Some(0.0), "out-of-range"),
-        (|k| k.ladder.edges_frac[8] = 0.5, "not-now"),
+        (|k| k.ladder.edges_frac[8] = 0.5, "contradiction"),
     ];
     for (i, (spoil, code)) in spoilt.into_iter().enumerate() {
         let mut wrong = kitchen();
@@ -86,7 +87,9 @@ fn the_ladder_of_a_school_moves_signs_amounts_and_batches_with_it() {
     assert!(syrup(&SCHOOLS[1].ladder) > syrup(&SCHOOLS[2].ladder));
 
     let looked_like = Reading::Seen { stage: StageKey::OneString };
-    let seen = |ladder| strength_of(&charge, looked_like, 101_325.0, ladder).expect("possible").frac;
+    let seen = |ladder| {
+        strength_of(&charge, looked_like, &Accuracy::default(), 101_325.0, ladder).expect("possible").frac.mid
+    };
     assert!(seen(&SCHOOLS[1].ladder) < seen(&SCHOOLS[2].ladder));
 }
 
@@ -101,11 +104,11 @@ fn a_thermometer_that_reads_high_is_not_believed_at_the_stove() {
         let mut log = vec![];
         for (at_ms, event) in [
             (0, BatchEvent::Flame { flame: Flame::Medium }),
-            (600_000, BatchEvent::StepDone { step: "dissolve".into() }),
+            (600_000, BatchEvent::done("dissolve")),
             (700_000, BatchEvent::Reading { reading: SeenReading::Thermometer { shown_c } }),
         ] {
             admit(&setup, 0, &log, &event, at_ms).expect("fits");
-            log.push(Logged { seq: log.len() as i32 + 1, at_ms, event });
+            log.push(Logged::new(log.len() as i32 + 1, at_ms, event));
         }
         summary(&setup, 0, &log).last_solids_frac.expect("read")
     };
@@ -124,19 +127,19 @@ fn a_batch_is_over_when_its_last_step_is_done_or_it_was_given_up_and_undo_reopen
     let happens = |log: &mut Vec<Logged>, event: BatchEvent| {
         let at_ms = 60_000 * (log.len() as i64 + 1);
         admit(&setup, 0, log, &event, at_ms).expect("fits");
-        log.push(Logged { seq: log.len() as i32 + 1, at_ms, event });
+        log.push(Logged::new(log.len() as i32 + 1, at_ms, event));
     };
     happens(&mut log, BatchEvent::Flame { flame: Flame::High });
     for step in ["dissolve", "boil", "use"] {
-        assert!(!is_over(&setup, &log));
-        happens(&mut log, BatchEvent::StepDone { step: step.into() });
+        assert!(!summary(&setup, 0, &log).over);
+        happens(&mut log, BatchEvent::done(step));
     }
-    assert!(is_over(&setup, &log) && summary(&setup, 0, &log).over);
+    assert!(summary(&setup, 0, &log).over);
     let last = log.last().expect("logged").seq;
     happens(&mut log, BatchEvent::Undone { undone_seq: last });
-    assert!(!is_over(&setup, &log));
+    assert!(!summary(&setup, 0, &log).over);
     happens(&mut log, BatchEvent::GivenUp);
-    assert!(is_over(&setup, &log) && summary(&setup, 0, &log).given_up);
+    assert!(summary(&setup, 0, &log).over && summary(&setup, 0, &log).given_up);
     let at_ms = log.last().expect("logged").at_ms;
     let more = BatchEvent::Flame { flame: Flame::Low };
     assert!(admit(&setup, 0, &log, &more, at_ms).is_err(), "nothing more fits");

@@ -4,12 +4,13 @@ use proptest::prelude::*;
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 use unctum_core::pan::clock::{ClockZero, retime, strength_after};
 use unctum_core::pan::correct::{Hob, bring_to, mix, warm};
-use unctum_core::pan::milk::{Milk, reduce, scorch_limit_w_m2};
+use unctum_core::pan::drying::scorch_limit_w_m2;
+use unctum_core::pan::milk::{Milk, reduce};
 use unctum_core::pan::program::{HobChange, check_program};
 use unctum_core::pan::terms::stage_terms;
 use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
 use unctum_core::syrup::boiling::{boil_c, solids_frac_boiling_at};
-use unctum_core::syrup::locate::strength_of;
+use unctum_core::syrup::locate::{Accuracy, strength_of};
 use unctum_core::syrup::physical::{brix_refractometer, solids_frac_of_brix};
 use unctum_core::syrup::string::{pulled, solids_frac_of_string, string_cm};
 use unctum_core::syrup::{Charge, Ladder, Reading, StageKey, properties};
@@ -83,14 +84,14 @@ proptest! {
             Reading::Refractometer { brix: brix_refractometer(&there).expect("readable") },
         ];
         for reading in readings {
-            let found = strength_of(&solids, reading, air.pressure_pa, &ladder).expect("possible");
+            let found = strength_of(&solids, reading, &Accuracy::default(), air.pressure_pa, &ladder).expect("possible");
             // Below a millimetre there is no string, and none tells no more than its edge.
             if found.edges {
-                prop_assert!(found.low_frac < w && w < found.high_frac, "{reading:?}: {found:?}");
+                prop_assert!(found.frac.low < w && w < found.frac.high, "{reading:?}: {found:?}");
                 continue;
             }
-            prop_assert!((found.frac - w).abs() < 1e-5, "{reading:?}: {found:?}");
-            prop_assert!(found.low_frac < found.frac && found.frac < found.high_frac);
+            prop_assert!((found.frac.mid - w).abs() < 1e-5, "{reading:?}: {found:?}");
+            prop_assert!(found.frac.low < found.frac.mid && found.frac.mid < found.frac.high);
         }
         prop_assert!((solids_frac_of_brix(&solids, brix_refractometer(&there).expect("readable")) - w).abs() < 1e-9);
         prop_assert!((solids_frac_of_string(string_cm(w)) - w).abs() < 1e-6);
@@ -178,9 +179,9 @@ fn doubt_widens_the_interval_and_calibration_narrows_it() {
         let mut q = question(charge, vec![HobChange::steady(0.55)]);
         q.ring.efficiency_sd = efficiency_sd;
         q.charge_water_sd_g = water_sd_g;
-        let at = boil_down(&q).expect("reachable").turn_off.at;
-        assert!(at.low_s <= at.mid_s && at.mid_s <= at.high_s);
-        at.high_s - at.low_s
+        let at = boil_down(&q).expect("reachable").turn_off.at_s;
+        assert!(at.low <= at.mid && at.mid <= at.high);
+        at.high - at.low
     };
     assert!(width(0.02, 0.0) < 0.6 * width(0.08, 0.0), "a calibrated ring");
     assert!(width(0.02, 15.0) > width(0.02, 0.0), "jaggery of unknown moisture");
@@ -229,17 +230,17 @@ fn the_interval_agrees_with_sampling() {
         .collect();
     times.sort_by(f64::total_cmp);
     let (low, high) = (times[300], times[2700]);
-    let at = claimed.turn_off.at;
-    let reach = at.high_s - at.low_s;
-    assert!((at.low_s - low).abs() < 0.10 * reach, "claimed {at:?}, sampled {low:.0}–{high:.0}");
-    assert!((at.high_s - high).abs() < 0.10 * reach, "claimed {at:?}, sampled {low:.0}–{high:.0}");
+    let at = claimed.turn_off.at_s;
+    let reach = at.high - at.low;
+    assert!((at.low - low).abs() < 0.10 * reach, "claimed {at:?}, sampled {low:.0}–{high:.0}");
+    assert!((at.high - high).abs() < 0.10 * reach, "claimed {at:?}, sampled {low:.0}–{high:.0}");
 }
 
 #[test]
 fn a_program_bends_the_boil_and_mistakes_in_it_are_told() {
     let charge = Charge::sugar_and_water(300.0, 200.0);
     let time =
-        |program: Vec<HobChange>| boil_down(&question(charge, program)).expect("reachable").turn_off.at.mid_s;
+        |program: Vec<HobChange>| boil_down(&question(charge, program)).expect("reachable").turn_off.at_s.mid;
     let steady = time(vec![HobChange::steady(0.55)]);
     let down = |from_s: f64| HobChange { from_s, ..HobChange::steady(0.25) };
     assert!(time(vec![HobChange::steady(0.55), down(300.0)]) > steady);
@@ -250,8 +251,8 @@ fn a_program_bends_the_boil_and_mistakes_in_it_are_told() {
     assert!((lidded - steady).abs() > 1.0 && (lidded / steady - 1.0).abs() < 0.1);
     let pour = HobChange { from_s: 600.0, water_added_g: 50.0, ..HobChange::steady(0.55) };
     let poured = boil_down(&question(charge, vec![HobChange::steady(0.55), pour])).expect("reachable");
-    assert!(poured.turn_off.at.mid_s > steady + 60.0);
-    assert!(poured.series.windows(2).all(|p| p[0].elapsed_s <= p[1].elapsed_s));
+    assert!(poured.turn_off.at_s.mid > steady + 60.0);
+    assert!(poured.series.windows(2).all(|p| p[0].elapsed_s.mid <= p[1].elapsed_s.mid));
     for bad in [
         vec![],
         vec![down(10.0)],
@@ -268,9 +269,9 @@ fn a_program_bends_the_boil_and_mistakes_in_it_are_told() {
 fn a_syrup_that_starts_close_to_its_stage_still_has_to_boil() {
     let answer = boil_down(&question(Charge::sugar_and_water(600.0, 200.0), vec![HobChange::steady(0.55)]));
     let answer = answer.expect("reachable");
-    let boils = answer.boils_at.expect("boils").mid_s;
-    assert!((answer.turn_off.at.mid_s - boils).abs() < 1.0, "{:?} against {boils}", answer.turn_off);
-    assert!(answer.turn_off.landing_frac > 0.755);
+    let boils = answer.boils_at_s.expect("boils").mid;
+    assert!((answer.turn_off.at_s.mid - boils).abs() < 1.0, "{:?} against {boils}", answer.turn_off);
+    assert!(answer.turn_off.landing_frac.mid > 0.755);
 }
 
 #[test]
@@ -279,7 +280,7 @@ fn sugar_dissolves_before_it_boils_and_sooner_when_stirred() {
         let program = vec![HobChange { stirring, ..HobChange::steady(0.55) }];
         let answer =
             boil_down(&question(Charge::sugar_and_water(300.0, water_g), program)).expect("reachable");
-        (answer.dissolved_at_s, answer.boils_at.map(|m| m.mid_s))
+        (answer.dissolved_at_s, answer.boils_at_s.map(|s| s.mid))
     };
     let (stirred, boils) = at(true, 200.0);
     let (unstirred, _) = at(false, 200.0);
@@ -298,15 +299,15 @@ fn a_clock_rule_holds_only_where_it_was_learnt() {
     };
     let (small, big) = (of(480.0, 24.0), of(1440.0, 28.0));
     let rule = retime(&small, &big, ClockZero::Boil, 8.0).expect("possible");
-    assert!((rule.learnt.solids_frac - 0.757).abs() < 0.01, "{rule:?}");
+    assert!((rule.learnt.solids_frac.mid - 0.757).abs() < 0.01, "{rule:?}");
     assert_eq!(rule.learnt.stage, StageKey::OneString);
-    assert!((rule.same_minutes_here.solids_frac - 0.65).abs() < 0.01, "{rule:?}");
-    let here_min = rule.here.expect("reachable").mid_s / 60.0;
+    assert!((rule.same_minutes_here.solids_frac.mid - 0.65).abs() < 0.01, "{rule:?}");
+    let here_min = rule.here_s.expect("reachable").mid / 60.0;
     assert!((23.0..26.0).contains(&here_min), "{here_min} min");
     // The rule taken home gives itself back.
     let home = retime(&small, &small, ClockZero::Dissolved, 6.0).expect("possible");
-    assert!((home.here.expect("reachable").mid_s - 360.0).abs() < 1.0);
-    assert!((home.learnt.solids_frac - home.same_minutes_here.solids_frac).abs() < 1e-9);
+    assert!((home.here_s.expect("reachable").mid - 360.0).abs() < 1.0);
+    assert!((home.learnt.solids_frac.mid - home.same_minutes_here.solids_frac.mid).abs() < 1e-9);
     assert!(strength_after(&small, ClockZero::Boil, -1.0).is_err());
 }
 
@@ -321,17 +322,17 @@ fn corrections_close() {
     let stands = |w: f64| {
         let there = solids.at_strength(w);
         let reading = Reading::Weight { gross_g: 1000.0 + there.total_g(), tare_g: 1000.0 };
-        strength_of(&solids, reading, air.pressure_pa, &ladder).expect("possible")
+        strength_of(&solids, reading, &Accuracy::default(), air.pressure_pa, &ladder).expect("possible")
     };
     let over = bring_to(&solids, stands(0.80), 100.0, 0.7575, &hob, &ladder).expect("possible");
-    let add = over.water_to_add.expect("over");
-    assert!((300.0 / (300.0 / 0.80 + add.mid_g) - 0.7575).abs() < 1e-9, "water back gives the target");
-    assert!(add.low_g < add.mid_g && add.mid_g < add.high_g && over.water_to_lose.is_none());
+    let add = over.water_to_add_g.expect("over");
+    assert!((300.0 / (300.0 / 0.80 + add.mid) - 0.7575).abs() < 1e-9, "water back gives the target");
+    assert!(add.low < add.mid && add.mid < add.high && over.water_to_lose_g.is_none());
     let under = bring_to(&solids, stands(0.70), 100.0, 0.7575, &hob, &ladder).expect("possible");
-    let lose = under.water_to_lose.expect("under");
-    assert!((lose.mid_g - (300.0 / 0.70 - 300.0 / 0.7575)).abs() < 1e-9);
-    let heat = under.heat.expect("minutes");
-    assert!(heat.low_min < heat.mid_min && heat.mid_min < heat.high_min && heat.mid_min > 1.0);
+    let lose = under.water_to_lose_g.expect("under");
+    assert!((lose.mid - (300.0 / 0.70 - 300.0 / 0.7575)).abs() < 1e-9);
+    let heat = under.heat_min.expect("minutes");
+    assert!(heat.low < heat.mid && heat.mid < heat.high && heat.mid > 1.0);
 
     let (a, b) = (solids.at_strength(0.6), solids.times(0.5).at_strength(0.8));
     let both = mix(&a, &b).expect("possible");
@@ -339,7 +340,7 @@ fn corrections_close() {
     assert!(both.solids_frac() > 0.6 && both.solids_frac() < 0.8);
 
     let warmed = warm(&solids.at_strength(0.6), 24.0, 80.0, &hob, &ladder).expect("possible");
-    assert!(warmed.water_lost_g > 0.5 && warmed.solids_frac > 0.6 && warmed.heat.mid_min > 1.0);
+    assert!(warmed.water_lost_g > 0.5 && warmed.solids_frac > 0.6 && warmed.heat_min.mid > 1.0);
     assert!(warm(&solids.at_strength(0.6), 80.0, 24.0, &hob, &ladder).is_err());
     assert!(warm(&solids.at_strength(0.6), 24.0, 160.0, &hob, &ladder).is_err());
 }
@@ -354,12 +355,12 @@ fn milk_is_held_back_by_scorching_and_keeps_its_solids() {
     assert!((third.end_solids_frac - 0.133 * 3.0).abs() < 1e-9);
     assert!((third.end_g + third.water_to_lose_g - 2000.0).abs() < 1e-9);
     assert!(third.scorches && third.end_safe_flame_frac < third.safe_flame_frac);
-    assert!(third.low_min <= third.mid_min && third.mid_min <= third.high_min);
-    assert!(third.end_depth_cm < third.depth_cm && third.to_boil_min < third.mid_min);
+    assert!(third.minutes.low <= third.minutes.mid && third.minutes.mid <= third.minutes.high);
+    assert!(third.end_depth_cm < third.depth_cm && third.to_boil_min < third.minutes.mid);
     let gentle = reduce(&milk, 1.0 / 3.0, &wide, &strong, 0.4, &air).expect("possible");
-    assert!(gentle.mid_min > third.mid_min);
+    assert!(gentle.minutes.mid > third.minutes.mid);
     let half = reduce(&milk, 0.5, &wide, &strong, 1.0, &air).expect("possible");
-    assert!(half.mid_min < third.mid_min);
+    assert!(half.minutes.mid < third.minutes.mid);
     assert!(reduce(&milk, 0.13, &wide, &strong, 1.0, &air).is_err(), "nothing but solids");
     assert!(scorch_limit_w_m2(0.125) > scorch_limit_w_m2(0.4));
 }
@@ -375,8 +376,8 @@ fn every_stage_is_said_in_every_schools_terms() {
         assert!(!t.seen.spoon.is_empty() && !t.seen.water.is_empty() && !t.seen.pan.is_empty());
     }
     for pair in terms.windows(2) {
-        if let (Some(a), Some(b)) = (pair[0].from_boil, pair[1].from_boil) {
-            assert!(a.mid_s < b.mid_s);
+        if let (Some(a), Some(b)) = (pair[0].from_boil_s, pair[1].from_boil_s) {
+            assert!(a.mid < b.mid);
         }
     }
     assert!(terms.iter().filter(|t| t.from_dissolved_s.is_some()).count() >= 5);

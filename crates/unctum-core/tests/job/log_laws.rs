@@ -1,6 +1,6 @@
 //! A batch is its log: whatever happens in whatever order, the state that follows from it makes sense.
 
-use crate::common::cashew_batch;
+use crate::common::{cashew_batch, coils_batch};
 use proptest::prelude::*;
 use unctum_core::batch::{
     BatchEvent, BatchSetup, BatchState, Followed, Logged, Phase, SeenReading, Texture, Verdict, admit,
@@ -23,6 +23,9 @@ fn any_act() -> impl Strategy<Value = Act> {
         1 => Just(Act::Read(SeenReading::Seen { stage: StageKey::OneString })),
         1 => (-10.0_f64..300.0).prop_map(Act::Water),
         2 => (-1_i32..30).prop_map(Act::Undo),
+        1 => (1_i32..30, 0_i64..900).prop_map(|(seq, earlier_s)| Act::Amend(seq, earlier_s)),
+        1 => (0_usize..12, 1_u32..4).prop_map(|(step, load)| Act::Begin(step, load)),
+        1 => (0_usize..12, 1_u32..4).prop_map(|(step, load)| Act::End(step, load)),
     ]
 }
 
@@ -34,6 +37,9 @@ enum Act {
     Read(SeenReading),
     Water(f64),
     Undo(i32),
+    Amend(i32, i64),
+    Begin(usize, u32),
+    End(usize, u32),
 }
 
 struct Cook {
@@ -47,13 +53,17 @@ impl Cook {
         state_at(&self.setup, START_MS, &self.log, self.now_ms).expect("an admitted log has a state")
     }
 
+    fn step(&self, i: usize) -> String {
+        self.setup.steps[i % self.setup.steps.len()].key.clone()
+    }
+
     /// Does it if it is admitted; tells whether it was.
     fn does(&mut self, act: Act, after_s: u32) -> bool {
         self.now_ms += i64::from(after_s) * 1000;
         let state = self.state();
         let step = state.current_step.clone().unwrap_or_else(|| "none".into());
         let event = match act {
-            Act::Next => BatchEvent::StepDone { step },
+            Act::Next => BatchEvent::done(&step),
             Act::Flame(flame) => BatchEvent::Flame { flame },
             Act::Gate(i, ticked) => {
                 let gates: Vec<_> =
@@ -63,6 +73,15 @@ impl Cook {
             }
             Act::Read(reading) => BatchEvent::Reading { reading },
             Act::Water(water_g) => BatchEvent::WaterAdded { water_g },
+            Act::Amend(amended_seq, earlier_s) => BatchEvent::Amended {
+                amended_seq,
+                amended_ms: Some(self.now_ms - 1000 * earlier_s),
+                reading: None,
+                water_g: None,
+                flame: None,
+            },
+            Act::Begin(i, load) => BatchEvent::StepBegan { step: self.step(i), load },
+            Act::End(i, load) => BatchEvent::StepDone { step: self.step(i), load },
             Act::Undo(seq) => {
                 BatchEvent::Undone { undone_seq: if seq < 0 { state.can_undo.unwrap_or(0) } else { seq } }
             }
@@ -70,7 +89,7 @@ impl Cook {
         match admit(&self.setup, START_MS, &self.log, &event, self.now_ms) {
             Ok(()) => {
                 let seq = i32::try_from(self.log.len()).expect("short") + 1;
-                self.log.push(Logged { seq, at_ms: self.now_ms, event });
+                self.log.push(Logged::new(seq, self.now_ms, event));
                 true
             }
             Err(refusal) => {
@@ -82,10 +101,19 @@ impl Cook {
 }
 
 fn sound(state: &BatchState) -> Result<(), TestCaseError> {
-    let begun = state.steps.iter().filter(|s| s.began_ms.is_some()).count();
-    let done = state.steps.iter().filter(|s| s.done_ms.is_some()).count();
-    prop_assert!(done <= begun && begun <= done + 1, "one step at a time: {done} done, {begun} begun");
+    for step in &state.steps {
+        let whole =
+            step.loads_done <= step.loads && (step.done_ms.is_some() == (step.loads_done == step.loads));
+        prop_assert!(whole && (step.done_ms.is_none() || step.began_ms.is_some()), "{step:?}");
+    }
     prop_assert_eq!(state.current_step.is_none(), matches!(state.phase, Phase::Done | Phase::GivenUp));
+    let over = matches!(state.phase, Phase::Done | Phase::GivenUp | Phase::Resting);
+    prop_assert!(over || !state.acts.is_empty() || !state.held.is_empty(), "there is always something to do");
+    prop_assert!(state.acts.is_sorted_by_key(|a| a.class), "most pressing first");
+    for run in &state.runs {
+        prop_assert!(run.least_ms <= run.best_ms && run.best_ms <= run.most_ms, "{run:?}");
+        prop_assert!(run.began_ms <= state.now_ms, "{run:?}");
+    }
     if let Some(syrup) = &state.syrup {
         for range in [syrup.solids_frac, syrup.water_to_lose_g, syrup.water_to_turn_off_g] {
             prop_assert!(range.low <= range.mid && range.mid <= range.high, "{range:?}");
@@ -109,14 +137,19 @@ fn sound(state: &BatchState) -> Result<(), TestCaseError> {
     Ok(())
 }
 
+/// A line of steps, and a graph with loads.
+fn setups() -> [BatchSetup; 2] {
+    [cashew_batch(), coils_batch()]
+}
+
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(48))]
 
     #[test]
     fn whatever_is_admitted_gives_a_state_that_makes_sense(
-        acts in proptest::collection::vec((any_act(), 0_u32..400), 1..30),
+        acts in proptest::collection::vec((any_act(), 0_u32..400), 1..40), which in 0_usize..2,
     ) {
-        let mut cook = Cook { setup: cashew_batch(), log: vec![], now_ms: START_MS };
+        let mut cook = Cook { setup: setups()[which].clone(), log: vec![], now_ms: START_MS };
         for (act, after_s) in acts {
             cook.does(act, after_s);
             let state = cook.state();
@@ -162,9 +195,9 @@ proptest! {
 
     #[test]
     fn a_batch_that_is_followed_says_what_its_log_says_in_whatever_order_it_came(
-        acts in proptest::collection::vec((any_act(), 0_u32..300), 1..16), late in 0_usize..16,
+        acts in proptest::collection::vec((any_act(), 0_u32..300), 1..20), late in 0_usize..20, which in 0_usize..2,
     ) {
-        let mut cook = Cook { setup: cashew_batch(), log: vec![], now_ms: START_MS };
+        let mut cook = Cook { setup: setups()[which].clone(), log: vec![], now_ms: START_MS };
         let mut followed = Followed::new(cook.setup.clone(), START_MS, &[]).expect("follows");
         for (act, after_s) in acts {
             if cook.does(act, after_s) {
@@ -211,7 +244,7 @@ proptest! {
 
 #[test]
 fn an_entry_carries_its_own_number_once_and_an_older_log_still_reads() {
-    let entry = Logged { seq: 7, at_ms: START_MS, event: BatchEvent::Undone { undone_seq: 4 } };
+    let entry = Logged::new(7, START_MS, BatchEvent::Undone { undone_seq: 4 });
     let text = serde_json::to_string(&entry).expect("json");
     assert_eq!(text.matches("\"seq\"").count(), 1, "{text}");
     let older: BatchEvent = serde_json::from_str(r#"{"event":"undone","seq":4}"#).expect("reads");
@@ -245,20 +278,20 @@ fn a_batch_that_cannot_be_is_refused_before_it_starts() {
     };
     assert!(refused(|s| s.title = "  ".into()).contains("name"));
     assert!(refused(|s| s.title = "x".repeat(121)).contains("The name"));
-    assert!(refused(|s| s.target_solids_frac = 0.5).contains("already"));
-    assert!(!refused(|s| s.charge.water_g = -1.0).is_empty());
+    assert!(refused(|s| s.syrup.as_mut().expect("syrup").target_solids_frac = 0.5).contains("already"));
+    assert!(!refused(|s| s.syrup.as_mut().expect("syrup").charge.water_g = -1.0).is_empty());
     assert!(!refused(|s| s.pan.diameter_cm = 0.0).is_empty());
     assert!(!refused(|s| s.ring.rated_power_w = f64::INFINITY).is_empty());
 }
 
 fn logged(seq: i32, after_s: i64, event: BatchEvent) -> Logged {
-    Logged { seq, at_ms: START_MS + 1000 * after_s, event }
+    Logged::new(seq, START_MS + 1000 * after_s, event)
 }
 
 /// A syrup that was put on, boiled, and left with its flame as told.
 fn left(flame: Flame) -> Followed {
     let log = [
-        logged(1, 10, BatchEvent::StepDone { step: "ready".into() }),
+        logged(1, 10, BatchEvent::done("ready")),
         logged(2, 20, BatchEvent::Flame { flame: Flame::Medium }),
         logged(3, 400, BatchEvent::Flame { flame }),
     ];
@@ -288,14 +321,14 @@ fn a_batch_may_rest_and_is_taken_up_again_as_it_was() {
     let later_ms = START_MS + 90_000_000;
     let before = batch.state_at(later_ms);
     batch.admit(&BatchEvent::Rested, later_ms).expect("it may rest");
-    batch.take(Logged { seq: 4, at_ms: later_ms, event: BatchEvent::Rested }).expect("takes");
+    batch.take(Logged::new(4, later_ms, BatchEvent::Rested)).expect("takes");
     let resting = batch.state_at(later_ms);
     assert_eq!((resting.phase, resting.unattended_s), (Phase::Resting, None));
     let more = BatchEvent::Flame { flame: Flame::Low };
     assert!(batch.admit(&more, later_ms).is_err(), "first it is taken up again");
     let again = BatchEvent::Undone { undone_seq: 4 };
     batch.admit(&again, later_ms).expect("fits");
-    batch.take(Logged { seq: 5, at_ms: later_ms, event: again }).expect("takes");
+    batch.take(Logged::new(5, later_ms, again)).expect("takes");
     let after = batch.state_at(later_ms);
     assert_eq!((after.phase, after.syrup), (before.phase, before.syrup));
     batch.admit(&more, later_ms).expect("and goes on");

@@ -71,7 +71,7 @@ fn cups_err_together_and_pieces_one_by_one() {
     let cup = Unit::Volume { volume_ml: 180.0, volume_sd_ml: 4.0, heaped: false };
     let width = |n: f64, unit: &Unit| {
         let m = to_grams(sugar, n, unit, None).expect("grams");
-        m.high_g - m.low_g
+        m.high - m.low
     };
     assert!((width(4.0, &cup) / width(1.0, &cup) - 4.0).abs() < 1e-9);
     let cube = Unit::Piece { piece: "cube".into() };
@@ -79,7 +79,7 @@ fn cups_err_together_and_pieces_one_by_one() {
     let heaped = Unit::Volume { volume_ml: 180.0, volume_sd_ml: 4.0, heaped: true };
     let level = to_grams(sugar, 1.0, &cup, None).expect("level");
     let piled = to_grams(sugar, 1.0, &heaped, None).expect("heaped");
-    assert!(piled.mass_g > 1.2 * level.mass_g && piled.high_g - piled.low_g > level.high_g - level.low_g);
+    assert!(piled.mid > 1.2 * level.mid && piled.high - piled.low > level.high - level.low);
     assert!(to_grams(sugar, -1.0, &cup, None).is_err());
     assert!(to_grams(sugar, 1.0, &cup, Some("frozen")).is_err());
     assert!(to_grams(sugar, 1.0, &Unit::Piece { piece: "egg".into() }, None).is_err());
@@ -92,15 +92,15 @@ proptest! {
         let all: Vec<_> = stocked().0.values().collect();
         let ingredient = all[i % all.len()];
         let told = in_measures(ingredient, grams, None, &hers()).expect("measured");
-        prop_assert!(told.count > 0.0 && told.mass.mass_g > 0.0);
+        prop_assert!(told.count > 0.0 && told.mass_g.mid > 0.0);
         let volume_ml = grams / ingredient.density(None).expect("usual").g_per_ml;
         // A teaspoon in halves is the finest there is.
         if volume_ml > 6.0 {
-            let off = (told.mass.mass_g - grams).abs() / grams;
-            prop_assert!(off < 0.51, "{} g {}: {} {} are {} g", grams, ingredient.name, told.count, told.of, told.mass.mass_g);
+            let off = (told.mass_g.mid - grams).abs() / grams;
+            prop_assert!(off < 0.51, "{} g {}: {} {} are {} g", grams, ingredient.name, told.count, told.of, told.mass_g.mid);
         }
         if volume_ml > 200.0 && told.of == "Katori" {
-            prop_assert!((told.mass.mass_g - grams).abs() < 0.13 * grams);
+            prop_assert!((told.mass_g.mid - grams).abs() < 0.13 * grams);
         }
     }
 
@@ -123,8 +123,8 @@ proptest! {
         for state in ingredient.densities.keys() {
             let count = from_grams(ingredient, grams, &unit, Some(state)).expect("count");
             let back = to_grams(ingredient, count, &unit, Some(state)).expect("grams");
-            prop_assert!((back.mass_g - grams).abs() < 1e-9 * grams);
-            prop_assert!(back.low_g < back.mass_g && back.mass_g < back.high_g);
+            prop_assert!((back.mid - grams).abs() < 1e-9 * grams);
+            prop_assert!(back.low < back.mid && back.mid < back.high);
         }
     }
 
@@ -155,7 +155,7 @@ fn her_measures_are_those_her_hand_can_take() {
     };
     let sugar = told("sugar", 260.0, None);
     assert!((sugar.count - 5.0 / 3.0).abs() < 1e-9 && sugar.of == "Katori", "{sugar:?}");
-    assert!((sugar.mass.mass_g - 255.0).abs() < 0.1 && sugar.mass.high_g > 260.0);
+    assert!((sugar.mass_g.mid - 255.0).abs() < 0.1 && sugar.mass_g.high > 260.0);
     assert_eq!(told("gram-flour", 150.0, Some("sifted")).state.as_deref(), Some("sifted"));
     assert_eq!(told("egg", 250.0, None).of, "egg");
     assert_eq!(told("salt", 0.3, None).of, "pinch");
@@ -197,11 +197,11 @@ proptest! {
                 if told.of == "pinch" {
                     prop_assert!(told.count <= 5.0 && ["spice", "colour"].contains(&shelf_word(ingredient).as_str()));
                 } else {
-                    let off = (told.mass.mass_g - grams).abs() / grams;
+                    let off = (told.mass_g.mid - grams).abs() / grams;
                     let most = if volume_ml > 30.0 { 0.12 } else { 0.35 };
                     prop_assert!(volume_ml < 1.0 || off <= most, "{} g {}: {:?}", grams, ingredient.name, told);
                 }
-                prop_assert!(told.mass.low_g <= told.mass.mass_g && told.mass.mass_g <= told.mass.high_g);
+                prop_assert!(told.mass_g.low <= told.mass_g.mid && told.mass_g.mid <= told.mass_g.high);
                 if let Some(then) = told.then {
                     prop_assert!((0.5..=3.0).contains(&then.count));
                 }

@@ -4,8 +4,7 @@ use std::collections::BTreeMap;
 
 use crate::common::shelf::stocked;
 use proptest::prelude::*;
-use unctum_core::food::reading::{CupSizes, ReadLine, read_line};
-use unctum_core::process::{DoubtKind, doubts_of_lines, likely_g};
+use unctum_core::reading::{CupSizes, DoubtKind, ReadLine, doubts_of_lines, likely_g, read_line};
 
 fn read(text: &str) -> ReadLine {
     read_line(text, stocked(), &CupSizes::default())

@@ -1,10 +1,12 @@
 //! Finding a sweet on the shelf.
 
 use crate::common::shelf::*;
+use unctum_core::formula::Size;
 use unctum_core::process::*;
+use unctum_core::shelf::*;
 
 fn cards() -> Vec<Card> {
-    shelf().1.iter().map(|s| Card::of(s, false, &setting(), None).expect("card")).collect()
+    shelf().1.iter().map(|s| Card::of(s, false, &book(), None).expect("card")).collect()
 }
 
 fn found<'a>(cards: &'a [Card], wanted: &Wanted) -> Vec<&'a str> {
@@ -50,7 +52,7 @@ fn what_is_ruled_out_is_never_found() {
         for key in found(&cards, &wanted) {
             let sweet = shelf().1.iter().find(|s| s.key == key).expect("sweet");
             for entry in sweet.methods.iter().flat_map(|m| &m.steps).flat_map(|s| &s.inputs) {
-                let known = setting().larder.get(&entry.ingredient).expect("known");
+                let known = book().larder.get(&entry.ingredient).expect("known");
                 assert!(!known.allergens.contains(allergen), "{key} has {} with {allergen}", known.name);
             }
         }
@@ -68,10 +70,9 @@ fn what_is_ruled_out_is_never_found() {
 fn a_card_counts_the_quickest_and_easiest_method() {
     for (card, sweet) in cards().iter().zip(&shelf().1) {
         let of =
-            |m: &Method| worked(m, Size::Times { factor: 1.0 }, &[]).expect("formula").times.total.mid_min;
+            |m: &Method| worked(m, Size::Times { factor: 1.0 }, &[]).expect("formula").times.total_min.mid;
         let quickest = sweet.methods.iter().map(of).fold(f64::INFINITY, f64::min);
         assert!((card.quickest_min - quickest).abs() < 1e-9, "{}", card.key);
         assert_eq!(Some(card.easiest), sweet.methods.iter().map(|m| m.level).min());
-        assert_eq!(card.on_the_stove, sweet.methods.iter().any(|m| m.boil_step().is_some()));
     }
 }

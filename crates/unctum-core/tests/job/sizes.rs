@@ -6,6 +6,7 @@ use crate::common::shelf::*;
 use crate::common::*;
 use proptest::prelude::*;
 use unctum_core::CoreError;
+use unctum_core::formula::*;
 use unctum_core::process::*;
 
 proptest! {
@@ -34,7 +35,7 @@ proptest! {
     fn stock_is_never_overdrawn(i in index(64), plenty in proptest::collection::vec(0.3_f64..4.0, 24)) {
         let all = methods();
         let method = all[i % all.len()];
-        let lines = method.lines(setting().larder).expect("lines");
+        let lines = method.lines(book().larder).expect("lines");
         let have_g: BTreeMap<String, f64> =
             lines.iter().zip(plenty.iter().cycle()).map(|(l, times)| (l.ingredient.clone(), l.mass_g * times)).collect();
         match worked(method, Size::Stock { have_g: have_g.clone() }, &[]) {
@@ -59,7 +60,7 @@ proptest! {
     fn any_one_ingredient_sets_the_size(i in index(64), k in index(24), times in 1.1_f64..6.0) {
         let all = methods();
         let method = all[i % all.len()];
-        let lines = method.lines(setting().larder).expect("lines");
+        let lines = method.lines(book().larder).expect("lines");
         let line = &lines[k % lines.len()];
         let amount_g = line.mass_g * times;
         let size = Size::Ingredient { ingredient: line.ingredient.clone(), amount_g };
@@ -113,12 +114,8 @@ fn pans_trays_and_stock_set_the_size() {
 
 #[test]
 fn what_one_pan_cannot_hold_is_split() {
-    let (method, components) = (method("cashew-sheet", "one-string"), BTreeMap::new());
-    let tools = Tools { pan: kadai(), wide_pan: kadai(), ring: crate::common::gas() };
-    let size = Size::Times { factor: 8.0 };
-    let q =
-        FormulaQuestion { method, size: &size, measures: &[], tools: Some(&tools), components: &components };
-    let f = formula(&q, &setting()).expect("formula");
+    let method = method("cashew-sheet", "one-string");
+    let f = cooked(method, Size::Times { factor: 8.0 }, &tools()).expect("formula");
     assert!(f.split >= 2.0);
     assert!(f.warnings.iter().any(|w| w.contains("rounds")), "{:?}", f.warnings);
     let boil = f.steps.iter().find(|s| s.step == "boil").expect("boil");
@@ -128,8 +125,7 @@ fn what_one_pan_cannot_hold_is_split() {
 #[test]
 fn sizes_out_of_range_are_refused_in_words() {
     let method = method("cashew-sheet", "one-string");
-    let as_written = balance(method, &shelf().0, setting().ladder).expect("balance");
-    let e = size_factor(method, &as_written, &Size::Times { factor: 1e9 }, &setting()).expect_err("too much");
+    let e = written(method).at(&Size::Times { factor: 1e9 }, &book()).expect_err("too much");
     assert!(e.to_string().contains("has to lie between"));
 }
 

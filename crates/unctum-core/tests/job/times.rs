@@ -3,10 +3,12 @@
 use crate::common::shelf::*;
 use crate::common::*;
 use proptest::prelude::*;
+use unctum_core::course::*;
+use unctum_core::formula::*;
 use unctum_core::process::*;
 
 fn mid_min(f: &Formula, step: &str) -> f64 {
-    f.times.steps.iter().find(|t| t.step == step).expect("time").minutes.mid_min
+    f.times.steps.iter().find(|t| t.step == step).expect("time").minutes.mid
 }
 
 proptest! {
@@ -21,16 +23,16 @@ proptest! {
         let method = all[i % all.len()];
         let pan = unctum_core::kitchen::Pan { diameter_cm, ..kadai() };
         let ring = unctum_core::kitchen::Ring::of_kind("Ring", unctum_core::kitchen::RingKind::Gas, power_w);
-        let f = cooked(method, Size::Times { factor }, &Tools { wide_pan: pan.clone(), pan, ring }).expect("formula");
+        let f = cooked(method, Size::Times { factor }, &Tools::among(&[], pan, ring)).expect("formula");
         for t in &f.times.steps {
-            prop_assert!(t.minutes.in_order(), "{}: {:?}", t.step, t.minutes);
+            prop_assert!(t.minutes.in_order(1e6), "{}: {:?}", t.step, t.minutes);
             prop_assert!(t.begins_min >= 0.0 && t.begins_min.is_finite());
         }
-        let total = f.times.total;
-        prop_assert!(total.low_min <= total.mid_min && total.mid_min <= total.high_min, "{total:?}");
-        prop_assert!(f.times.hands_min <= total.mid_min + 1e-6);
-        let longest = f.times.steps.iter().map(|t| t.minutes.mid_min).fold(0.0, f64::max);
-        prop_assert!(total.mid_min >= longest - 1e-6);
+        let total = f.times.total_min;
+        prop_assert!(total.low <= total.mid && total.mid <= total.high, "{total:?}");
+        prop_assert!(f.times.hands_min <= total.mid + 1e-6);
+        let longest = f.times.steps.iter().map(|t| t.minutes.mid).fold(0.0, f64::max);
+        prop_assert!(total.mid >= longest - 1e-6);
     }
 
     /// A stronger ring never makes a step longer, a larger batch never shorter.
@@ -47,7 +49,7 @@ proptest! {
         let strong = cooked(method, once.clone(), &ring(1200.0 * more)).expect("strong");
         let large = cooked(method, Size::Times { factor: 0.4 * more }, &ring(1200.0)).expect("large");
         for t in &weak.times.steps {
-            let was = t.minutes.mid_min;
+            let was = t.minutes.mid;
             prop_assert!(mid_min(&strong, &t.step) <= was * (1.0 + 1e-6) + 1e-9, "{}: {was} to {}", t.step, mid_min(&strong, &t.step));
             if large.split <= 1.0 {
                 prop_assert!(mid_min(&large, &t.step) >= was * (1.0 - 1e-6) - 1e-9, "{}: {was} to {}", t.step, mid_min(&large, &t.step));
@@ -64,13 +66,13 @@ fn what_waits_badly_begins_late_and_nothing_begins_before_what_it_needs() {
         let mut latest: f64 = 0.0;
         for step in &method.steps {
             let begins = time(&step.key).begins_min;
-            latest = latest.max(begins + time(&step.key).minutes.mid_min);
+            latest = latest.max(begins + time(&step.key).minutes.mid);
             for key in step.before() {
-                let ready = time(key).begins_min + time(key).minutes.mid_min;
+                let ready = time(key).begins_min + time(key).minutes.mid;
                 assert!(begins >= ready - 1e-6, "{}: {} begins before {key} is ready", method.name, step.key);
             }
         }
-        assert!(latest <= f.times.total.mid_min + 1e-6 && f.times.hands_min <= f.times.total.mid_min + 1e-6);
+        assert!(latest <= f.times.total_min.mid + 1e-6 && f.times.hands_min <= f.times.total_min.mid + 1e-6);
     }
     let barfi =
         worked(method("granular-gram-flour-barfi", "set"), Size::Times { factor: 1.0 }, &[]).expect("barfi");
@@ -119,11 +121,11 @@ fn a_batch_in_rounds_takes_the_time_of_all_of_them() {
     let boil = told(&many, "boil");
     assert_eq!(boil.rounds, Some(rounds));
     let single = cooked(sheet, Size::Times { factor: 16.0 / rounds }, &tools()).expect("a round");
-    assert!((boil.minutes.mid_min - rounds * mid_min(&single, "boil")).abs() < 1e-6, "{boil:?}");
+    assert!((boil.minutes.mid - rounds * mid_min(&single, "boil")).abs() < 1e-6, "{boil:?}");
     for step in many.steps.iter().filter(|s| s.time.rounds.is_some()) {
         assert!(step.fill_frac.is_none_or(|fill| fill <= 1.0), "{} at {:?}", step.step, step.fill_frac);
     }
-    assert!(many.times.total.mid_min > 2.0 * one.times.total.mid_min);
+    assert!(many.times.total_min.mid > 2.0 * one.times.total_min.mid);
 }
 
 /// Frying never takes off more water than the ring's heat can.
@@ -139,7 +141,7 @@ fn a_ring_fries_no_faster_than_its_heat_goes() {
                 };
                 let f = cooked(method, Size::Times { factor: 2.0 }, &tools()).expect("formula");
                 let figures = f.steps.iter().find(|s| s.step == fry.key).expect("figures");
-                let steam_w = 2257.0 * figures.evaporated_g / (60.0 * figures.time.minutes.mid_min);
+                let steam_w = 2257.0 * figures.evaporated_g / (60.0 * figures.time.minutes.mid);
                 let full_w = tools().ring.net_power_w(1.0);
                 // The fat itself gives a little while it cools.
                 assert!(steam_w < 1.1 * full_w, "{key} {}: {steam_w} W of {full_w}", method.key);
@@ -156,7 +158,7 @@ fn a_ring_fries_no_faster_than_its_heat_goes() {
 fn temperatures_follow_the_air() {
     let (larder, ladder, components) = (larder(), unctum_core::syrup::Ladder::default(), Default::default());
     let reached = |key: &str, step: &str, air: unctum_core::kitchen::Air| {
-        let setting = Setting { larder: &larder, ladder: &ladder, air };
+        let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air };
         let all = sweets();
         let method = all
             .iter()
@@ -164,14 +166,7 @@ fn temperatures_follow_the_air() {
             .flat_map(|s| &s.methods)
             .find(|m| m.steps.iter().any(|s| s.key == step));
         let size = Size::Times { factor: 1.0 };
-        let q = FormulaQuestion {
-            method: method.expect("method"),
-            size: &size,
-            measures: &[],
-            tools: None,
-            components: &components,
-        };
-        let f = formula(&q, &setting).expect("formula");
+        let f = formula_of(method.expect("method"), &size, &[], None, &book).expect("formula");
         f.steps.iter().find(|s| s.step == step).and_then(|s| s.heat_to_c).expect("a temperature")
     };
     let sea = unctum_core::kitchen::Air { pressure_pa: 101_325.0, ..hill_air() };
@@ -207,7 +202,8 @@ fn a_stage_may_be_aimed_at_within_its_band() {
     let aim_frac = boil.end_frac.expect("strength");
     assert!((0.735..=0.75).contains(&aim_frac), "{aim_frac}");
     let size = Size::Times { factor: 1.0 };
-    let stove = stove_sheet(sheet, &size, &Measuring::SCALE, &setting()).expect("sheet");
-    assert!((stove.target_solids_frac - aim_frac).abs() < 1e-9);
-    assert_eq!(stove.stage, unctum_core::syrup::StageKey::OneString);
+    let stove = sheet_of(sheet, &size, &Measuring::SCALE).expect("sheet");
+    let syrup = stove.syrup.expect("a syrup");
+    assert!((syrup.target_solids_frac - aim_frac).abs() < 1e-9);
+    assert_eq!(syrup.stage, unctum_core::syrup::StageKey::OneString);
 }

@@ -5,19 +5,21 @@ use crate::common::*;
 use unctum_core::batch::{
     BatchEvent, Logged, Mend, NextTime, SeenReading, Texture, Verdict, lesson, summary,
 };
+use unctum_core::formula::*;
 use unctum_core::kitchen::Flame;
 use unctum_core::process::*;
 use unctum_core::syrup::{Pull, StageKey};
+use unctum_core::variation::*;
 
 fn taught(texture: Texture, pull: Option<Pull>) -> unctum_core::batch::Lesson {
     let setup = cashew_batch();
-    let mut log = vec![Logged { seq: 1, at_ms: 1, event: BatchEvent::Flame { flame: Flame::Medium } }];
+    let mut log = vec![Logged::new(1, 1, BatchEvent::Flame { flame: Flame::Medium })];
     if let Some(pull) = pull {
         let event = BatchEvent::Reading { reading: SeenReading::Pull { pull } };
-        log.push(Logged { seq: 2, at_ms: 2, event });
+        log.push(Logged::new(2, 2, event));
     }
     let verdict = Verdict { texture, pieces: None, finished_g: None, note: String::new() };
-    lesson(&setup, &summary(&setup, 0, &log), &verdict)
+    lesson(&setup, &summary(&setup, 0, &log), &verdict).expect("of a syrup")
 }
 
 #[test]
@@ -59,7 +61,7 @@ fn the_water_of_a_lesson_goes_with_the_size_of_the_next_batch() {
 
 #[test]
 fn a_changed_sweet_is_called_by_its_changes() {
-    let (l, s) = (&shelf().0, setting());
+    let (l, s) = (&shelf().0, book());
     let swap = |to: &str| Variation::Swap { from: "cashew".into(), to: to.into(), by: SwapBy::Mass };
     let stage = Variation::Stage { step: "boil".into(), stage: StageKey::TwoString };
     let title = |changes: &[Variation]| changed_title("Cashew sheet", &change_words(changes, l, s.ladder));
@@ -87,8 +89,7 @@ fn texts_follow_a_swap() {
         for swap in &swaps {
             let Swap { from, to, by, .. } = swap.clone();
             let name = shelf().0.get(&from).expect("known").name.to_lowercase();
-            let Ok(varied) = vary(method, &[Variation::Swap { from, to, by }], &known(&swaps), &setting())
-            else {
+            let Ok(varied) = changed(method, &[Variation::Swap { from, to, by }], &swaps) else {
                 continue;
             };
             let (before, after) = (texts(method), texts(&varied.method));
@@ -109,8 +110,7 @@ fn texts_follow_a_swap() {
     }
     assert!(followed > 50, "{followed} texts followed");
     let swap = Variation::Swap { from: "cashew".into(), to: "peanut".into(), by: SwapBy::Mass };
-    let varied =
-        vary(method("cashew-sheet", "one-string"), &[swap], &known(&swaps), &setting()).expect("varied");
+    let varied = changed(method("cashew-sheet", "one-string"), &[swap], &swaps).expect("varied");
     let all = texts(&varied.method).join(" ");
     assert!(
         !all.to_lowercase().contains("cashew") && all.contains("Peanuts ground in short bursts"),
@@ -121,8 +121,7 @@ fn texts_follow_a_swap() {
 #[test]
 fn texts_follow_a_changed_stage() {
     let stage = Variation::Stage { step: "boil".into(), stage: StageKey::TwoString };
-    let varied =
-        vary(method("cashew-sheet", "one-string"), &[stage], &known(&[]), &setting()).expect("varied");
+    let varied = changed(method("cashew-sheet", "one-string"), &[stage], &[]).expect("varied");
     let boil = varied.method.boil_step().expect("boils");
     assert_eq!(boil.stage(), Some(StageKey::TwoString));
     let said = format!("{} {} {}", boil.title, boil.text, boil.cue);
@@ -134,15 +133,16 @@ fn without_a_scale_her_cups_are_what_goes_into_the_pan() {
     let cup = katori(180.0);
     let size = Size::Times { factor: 1.0 };
     let by = |by_scale| {
-        let measuring = Measuring { measures: &cup, by_scale };
-        stove_sheet(method("cashew-sheet", "one-string"), &size, &measuring, &setting()).expect("sheet")
+        let measuring = Measuring { measures: cup.clone(), by_scale };
+        sheet_of(method("cashew-sheet", "one-string"), &size, &measuring).expect("sheet")
     };
     let (scale, cups) = (by(true), by(false));
     let sugar = cups.takes.iter().find(|t| t.ingredient == "sugar").expect("sugar");
     let measured = sugar.measured.as_ref().expect("measured");
-    assert!((sugar.mass_g - measured.mass.mass_g).abs() < 1e-9);
-    assert!((cups.charge.sucrose_g - sugar.mass_g).abs() < 0.01 * sugar.mass_g);
-    assert!((cups.charge.sucrose_g - scale.charge.sucrose_g).abs() > 0.5, "a cup is not a gram figure");
+    assert!((sugar.mass_g - measured.mass_g.mid).abs() < 1e-9);
+    let sucrose_g = |sheet: &StoveSheet| sheet.syrup.expect("a syrup").charge.sucrose_g;
+    assert!((sucrose_g(&cups) - sugar.mass_g).abs() < 0.01 * sugar.mass_g);
+    assert!((sucrose_g(&cups) - sucrose_g(&scale)).abs() > 0.5, "a cup is not a gram figure");
     assert!(scale.lines.iter().all(|l| l.measured.is_some() || l.mass_g < 1.0));
 }
 
@@ -150,8 +150,7 @@ fn without_a_scale_her_cups_are_what_goes_into_the_pan() {
 fn a_size_by_what_was_swapped_is_a_size_by_what_replaces_it() {
     let swap = Variation::Swap { from: "cashew".into(), to: "peanut".into(), by: SwapBy::Mass };
     let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: 400.0 };
-    let varied =
-        vary(method("cashew-sheet", "one-string"), std::slice::from_ref(&swap), &known(&[]), &setting());
+    let varied = changed(method("cashew-sheet", "one-string"), std::slice::from_ref(&swap), &[]);
     let method = varied.expect("varied").method;
     assert!(worked(&method, size.clone(), &[]).is_err());
     let f = worked(&method, size.after(&[swap]), &[]).expect("worked");

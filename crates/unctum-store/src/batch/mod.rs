@@ -1,18 +1,26 @@
 //! Batches, their append-only logs and their verdicts.
 
+mod brief;
+mod follow;
+mod log;
 mod shelf;
 
 use std::sync::Arc;
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, Texture, Verdict};
+use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, Verdict};
 
+use crate::document::written;
 use crate::error::{Result, StoreError};
-use crate::follow::Following;
 use crate::schema::{batch, batch_event, verdict};
 
-pub use shelf::{Brief, Line, Page, Shelf, Standing, list, settle};
+pub use brief::{Brief, Standing};
+pub use follow::Following;
+use log::VerdictRow;
+pub use log::told;
+pub(crate) use log::{events_after, head};
+pub use shelf::{Line, Page, Shelf, list, settle};
 
 /// A batch with its log.
 #[derive(Debug, Clone, PartialEq)]
@@ -29,45 +37,6 @@ pub struct Batch {
     pub verdict: Option<Verdict>,
 }
 
-#[derive(Queryable, Selectable)]
-#[diesel(table_name = batch)]
-struct BatchRow {
-    started_ms: i64,
-    setup_json: String,
-}
-
-#[derive(Queryable, Selectable)]
-#[diesel(table_name = batch_event)]
-struct EventRow {
-    seq: i32,
-    at_ms: i64,
-    event_json: String,
-}
-
-#[derive(Queryable, Selectable, Insertable, AsChangeset)]
-#[diesel(table_name = verdict, treat_none_as_null = true)]
-struct VerdictRow {
-    batch_id: i32,
-    at_ms: i64,
-    texture: String,
-    pieces: Option<i32>,
-    finished_g: Option<f64>,
-    note: String,
-}
-
-impl EventRow {
-    fn into_logged(self) -> Result<Logged> {
-        Ok(Logged { seq: self.seq, at_ms: self.at_ms, event: serde_json::from_str(&self.event_json)? })
-    }
-}
-
-impl VerdictRow {
-    fn into_verdict(self) -> Result<Verdict> {
-        let texture: Texture = serde_json::from_value(self.texture.into())?;
-        Ok(Verdict { texture, pieces: self.pieces, finished_g: self.finished_g, note: self.note })
-    }
-}
-
 /// What was written about a batch, and when it happened.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Entry {
@@ -77,13 +46,15 @@ pub struct Entry {
     pub at_ms: Option<i64>,
     /// The last number of the log that whoever wrote it had seen: it happened after that.
     pub seen_seq: i32,
+    /// Who wrote it, where it was not the kitchen's own screen.
+    pub by: Option<String>,
     /// What happened.
     pub event: BatchEvent,
 }
 
 impl From<BatchEvent> for Entry {
     fn from(event: BatchEvent) -> Self {
-        Self { entry_id: None, at_ms: None, seen_seq: 0, event }
+        Self { entry_id: None, at_ms: None, seen_seq: 0, by: None, event }
     }
 }
 
@@ -105,7 +76,7 @@ pub fn start(
             return Ok(id);
         }
     }
-    check_free(c, following, setup, None)?;
+    check_free(c, following, &Followed::new(setup.clone(), now_ms, &[])?, None)?;
     let id = create(c, setup, now_ms)?;
     diesel::update(batch::table.find(id)).set(batch::entry_id.eq(entry_id)).execute(c)?;
     Ok(id)
@@ -115,11 +86,11 @@ pub fn start(
 fn check_free(
     c: &mut SqliteConnection,
     following: &Following,
-    setup: &BatchSetup,
+    batch: &Followed,
     but: Option<i32>,
 ) -> Result<()> {
     let going: Vec<_> = going_on(c, following)?.into_iter().filter(|(id, _)| Some(*id) != but).collect();
-    Ok(setup.check_free(going.iter().map(|(_, b)| b.setup()))?)
+    Ok(batch.check_free(going.iter().map(|(_, b)| b.as_ref()))?)
 }
 
 /// Writes a batch down, whatever else goes on, and returns its number.
@@ -133,33 +104,12 @@ pub fn create(c: &mut SqliteConnection, setup: &BatchSetup, now_ms: i64) -> Resu
             batch::title.eq(&setup.title),
             batch::sweet_key.eq(&setup.sweet_key),
             batch::started_ms.eq(now_ms),
-            batch::setup_json.eq(serde_json::to_string(setup)?),
+            batch::setup_json.eq(written(setup)?),
             batch::standing.eq(Standing::Going.word()),
         ))
         .returning(batch::id)
         .get_result(c)?;
     Ok(id)
-}
-
-/// When a batch was started, and how it was set up.
-pub(crate) fn head(c: &mut SqliteConnection, id: i32) -> Result<(i64, BatchSetup)> {
-    let row = row(c, id)?;
-    Ok((row.started_ms, setup_of(&row.setup_json)?))
-}
-
-fn row(c: &mut SqliteConnection, id: i32) -> Result<BatchRow> {
-    let found = batch::table.find(id).select(BatchRow::as_select()).first(c).optional()?;
-    found.ok_or(StoreError::NotFound { what: "batch", id })
-}
-
-/// The entries of a batch with a number above `seq`, in their order.
-pub(crate) fn events_after(c: &mut SqliteConnection, id: i32, seq: i32) -> Result<Vec<Logged>> {
-    let rows = batch_event::table
-        .filter(batch_event::batch_id.eq(id).and(batch_event::seq.gt(seq)))
-        .order(batch_event::seq)
-        .select(EventRow::as_select())
-        .load(c)?;
-    rows.into_iter().map(EventRow::into_logged).collect()
 }
 
 /// One batch with its log.
@@ -170,15 +120,6 @@ pub fn load(c: &mut SqliteConnection, id: i32) -> Result<Batch> {
     let (started_ms, setup) = head(c, id)?;
     let log = events_after(c, id, 0)?;
     Ok(Batch { id, started_ms, setup, log, verdict: told(c, id)? })
-}
-
-/// How a batch turned out, once that is known.
-///
-/// # Errors
-/// Those of the database.
-pub fn told(c: &mut SqliteConnection, id: i32) -> Result<Option<Verdict>> {
-    let row = verdict::table.find(id).select(VerdictRow::as_select()).first(c).optional()?;
-    row.map(VerdictRow::into_verdict).transpose()
 }
 
 /// The batches that go on, newest first. One that cannot be read is not among them.
@@ -217,29 +158,6 @@ pub fn last_judged(c: &mut SqliteConnection, sweet_key: &str) -> Result<Option<B
     id.map(|id| load(c, id)).transpose()
 }
 
-/// Reads a setup. Older ones say what share of a line goes in at a step; since then a step says how
-/// many grams.
-fn setup_of(json: &str) -> Result<BatchSetup> {
-    let mut setup: serde_json::Value = serde_json::from_str(json)?;
-    let lines = setup["lines"].clone();
-    let whole_g = |ingredient: &serde_json::Value| {
-        let line = lines.as_array()?.iter().find(|l| l["ingredient"] == *ingredient)?;
-        line["mass_g"].as_f64()
-    };
-    for step in setup.get_mut("steps").and_then(serde_json::Value::as_array_mut).into_iter().flatten() {
-        let inputs = step.get_mut("inputs").and_then(serde_json::Value::as_array_mut);
-        for entry in inputs.into_iter().flatten() {
-            let Some(share) = entry["share_frac"].as_f64() else { continue };
-            let amount_g = share * whole_g(&entry["ingredient"]).unwrap_or(0.0);
-            if let Some(entry) = entry.as_object_mut() {
-                entry.remove("share_frac");
-                entry.insert("amount_g".into(), amount_g.into());
-            }
-        }
-    }
-    Ok(serde_json::from_value(setup)?)
-}
-
 /// Appends an entry if it fits. One that is already there under its name is left as it is.
 ///
 /// # Errors
@@ -251,7 +169,7 @@ pub fn append(
     entry: impl Into<Entry>,
     now_ms: i64,
 ) -> Result<()> {
-    let Entry { entry_id, at_ms, seen_seq, event } = entry.into();
+    let Entry { entry_id, at_ms, seen_seq, by, event } = entry.into();
     if let Some(entry_id) = &entry_id {
         let known = batch_event::table
             .filter(batch_event::entry_id.eq(entry_id))
@@ -274,20 +192,23 @@ pub fn append(
         None => now_ms.max(last_ms),
     };
     followed.admit(&event, at_ms)?;
-    let logged = Logged { seq: followed.last_seq() + 1, at_ms, event };
+    let entered_ms = (at_ms != now_ms).then_some(now_ms);
+    let logged = Logged { seq: followed.last_seq() + 1, at_ms, entered_ms, by, event };
     let mut after = Followed::clone(&followed);
     after.take(logged.clone())?;
     let (was, is) = (Standing::of(&followed), Standing::of(&after));
     if is == Standing::Going && was != is {
-        check_free(c, following, after.setup(), Some(id))?;
+        check_free(c, following, &after, Some(id))?;
     }
     diesel::insert_into(batch_event::table)
         .values((
             batch_event::batch_id.eq(id),
             batch_event::seq.eq(logged.seq),
             batch_event::at_ms.eq(at_ms),
-            batch_event::event_json.eq(serde_json::to_string(&logged.event)?),
+            batch_event::event_json.eq(written(&logged.event)?),
             batch_event::entry_id.eq(entry_id),
+            batch_event::entered_ms.eq(logged.entered_ms),
+            batch_event::by_whom.eq(&logged.by),
         ))
         .execute(c)?;
     if was != is {
@@ -302,7 +223,7 @@ pub fn append(
 /// [`StoreError::NotFound`]; [`StoreError::Core`] for a verdict that cannot be.
 pub fn judge(c: &mut SqliteConnection, id: i32, told: &Verdict, now_ms: i64) -> Result<()> {
     told.check()?;
-    row(c, id)?;
+    head(c, id)?;
     let row = VerdictRow {
         batch_id: id,
         at_ms: now_ms,

@@ -6,86 +6,17 @@ use std::sync::Arc;
 use diesel::dsl::count_star;
 use diesel::prelude::*;
 use diesel::sqlite::{Sqlite, SqliteConnection};
-use serde::{Deserialize, Serialize};
-use unctum_core::batch::{BatchSummary, Followed, Verdict, is_over, is_resting};
+use unctum_core::batch::{Followed, Verdict};
 
-use super::{VerdictRow, events_after};
+use super::brief::{Brief, Standing};
+use super::follow::Following;
+use super::log::{VerdictRow, events_after, head};
+use crate::document::{read, written};
 use crate::error::{Result, StoreError};
-use crate::follow::Following;
 use crate::schema::{batch, verdict};
 
 /// Most lines of a page.
 const MOST: u32 = 200;
-
-/// Where a batch stands, as far as a list cares.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Standing {
-    /// It goes on.
-    Going,
-    /// It was left for later.
-    Resting,
-    /// It was finished or given up.
-    Over,
-    /// A row of it cannot be read.
-    Unreadable,
-}
-
-impl Standing {
-    pub(super) fn word(self) -> &'static str {
-        match self {
-            Self::Going => "going",
-            Self::Resting => "resting",
-            Self::Over => "over",
-            Self::Unreadable => "unreadable",
-        }
-    }
-
-    fn of_word(word: &str) -> Self {
-        match word {
-            "going" => Self::Going,
-            "resting" => Self::Resting,
-            "over" => Self::Over,
-            _ => Self::Unreadable,
-        }
-    }
-
-    pub(super) fn of(batch: &Followed) -> Self {
-        if is_over(batch.setup(), batch.log()) {
-            Self::Over
-        } else if is_resting(batch.log()) {
-            Self::Resting
-        } else {
-            Self::Going
-        }
-    }
-}
-
-/// What a list says of a batch that has ended or rests.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-pub struct Brief {
-    /// Name of the pan.
-    pub pan_name: String,
-    /// Name of the ring.
-    pub ring_name: String,
-    /// Number of the ring, if it is known.
-    pub ring_id: Option<i32>,
-    /// Planned against real.
-    pub summary: BatchSummary,
-}
-
-impl Brief {
-    /// In brief as it stands.
-    #[must_use]
-    pub fn of(batch: &Followed) -> Self {
-        let setup = batch.setup();
-        Self {
-            pan_name: setup.pan.name.clone(),
-            ring_name: setup.ring.name.clone(),
-            ring_id: setup.chosen.ring_id,
-            summary: batch.summary().clone(),
-        }
-    }
-}
 
 /// A batch as a line of a list.
 pub struct Line {
@@ -205,7 +136,7 @@ fn line(c: &mut SqliteConnection, following: &Following, row: LineRow) -> Result
             Err(other) => return Err(other),
         },
         Standing::Resting | Standing::Over => {
-            brief = row.brief_json.and_then(|json| serde_json::from_str(&json).ok());
+            brief = row.brief_json.and_then(|json| read(&json).ok());
         }
         Standing::Unreadable => {}
     }
@@ -233,7 +164,7 @@ pub(super) fn keep_standing(
 ) -> Result<()> {
     let brief = match standing {
         Standing::Going | Standing::Unreadable => None,
-        Standing::Resting | Standing::Over => Some(serde_json::to_string(&Brief::of(batch))?),
+        Standing::Resting | Standing::Over => Some(written(&Brief::of(batch))?),
     };
     diesel::update(batch::table.find(id))
         .set((batch::standing.eq(standing.word()), batch::brief_json.eq(brief)))
@@ -248,7 +179,7 @@ pub(super) fn keep_standing(
 pub fn settle(c: &mut SqliteConnection) -> Result<()> {
     let unknown: Vec<i32> = batch::table.filter(batch::standing.eq("unknown")).select(batch::id).load(c)?;
     for id in unknown {
-        let read = super::head(c, id)
+        let read = head(c, id)
             .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
         match read {
             Ok(batch) => keep_standing(c, id, Standing::of(&batch), &batch)?,

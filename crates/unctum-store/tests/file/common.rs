@@ -1,6 +1,7 @@
 //! A notebook in a folder of its own.
 
 use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Logged};
+use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::{KitchenDocument, Pan, PanMetal, Ring, RingKind};
 use unctum_core::process::plain_syrup_steps;
 use unctum_core::syrup::{Charge, Ladder, StageKey};
@@ -56,9 +57,12 @@ pub fn setup(title: &str) -> BatchSetup {
         title: title.into(),
         sweet_key: None,
         lines: vec![],
-        charge: Charge::sugar_and_water(300.0, 150.0),
-        stage: StageKey::OneString,
-        target_solids_frac: 0.7575,
+        syrup: Some(SyrupPlan {
+            charge: Charge::sugar_and_water(300.0, 150.0),
+            stage: StageKey::OneString,
+            target_solids_frac: 0.7575,
+        }),
+        plan: vec![],
         pan: Pan {
             name: "Pan".into(),
             tare_g: 900.0,
@@ -73,10 +77,11 @@ pub fn setup(title: &str) -> BatchSetup {
         air: unctum_core::kitchen::Air::default(),
         steps: plain_syrup_steps(StageKey::OneString),
         ladder: Ladder::default(),
-        chosen: Chosen::default(),
+        chosen: Chosen { pan_id: Some(1), ring_id: Some(1), ..Chosen::default() },
         takes: vec![],
         allergens: vec![],
-        has_scale: true,
+        mistakes: vec![],
+        scale_step_g: Some(1.0),
     }
 }
 

@@ -2,6 +2,7 @@
 #![allow(clippy::expect_used, clippy::panic, missing_docs)]
 
 mod common;
+mod earlier;
 mod file;
 mod notebook;
 mod shelf;

@@ -152,32 +152,6 @@ fn a_verdict_is_kept_once_and_can_be_written_anew() {
 }
 
 #[test]
-fn a_batch_of_an_older_program_is_still_read() {
-    let notebook = Notebook::new();
-    let id = notebook.started("Older", 1);
-    // Older setups said what share of a line goes in at a step.
-    notebook
-        .store
-        .write(|c| {
-            let json: String = unctum_store::schema::batch::table
-                .find(id)
-                .select(unctum_store::schema::batch::setup_json)
-                .first(c)?;
-            let mut setup: serde_json::Value = serde_json::from_str(&json)?;
-            setup["lines"] = serde_json::json!([{"ingredient": "sugar", "name": "Sugar", "mass_g": 300.0}]);
-            setup["steps"][0]["inputs"] = serde_json::json!([{"ingredient": "sugar", "share_frac": 0.5}]);
-            diesel::update(unctum_store::schema::batch::table.find(id))
-                .set(unctum_store::schema::batch::setup_json.eq(setup.to_string()))
-                .execute(c)?;
-            Ok(())
-        })
-        .expect("as it was");
-    let read = notebook.store.read(|c| batch::load(c, id)).expect("reads");
-    assert!((read.setup.steps[0].inputs[0].amount_g - 150.0).abs() < 1e-9);
-    assert!(read.setup.steps[1].inputs.is_empty());
-}
-
-#[test]
 fn a_kitchen_that_nobody_set_up_has_no_instruments_and_says_that_its_pan_is_a_guess() {
     let notebook = Notebook::new();
     let kitchen = notebook.kitchen();

@@ -9,7 +9,7 @@ use unctum_store::{StoreError, batch, schema};
 use crate::common::{Notebook, setup};
 
 fn entry(name: &str, at_ms: i64, event: BatchEvent) -> Entry {
-    Entry { entry_id: Some(name.into()), at_ms: Some(at_ms), seen_seq: 0, event }
+    Entry { entry_id: Some(name.into()), at_ms: Some(at_ms), seen_seq: 0, by: None, event }
 }
 
 fn flame(flame: Flame) -> BatchEvent {
@@ -47,7 +47,8 @@ fn a_moment_is_neither_in_the_future_nor_before_what_was_seen() {
     let notebook = Notebook::new();
     let id = notebook.started("Syrup", 10_000);
     notebook.append(id, entry("phone-0001", 99_999_999, flame(Flame::Low)), 20_000).expect("kept");
-    let seen = Entry { entry_id: None, at_ms: Some(19_000), seen_seq: 1, event: flame(Flame::Medium) };
+    let seen =
+        Entry { entry_id: None, at_ms: Some(19_000), seen_seq: 1, by: None, event: flame(Flame::Medium) };
     notebook.append(id, seen, 21_000).expect("kept");
     notebook.append(id, entry("phone-0003", -5, flame(Flame::High)), 21_000).expect("kept");
     let moments: Vec<i64> = notebook.log(id).iter().map(|l| l.at_ms).collect();

@@ -1,10 +1,11 @@
 //! Own sweets in the file: versions that stay, changes that do not overrun each other.
 
+use std::collections::BTreeMap;
+
 use unctum_core::food::{Composition, Larder};
 use unctum_core::kitchen::Air;
-use unctum_core::process::{
-    Card, Entry, Family, Keeping, Method, Purpose, Setting, Shape, Step, StepKind, Sweet,
-};
+use unctum_core::process::{Book, Entry, Family, Keeping, Method, Purpose, Shape, Step, StepKind, Sweet};
+use unctum_core::shelf::Card;
 use unctum_core::syrup::Ladder;
 use unctum_store::{Store, StoreError, sweet};
 
@@ -46,9 +47,10 @@ fn named(name: &str) -> (Sweet, Card) {
             steps: vec![step],
         }],
     };
-    let (larder, ladder) = (larder(), Ladder::default());
-    let card =
-        Card::of(&sweet, true, &Setting { larder: &larder, ladder: &ladder, air: Air::default() }, None);
+    let (larder, ladder, components) = (larder(), Ladder::default(), BTreeMap::new());
+    let air = Air::default();
+    let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air };
+    let card = Card::of(&sweet, true, &book, None);
     (sweet, card.expect("card"))
 }
 
@@ -158,7 +160,7 @@ fn cards_stand_by_name_and_can_be_searched() {
     let cards = store.read(sweet::cards).expect("cards");
     let names: Vec<&str> = cards.iter().map(|c| c.name.as_str()).collect();
     assert_eq!(names, ["Apple", "mango", "pear"]);
-    let wanted = |words: &str| unctum_core::process::Wanted { words: words.into(), ..Default::default() };
+    let wanted = |words: &str| unctum_core::shelf::Wanted { words: words.into(), ..Default::default() };
     let answers = |words: &str| cards.iter().filter(|c| c.answers(&wanted(words)).is_some()).count();
     assert_eq!((answers("mango"), answers("sugar"), answers("moon"), answers("")), (1, 3, 0, 3));
     assert_eq!(cards[1].answers(&wanted("mango")), Some(0), "by its own name is best");

@@ -1,10 +1,9 @@
 //! The batches it has made, newest first: what was made, on what, how it was read, what went wrong.
 
 use unctum_core::CoreError;
-use unctum_core::batch::{BatchSetup, Chosen, Texture, Verdict};
+use unctum_core::batch::{BatchSetup, StartAsk, Texture, Verdict, set_up};
+use unctum_core::formula::Size;
 use unctum_core::kitchen::Flame;
-use unctum_core::kitchen::Measure;
-use unctum_core::process::{Measuring, Setting, Size, plain_syrup_steps, stove_sheet};
 use unctum_core::syrup::{Charge, StageKey};
 
 use super::kitchen::lantern_steps;
@@ -93,68 +92,27 @@ impl Past {
     /// How it was set up.
     pub fn setup(&self, catalogue: &Catalogue) -> Result<BatchSetup, CoreError> {
         let kitchen = lantern_steps();
-        let unknown = |kind: &'static str, i: usize| CoreError::Unknown { kind, name: i.to_string() };
-        let pan_id = kitchen.pans.get(self.pan).and_then(|p| p.id);
-        let ring_id = kitchen.rings.get(self.ring).and_then(|r| r.id);
-        let pan = kitchen.pans.get(self.pan).map(|p| p.pan.clone());
-        let pan = pan.ok_or_else(|| unknown("pan", self.pan))?;
-        let ring = kitchen.rings.get(self.ring).map(|r| r.ring.clone());
-        let ring = ring.ok_or_else(|| unknown("ring", self.ring))?;
-        let plain = BatchSetup {
-            title: String::new(),
-            sweet_key: None,
-            lines: Vec::new(),
-            charge: Charge::sugar_and_water(1.0, 1.0),
-            stage: OneString,
-            target_solids_frac: kitchen.ladder.of(OneString).aim_frac(),
-            pan,
-            ring,
-            thermometer: kitchen.thermometers.first().map(|t| t.thermometer.clone()),
-            air: kitchen.room.air()?,
-            steps: Vec::new(),
-            ladder: kitchen.ladder,
-            chosen: Chosen { pan_id, ring_id, ..Chosen::default() },
-            takes: Vec::new(),
-            allergens: Vec::new(),
-            has_scale: true,
+        let book = catalogue.book(&kitchen)?;
+        let things = StartAsk {
+            pan_id: kitchen.pans.get(self.pan).and_then(|p| p.id),
+            ring_id: kitchen.rings.get(self.ring).and_then(|r| r.id),
+            thermometer_id: kitchen.thermometers.first().and_then(|t| t.id),
+            ..StartAsk::default()
         };
-        match self.what {
+        let mut setup = match self.what {
             Sheet(base_g) => {
-                let sweet = catalogue.sweet("cashew-sheet")?;
-                let method = sweet.method(None)?;
-                let setting = Setting { larder: &catalogue.larder, ladder: &kitchen.ladder, air: plain.air };
-                let measures: Vec<Measure> = kitchen.measures.iter().map(|m| m.measure.clone()).collect();
-                let size = Size::Ingredient { ingredient: "cashew".into(), amount_g: base_g };
-                let sheet =
-                    stove_sheet(method, &size, &Measuring { measures: &measures, by_scale: true }, &setting)?;
-                Ok(BatchSetup {
-                    title: sweet.name.clone(),
-                    sweet_key: Some(sweet.key.clone()),
-                    lines: sheet.lines,
-                    charge: sheet.charge,
-                    stage: sheet.stage,
-                    target_solids_frac: sheet.target_solids_frac,
-                    steps: catalogue.cautioned(sheet.steps),
-                    takes: sheet.takes,
-                    allergens: sheet.allergens,
-                    chosen: Chosen {
-                        method_key: Some(method.key.clone()),
-                        method_name: Some(method.name.clone()),
-                        size: Some(size),
-                        ..plain.chosen
-                    },
-                    ..plain
-                })
+                let size = Some(Size::Ingredient { ingredient: "cashew".into(), amount_g: base_g });
+                let ask = StartAsk { size, ..things };
+                set_up(&ask, Some(catalogue.sweet("cashew-sheet")?), &kitchen, &book)?
             }
-            Syrup(title, sugar_g, water_g, stage) => Ok(BatchSetup {
-                title: title.into(),
-                charge: Charge::sugar_and_water(sugar_g, water_g),
-                stage,
-                target_solids_frac: kitchen.ladder.of(stage).aim_frac(),
-                steps: catalogue.cautioned(plain_syrup_steps(stage)),
-                ..plain
-            }),
-        }
+            Syrup(title, sugar_g, water_g, stage) => {
+                let charge = Some(Charge::sugar_and_water(sugar_g, water_g));
+                let ask = StartAsk { title: Some(title.into()), charge, stage: Some(stage), ..things };
+                set_up(&ask, None, &kitchen, &book)?
+            }
+        };
+        setup.steps = catalogue.cautioned(setup.steps);
+        Ok(setup)
     }
 
     /// How it turned out.

@@ -1,11 +1,10 @@
-//! A cook at a pan whose true power differs from its plate: she reads, follows the advice, and
-//! sometimes slips. Her log is what the notebook keeps.
+//! One of the kitchen's past batches cooked: a cook of the simulated pan reads, follows the advice, and sometimes
+//! slips. Her log is what the notebook keeps.
 
-use unctum_core::batch::{Advice, BatchEvent, BatchSetup, BatchState, Logged, SeenReading, state_at};
+use unctum_core::batch::{Advice, BatchEvent, BatchSetup, Logged, SeenReading};
 use unctum_core::kitchen::Flame;
-use unctum_core::pan::{Heat, PanModel, PanState, Stop};
-use unctum_core::process::{Step, StepKind};
-use unctum_core::syrup::string::string_cm;
+use unctum_core::process::{Step, Work};
+use unctum_core::sim::{Cook, Hands, Luck, World};
 use unctum_core::{CoreError, Result};
 
 use super::kitchen::true_power_factor;
@@ -17,187 +16,151 @@ pub struct Cooked {
     pub end_ms: i64,
 }
 
-struct Cook<'a> {
-    setup: &'a BatchSetup,
+/// Hands of somebody who has done it often: they err, but not much.
+const PRACTISED: Hands = Hands { string: 0.1, thermometer_k: 0.1, tare_g: 0.3, scatter: (0.2, 0.3, 0.5) };
+/// A pan on a lit ring boils within so long, or the past is not what it was.
+const LONGEST_S: f64 = 7200.0;
+
+struct Evening<'a> {
+    cook: Cook,
     past: &'a Past,
-    model: PanModel,
-    truth: PanState,
-    heat: Heat,
-    started_ms: i64,
-    now_ms: i64,
-    log: Vec<Logged>,
-    chance: u64,
+    /// The chance of hands and waits.
+    luck: Luck,
 }
 
 /// Cooks a batch from cold to done.
 pub fn cook(setup: &BatchSetup, started_ms: i64, past: &Past) -> Result<Cooked> {
-    let model = PanModel::new(&setup.charge, &setup.pan, setup.air)?;
-    let truth = model.start(setup.air.room_c);
-    let mut cook = Cook {
-        setup,
-        past,
-        model,
-        truth,
-        heat: Heat::Off { since_s: 0.0, stored_j: 0.0 },
-        started_ms,
-        now_ms: started_ms,
-        log: Vec::new(),
-        // The batch's own luck: the same past on whatever day the kitchen is opened.
-        chance: (past.days_ago * 24 + past.hour).unsigned_abs() * 1_000_003 + 1,
-    };
-    for step in &setup.steps {
-        match step.kind {
-            StepKind::MakeReady => cook.make_ready(step),
-            StepKind::Dissolve => cook.dissolve(step)?,
-            StepKind::BoilToStage => cook.boil(step)?,
-            _ => cook.work(step),
+    // The batch's own luck: the same past on whatever day the kitchen is opened.
+    let seed = (past.days_ago * 24 + past.hour).unsigned_abs();
+    let world = World { flicker: 0.02, ..World::as_told(setup, true_power_factor(&setup.ring)) };
+    let cook = Cook::of(setup.clone(), world, PRACTISED, Luck::of(seed), started_ms)?;
+    let mut evening = Evening { cook, past, luck: Luck::of(1_000_003 + seed) };
+    let places = setup.syrup_places();
+    for (i, step) in setup.steps.iter().enumerate() {
+        match step.work() {
+            Work::Boil { .. } => evening.boil(step)?,
+            _ if places.contains(&i) => evening.dissolve(step)?,
+            _ if !step.gates.is_empty() => evening.make_ready(step)?,
+            _ => evening.work(step)?,
         }
     }
-    Ok(Cooked { log: cook.log, end_ms: cook.now_ms })
+    Ok(Cooked { log: evening.cook.log().to_vec(), end_ms: evening.cook.now_ms() })
 }
 
-impl Cook<'_> {
-    /// A repeatable number between −1 and 1.
-    fn luck(&mut self) -> f64 {
-        self.chance =
-            self.chance.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
-        (self.chance >> 33) as f64 / f64::from(1u32 << 30) - 1.0
+impl Evening<'_> {
+    fn step_done(&mut self, step: &Step) -> Result<()> {
+        self.cook.does_unasked(BatchEvent::done(&step.key))
     }
 
-    fn wait(&mut self, seconds: f64) {
-        self.model.advance(&mut self.truth, self.heat, seconds, Stop::Never, |_| {});
-        if let Heat::Off { since_s, .. } = &mut self.heat {
-            *since_s += seconds;
-        }
-        self.now_ms += (seconds * 1000.0) as i64;
+    fn flame(&mut self, flame: Flame) -> Result<()> {
+        self.cook.does_unasked(BatchEvent::Flame { flame })
     }
 
-    fn happens(&mut self, event: BatchEvent) {
-        let seq = self.log.last().map_or(1, |l| l.seq + 1);
-        self.log.push(Logged { seq, at_ms: self.now_ms, event });
-    }
-
-    fn step_done(&mut self, step: &Step) {
-        self.happens(BatchEvent::StepDone { step: step.key.clone() });
-    }
-
-    fn flame(&mut self, flame: Flame) {
-        let ring = &self.setup.ring;
-        self.heat = match flame {
-            Flame::Off => Heat::Off { since_s: 0.0, stored_j: ring.kind.stored_heat_j() },
-            on => Heat::On(ring.net_power_w(on.frac()) * true_power_factor(ring)),
-        };
-        self.happens(BatchEvent::Flame { flame });
-    }
-
-    fn state(&self) -> Result<BatchState> {
-        state_at(self.setup, self.started_ms, &self.log, self.now_ms)
-    }
-
-    fn make_ready(&mut self, step: &Step) {
+    fn make_ready(&mut self, step: &Step) -> Result<()> {
         for gate in &step.gates {
-            let seconds = 200.0 + 40.0 * self.luck();
-            self.wait(seconds);
-            self.happens(BatchEvent::Gate { step: step.key.clone(), gate: gate.key.clone(), ticked: true });
+            let seconds = self.luck.between(160.0, 240.0);
+            self.cook.works_elsewhere(seconds);
+            self.cook.does_unasked(BatchEvent::Gate {
+                step: step.key.clone(),
+                gate: gate.key.clone(),
+                ticked: true,
+            })?;
         }
-        self.step_done(step);
-        self.wait(20.0);
+        self.step_done(step)?;
+        self.cook.wait(20.0);
+        Ok(())
     }
 
+    /// Stirs until shortly before it boils.
     fn dissolve(&mut self, step: &Step) -> Result<()> {
-        self.wait(30.0);
-        self.flame(self.past.flame);
-        let mut cold = self.truth;
-        if !self.model.advance(&mut cold, self.heat, 7200.0, Stop::AtBoil, |_| {}) {
-            return Err(CoreError::NeverReached { hours: 2.0 });
+        self.cook.wait(30.0);
+        self.flame(self.past.flame)?;
+        let begun_s = self.cook.elapsed_s();
+        while self.cook.now.syrup_c < 80.0 {
+            self.cook.wait(15.0);
+            if self.cook.elapsed_s() - begun_s > LONGEST_S {
+                return Err(CoreError::NeverReached { hours: LONGEST_S / 3600.0 });
+            }
         }
-        let to_boil_s = cold.elapsed_s - self.truth.elapsed_s;
-        self.wait(0.8 * to_boil_s);
-        self.step_done(step);
-        Ok(())
+        self.step_done(step)
     }
 
     fn boil(&mut self, step: &Step) -> Result<()> {
         let slip = self.past.slip;
         self.until_told_off()?;
         if let Slip::LeftOn(seconds) | Slip::LeftOnUnseen(seconds) = slip {
-            self.wait(seconds);
+            self.cook.wait(seconds);
         }
-        self.flame(Flame::Off);
-        self.wait(45.0);
+        self.flame(Flame::Off)?;
+        self.cook.wait(45.0);
         if slip == Slip::Nothing {
-            self.read()
+            self.read()?
         } else {
-            self.weigh()
+            self.weigh()?
         }
         if let Slip::LeftOn(_) = slip
-            && let Advice::AddWater { water_g } = self.state()?.advice
+            && let Advice::AddWater { water_g } = self.cook.state().advice
         {
-            self.wait(20.0);
-            let water_g = water_g.round();
-            self.happens(BatchEvent::WaterAdded { water_g });
-            self.truth.water_g += water_g;
-            self.truth.boiling = false;
-            self.flame(Flame::Low);
-            self.wait(60.0);
-            self.read();
+            self.cook.wait(20.0);
+            self.cook.does_unasked(BatchEvent::WaterAdded { water_g: water_g.round() })?;
+            self.flame(Flame::Low)?;
+            self.cook.wait(60.0);
+            self.read()?;
             self.until_told_off()?;
-            self.flame(Flame::Off);
-            self.wait(30.0);
-            self.read();
+            self.flame(Flame::Off)?;
+            self.cook.wait(30.0);
+            self.read()?;
         }
-        self.wait(15.0);
-        self.step_done(step);
-        Ok(())
+        self.cook.wait(15.0);
+        self.step_done(step)
     }
 
     /// Reads more often as the stage nears, until the advice is to turn off.
     fn until_told_off(&mut self) -> Result<()> {
         for _ in 0..12 {
-            let state = self.state()?;
+            let state = self.cook.state();
             let left_s = state.syrup.and_then(|s| s.turn_off_in_s).map_or(30.0, |t| t.mid);
             match state.advice {
                 Advice::TurnOffNow | Advice::AddWater { .. } => return Ok(()),
-                Advice::ReadNow => {
-                    self.wait((0.7 * left_s).clamp(15.0, 40.0));
-                    self.read();
-                }
-                _ => {
-                    self.wait((0.6 * left_s).clamp(15.0, 240.0));
-                    self.read();
-                }
+                Advice::ReadNow => self.cook.wait((0.7 * left_s).clamp(15.0, 40.0)),
+                _ => self.cook.wait((0.6 * left_s).clamp(15.0, 240.0)),
             }
+            self.read()?;
         }
         Ok(())
     }
 
-    fn read(&mut self) {
-        let luck = self.luck();
-        let strength = self.model.solids_frac(self.truth.water_g);
+    fn read(&mut self) -> Result<()> {
+        let boils = self.cook.world.boils(&self.cook.now);
         let reading = match self.past.reads {
-            Reads::Probe if self.truth.boiling => {
-                let true_c = self.truth.liquid_c + 0.6 * luck;
-                let shown_c = self.setup.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
-                SeenReading::Thermometer { shown_c: (10.0 * shown_c).round() / 10.0 }
-            }
-            Reads::Fingers if strength > 0.73 => {
-                let felt_cm = string_cm(strength) * 1.5_f64.powf(luck);
-                SeenReading::String { string_cm: (10.0 * felt_cm).round().max(1.0) / 10.0 }
+            Reads::Probe if boils => self.cook.temperature(&mut self.luck, 0.0),
+            Reads::Fingers if self.cook.strength() > 0.73 => {
+                let string_cm = (10.0 * self.cook.string_cm(&mut self.luck)).round().max(1.0) / 10.0;
+                SeenReading::String { string_cm }
             }
             _ => return self.weigh(),
         };
-        self.happens(BatchEvent::Reading { reading });
+        self.says(reading)
     }
 
-    fn weigh(&mut self) {
-        let gross_g = (self.model.gross_g(self.truth.water_g) + self.luck()).round();
-        self.happens(BatchEvent::Reading { reading: SeenReading::Weight { gross_g } });
+    fn weigh(&mut self) -> Result<()> {
+        let reading = self.cook.weight(&mut self.luck, 0.0);
+        self.says(reading)
     }
 
-    fn work(&mut self, step: &Step) {
-        let minutes = step.minutes.map_or(3.0, |m| m.mid_min);
-        let seconds = 60.0 * minutes * (1.0 + 0.2 * self.luck());
-        self.now_ms += (seconds * 1000.0) as i64;
-        self.step_done(step);
+    /// A reading that cannot be is read again by the scale.
+    fn says(&mut self, reading: SeenReading) -> Result<()> {
+        let told = self.cook.does_unasked(BatchEvent::Reading { reading });
+        if told.is_err() && !matches!(reading, SeenReading::Weight { .. }) {
+            return self.weigh();
+        }
+        told
+    }
+
+    fn work(&mut self, step: &Step) -> Result<()> {
+        let minutes = step.minutes.map_or(3.0, |m| m.mid);
+        let seconds = 60.0 * minutes * self.luck.between(0.8, 1.2);
+        self.cook.works_elsewhere(seconds);
+        self.step_done(step)
     }
 }

@@ -2,10 +2,9 @@
 //!
 //! Every connection comes through [`listen`], which stands in front of the web server: from this machine on
 //! loopback, and, once the cook opens it, from the kitchen's network behind the program's own certificate.
-//! [`guard`] then looks at every request before any route does.
+//! [`crate::guard`] then looks at every request before any route does.
 
 mod authority;
-mod guard;
 mod guesses;
 mod listen;
 mod pairing;
@@ -21,7 +20,6 @@ use rocket::request::{FromRequest, Outcome, Request};
 use rocket::tokio::sync::watch;
 
 pub use authority::Authority;
-pub use guard::{Guard, refused};
 pub use guesses::Guesses;
 pub use pairing::Pairing;
 pub use secret::{fresh_secret, hash_of_passcode, hash_of_secret, matches};
@@ -159,7 +157,8 @@ impl Door {
         self.peers().remove(&inner_port);
     }
 
-    fn peer(&self, inner_port: u16) -> Option<Peer> {
+    /// Who is behind a connection to the web server, if the door let it in.
+    pub fn peer(&self, inner_port: u16) -> Option<Peer> {
         self.peers().get(&inner_port).copied()
     }
 
@@ -205,12 +204,21 @@ impl Caller {
     }
 }
 
+/// What the guard found of a request; a caller only if it let the request pass.
+#[derive(Default)]
+pub struct Found {
+    /// Who asks.
+    pub caller: Option<Caller>,
+    /// Why it does not pass.
+    pub problem: Option<crate::problem::Problem>,
+}
+
 #[rocket::async_trait]
 impl<'r> FromRequest<'r> for Caller {
     type Error = std::convert::Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        match guard::caller_of(request) {
+        match request.local_cache(Found::default).caller.clone() {
             Some(caller) => Outcome::Success(caller),
             None => Outcome::Forward(rocket::http::Status::NotFound),
         }

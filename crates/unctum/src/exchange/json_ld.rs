@@ -3,10 +3,12 @@
 use serde_json::{Value, json};
 use unctum_core::Result;
 use unctum_core::food::Larder;
-use unctum_core::process::{Method, Minutes, PieceFigures, Shape, Step, Sweet, Times};
+use unctum_core::formula::{PieceFigures, Times};
+use unctum_core::numeric::Spread;
+use unctum_core::process::{Method, Shape, Step, Sweet};
+use unctum_core::reading::{MOST_LINES, Raw, RawStep, bare};
 
-use super::told::{duration_min, iso_duration, yield_in};
-use super::{MOST_LINES, Raw, RawStep, bare};
+use super::duration::{duration_min, iso_duration, yield_in};
 
 /// How deep instructions may be nested.
 const DEEPEST: usize = 8;
@@ -76,7 +78,7 @@ fn instructions(value: &Value, depth: usize, out: &mut Vec<RawStep>) {
                 let text = text.or_else(|| fields.get("name").map(words));
                 let minutes = ["timeRequired", "performTime", "totalTime"].iter().find_map(|f| {
                     let min = duration_min(fields.get(*f)?)?;
-                    Some(Minutes { low_min: min, mid_min: min, high_min: min })
+                    Some(Spread::exact(min))
                 });
                 out.extend(text.filter(|t| !t.is_empty()).map(|text| RawStep { text, minutes }));
             }
@@ -183,8 +185,8 @@ pub fn write(
         .iter()
         .map(|s| {
             let mut step = json!({"@type": "HowToStep", "name": s.title, "text": step_words(s)});
-            if let Some(time) = times.steps.iter().find(|t| t.step == s.key && t.minutes.mid_min > 0.0) {
-                step["timeRequired"] = json!(iso_duration(time.minutes.mid_min));
+            if let Some(time) = times.steps.iter().find(|t| t.step == s.key && t.minutes.mid > 0.0) {
+                step["timeRequired"] = json!(iso_duration(time.minutes.mid));
             }
             step
         })
@@ -196,7 +198,7 @@ pub fn write(
         "alternateName": sweet.aliases,
         "description": sweet.about,
         "recipeYield": yield_words(&method.shape, finished_g, pieces),
-        "totalTime": iso_duration(times.total.mid_min.round()),
+        "totalTime": iso_duration(times.total_min.mid.round()),
         "recipeIngredient": ingredient_lines(method, larder)?,
         "recipeInstructions": steps,
         "unctum:document": sweet,

@@ -1,10 +1,15 @@
-//! The published JSON Schema of a sweet, from the same description as the API.
+//! The published JSON Schema of a sweet, from the same types as the API's description.
 
 use std::collections::BTreeSet;
 
 use serde_json::{Map, Value, json};
+use unctum_core::process::Sweet;
+use utoipa::OpenApi;
 
-use crate::openapi;
+/// A sweet, and all that stands in one.
+#[derive(OpenApi)]
+#[openapi(components(schemas(Sweet)))]
+struct Described;
 
 const HERE: &str = "#/components/schemas/";
 
@@ -41,7 +46,7 @@ fn moved(value: &Value) -> Value {
 /// JSON Schema (draft 2020-12) of a sweet as it stands in the catalogue and in our own files.
 #[must_use]
 pub fn sweet() -> Value {
-    let api = serde_json::to_value(openapi::document()).unwrap_or_default();
+    let api = serde_json::to_value(Described::openapi()).unwrap_or_default();
     let schemas = &api["components"]["schemas"];
     let mut known = BTreeSet::from(["Sweet".to_owned()]);
     loop {

@@ -6,8 +6,8 @@ use rocket::{State, get, post, put};
 use serde::Serialize;
 use unctum_core::CoreError;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson,
-    summary,
+    BatchEvent, BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Rescue,
+    StartAsk, SyrupSigns, Verdict, lesson, rescue as rescue_of, set_up, summary, syrup_signs,
 };
 use unctum_store::batch::{self as rows, Entry, Page, Standing};
 use unctum_store::{SqliteConnection, kitchen};
@@ -16,9 +16,9 @@ use utoipa::{IntoParams, ToSchema};
 use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
+use crate::door::Caller;
 use crate::problem::{Answer, Problem};
 use crate::routes::sweet::known;
-use crate::setting_up::{StartAsk, SyrupSigns, set_up, signs};
 
 /// A batch with everything that follows from its log.
 #[derive(Serialize, ToSchema)]
@@ -71,6 +71,8 @@ pub struct BatchLine {
 pub struct BatchBrief {
     /// Name of the pan.
     pub pan_name: String,
+    /// Number of the pan, if it is known.
+    pub pan_id: Option<i32>,
     /// Name of the ring.
     pub ring_name: String,
     /// Number of the ring, if it is known.
@@ -106,7 +108,7 @@ fn view(
         id,
         started_ms: batch.started_ms(),
         state: batch.state_at(now_ms),
-        lesson: verdict.as_ref().map(|v| lesson(setup, &summary, v)),
+        lesson: verdict.as_ref().and_then(|v| lesson(setup, &summary, v)),
         summary,
         readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
@@ -116,7 +118,7 @@ fn view(
     })
 }
 
-fn line(line: rows::Line, now_ms: i64) -> BatchLine {
+pub(super) fn line(line: rows::Line, now_ms: i64) -> BatchLine {
     BatchLine {
         id: line.id,
         title: line.title,
@@ -125,6 +127,7 @@ fn line(line: rows::Line, now_ms: i64) -> BatchLine {
         resting: line.standing == Standing::Resting,
         brief: line.brief.map(|b| BatchBrief {
             pan_name: b.pan_name,
+            pan_id: b.pan_id,
             ring_name: b.ring_name,
             ring_id: b.ring_id,
             summary: b.summary,
@@ -139,8 +142,8 @@ fn line(line: rows::Line, now_ms: i64) -> BatchLine {
 pub struct StartPlan {
     /// The batch as it would be set up.
     pub setup: BatchSetup,
-    /// The stage on her instruments.
-    pub syrup: SyrupSigns,
+    /// The stage on her instruments; none where nothing is boiled to a stage.
+    pub syrup: Option<SyrupSigns>,
     /// Why it cannot go there now, if pan or ring are taken.
     pub taken: Option<String>,
     /// How the sweet turned out the last time.
@@ -158,8 +161,8 @@ pub struct LastTime {
     pub title: String,
     /// The verdict.
     pub verdict: Verdict,
-    /// What it teaches.
-    pub lesson: Lesson,
+    /// What it teaches, where a syrup was boiled.
+    pub lesson: Option<Lesson>,
 }
 
 /// How the sweet of a setup turned out the last time; what it teaches, told for the size of this one.
@@ -169,7 +172,9 @@ fn last_time(c: &mut SqliteConnection, setup: &BatchSetup) -> unctum_store::Resu
     Ok(found.and_then(|b| {
         let verdict = b.verdict?;
         let mut lesson = lesson(&b.setup, &summary(&b.setup, b.started_ms, &b.log), &verdict);
-        lesson.next = lesson.next.for_times(setup.charge.solids_g() / b.setup.charge.solids_g());
+        if let (Some(lesson), Some(now), Some(then)) = (&mut lesson, &setup.syrup, &b.setup.syrup) {
+            lesson.next = lesson.next.for_times(now.charge.solids_g() / then.charge.solids_g());
+        }
         Some(LastTime { id: b.id, started_ms: b.started_ms, title: b.setup.title, verdict, lesson })
     }))
 }
@@ -180,7 +185,8 @@ async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
         Some(key) => Some(known(app, key).await?.sweet),
         None => None,
     };
-    let setup = set_up(app, ask, sweet.as_ref(), &kitchen)?;
+    let mut setup = set_up(ask, sweet.as_ref(), &kitchen, &app.catalogue.book(&kitchen)?)?;
+    setup.steps = app.catalogue.cautioned(setup.steps);
     setup.check()?;
     Ok(setup)
 }
@@ -196,15 +202,16 @@ pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPl
     let ask = body.0?;
     let setup = asked_setup(app, &ask).await?;
     let (asked, following) = (setup.clone(), app.following.clone());
+    let batch = Followed::new(setup.clone(), app.clock.now_ms(), &[])?;
     let (taken, last_time) = app
         .read(move |c| {
             let going_on = rows::going_on(c, &following)?;
-            let taken =
-                asked.check_free(going_on.iter().map(|(_, b)| b.setup())).err().map(|e| e.to_string());
+            let taken = batch.check_free(going_on.iter().map(|(_, b)| b.as_ref())).err();
+            let taken = taken.map(|e| e.to_string());
             Ok((taken, last_time(c, &asked)?))
         })
         .await?;
-    Ok(Json(StartPlan { syrup: signs(&setup), setup, taken, last_time }))
+    Ok(Json(StartPlan { syrup: syrup_signs(&setup), setup, taken, last_time }))
 }
 
 /// Which lines of the notebook are wanted.
@@ -239,7 +246,7 @@ pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShel
     let before = match ask.before.as_deref() {
         None => None,
         Some(told) => Some(before_of(told).ok_or_else(|| {
-            CoreError::NotNow(
+            CoreError::Missing(
                 "There is no page of the notebook from there on. Go back to its first page.".into(),
             )
         })?),
@@ -320,6 +327,19 @@ pub async fn batch(app: &State<App>, id: i32, after_seq: Option<i32>) -> Answer<
     Ok(Json(looked_at(app, id, after_seq).await?))
 }
 
+/// What can be done for a batch that went wrong, with its numbers of this moment.
+///
+/// # Errors
+/// 404.
+#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("id" = i32, Path)),
+    responses((status = 200, body = Rescue), (status = 404, body = Problem)))]
+#[get("/batches/<id>/rescue")]
+pub async fn rescue(app: &State<App>, id: i32) -> Answer<Json<Rescue>> {
+    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    let batch = app.read(move |c| following.at(c, id)).await?;
+    Ok(Json(rescue_of(batch.setup(), &batch.state_at(now_ms))))
+}
+
 /// What a device says of an entry besides what happened.
 #[derive(rocket::FromForm, IntoParams)]
 #[into_params(parameter_in = Query)]
@@ -345,12 +365,14 @@ pub async fn log_event(
     app: &State<App>,
     id: i32,
     ask: EntryAsk,
+    caller: Caller,
     body: Body<BatchEvent>,
 ) -> Answer<Json<BatchView>> {
     let entry = Entry {
         entry_id: entry_name(ask.entry_id)?,
         at_ms: ask.at_ms,
         seen_seq: ask.seen_seq.unwrap_or(0),
+        by: caller.device.map(|d| d.name),
         event: body.0?,
     };
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());

@@ -1,5 +1,4 @@
-//! A pan on a ring: boil-downs, clock rules, corrections, acid on the way, milk. Questions without
-//! memory.
+//! A pan on a ring: boil-downs, clock rules, acid on the way, milk. Questions without memory.
 
 use rocket::post;
 use rocket::serde::json::Json;
@@ -8,16 +7,15 @@ use unctum_core::CoreError;
 use unctum_core::kitchen::{Flame, Pan, Ring, Room, Thermometer};
 use unctum_core::pan::acid::{AcidMoment, early_or_late};
 use unctum_core::pan::clock::{ClockZero, Retimed, retime};
-use unctum_core::pan::correct::{Correction, Hob, Warmed, bring_to, mix, warm};
 use unctum_core::pan::milk::{Milk, Reduction, reduce};
 use unctum_core::pan::program::HobChange;
 use unctum_core::pan::terms::{StageTerms, stage_terms};
 use unctum_core::pan::{BoilDown, BoilDownQuestion};
 use unctum_core::syrup::graining::Provocation;
 use unctum_core::syrup::inversion::AcidKind;
-use unctum_core::syrup::locate::{Instruments, Strength, Target, strength_of};
+use unctum_core::syrup::locate::Target;
 use unctum_core::syrup::sweetener::Straining;
-use unctum_core::syrup::{Charge, Contents, Ladder, Properties, Reading, StageKey, properties};
+use unctum_core::syrup::{Charge, Contents, Ladder, StageKey};
 use utoipa::ToSchema;
 
 use crate::body::Body;
@@ -87,14 +85,14 @@ impl BoilDownAsk {
             }
             _ => {
                 let words = "Say what is in the pan: either the charge or the contents.";
-                return Err(CoreError::NotNow(words.into()).into());
+                return Err(CoreError::Missing(words.into()).into());
             }
         };
         self.ladder.check()?;
         let program = match (self.program, self.flame_frac.or(self.flame.map(Flame::frac))) {
             (Some(program), _) => program,
             (None, Some(flame_frac)) => vec![HobChange::steady(flame_frac)],
-            (None, None) => return Err(CoreError::NotNow("Say how high the flame is.".into()).into()),
+            (None, None) => return Err(CoreError::Missing("Say how high the flame is.".into()).into()),
         };
         let goal =
             target(self.target_stage, self.target_solids_frac).unwrap_or(Target::Stage(StageKey::OneString));
@@ -203,143 +201,11 @@ pub struct HobAsk {
     pub room: Room,
 }
 
-/// A syrup to put right.
-#[derive(Deserialize, ToSchema)]
-#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
-#[schema(example = json!({"kind": "to_strength", "charge": {"sucrose_g": 300, "water_g": 150},
-    "reading": {"kind": "weight", "gross_g": 1475, "tare_g": 1100}, "target_stage": "one-string",
-    "hob": {"pan": {"name": "Pan", "tare_g": 1100, "diameter_cm": 20, "wall_height_cm": 9, "heat_capacity_j_k": 560},
-        "ring": {"name": "Left", "kind": "gas", "rated_power_w": 1800, "efficiency_frac": 0.42, "efficiency_sd": 0.08}}}))]
-pub enum CorrectAsk {
-    /// Over or under, or left over from soaking: bring it to a strength.
-    ToStrength {
-        /// What is dissolved in it, and its water if no reading tells the strength.
-        charge: Charge,
-        /// What was read.
-        #[serde(default)]
-        reading: Option<Reading>,
-        /// The errors of her instruments, if the reading still has them in it.
-        #[serde(default)]
-        instruments: Instruments,
-        /// Its temperature, °C; boiling if left out.
-        #[serde(default)]
-        from_c: Option<f64>,
-        /// Stage to come to.
-        #[serde(default)]
-        target_stage: Option<StageKey>,
-        /// Strength to come to, 0–1; wins over the stage.
-        #[serde(default)]
-        target_solids_frac: Option<f64>,
-        /// Where.
-        hob: Box<HobAsk>,
-        /// The cook's ladder; the usual one if left out.
-        #[serde(default)]
-        ladder: Ladder,
-    },
-    /// Two syrups into one.
-    Mix {
-        /// One.
-        a: Charge,
-        /// The other.
-        b: Charge,
-        /// The room.
-        #[serde(default)]
-        room: Room,
-        /// The cook's ladder; the usual one if left out.
-        #[serde(default)]
-        ladder: Ladder,
-    },
-    /// A cold syrup warmed for use.
-    Warm {
-        /// The syrup.
-        charge: Charge,
-        /// From, °C.
-        from_c: f64,
-        /// To, °C, below its boil.
-        to_c: f64,
-        /// Where.
-        hob: Box<HobAsk>,
-        /// The cook's ladder; the usual one if left out.
-        #[serde(default)]
-        ladder: Ladder,
-    },
-}
-
-/// What puts it right.
-#[derive(Serialize, ToSchema)]
-#[serde(tag = "kind", rename_all = "snake_case")]
-pub enum CorrectAnswer {
-    /// Water to add or to lose, and minutes.
-    ToStrength(Correction),
-    /// What the two make.
-    Mix {
-        /// The mixture.
-        charge: Charge,
-        /// What it weighs, g.
-        total_g: f64,
-        /// What it is like at 20 °C.
-        properties: Properties,
-    },
-    /// Minutes, and the water lost.
-    Warm(Warmed),
-}
-
-/// Water back, minutes on, two into one, warm again: puts a syrup right.
-///
-/// # Errors
-/// 400, 413 or 422 with a sentence and a code.
-#[utoipa::path(context_path = "/api/v1", tag = "syrup", request_body = CorrectAsk,
-    responses((status = 200, body = CorrectAnswer), (status = 422, body = Problem)))]
-#[post("/syrup/correct", data = "<body>")]
-pub fn correct(body: Body<CorrectAsk>) -> Answer<Json<CorrectAnswer>> {
-    let answer = match body.0? {
-        CorrectAsk::ToStrength {
-            charge,
-            reading,
-            instruments,
-            from_c,
-            target_stage,
-            target_solids_frac,
-            hob,
-            ladder,
-        } => {
-            ladder.check()?;
-            let charge = charge.checked()?;
-            let air = hob.room.air()?;
-            let strength = match reading {
-                Some(shown) => strength_of(&charge, instruments.corrected(shown)?, air.pressure_pa, &ladder)?,
-                None => {
-                    let frac = charge.solids_frac();
-                    Strength::about(frac, frac, frac)
-                }
-            };
-            let goal = target(target_stage, target_solids_frac)
-                .ok_or_else(|| CoreError::NotNow("Say which stage or strength it is to have.".into()))?;
-            let goal_frac = goal.solids_frac(&ladder)?;
-            let flame_frac = hob.flame.unwrap_or(Flame::Medium).frac();
-            let hob = Hob { pan: &hob.pan, ring: &hob.ring, flame_frac, air: &air };
-            let from_c = from_c.unwrap_or(200.0);
-            let correction = bring_to(&charge, strength, from_c, goal_frac, &hob, &ladder)?;
-            CorrectAnswer::ToStrength(match (target_solids_frac, target_stage) {
-                (None, Some(stage)) => correction.against(strength, stage, &ladder),
-                _ => correction,
-            })
-        }
-        CorrectAsk::Mix { a, b, room, ladder } => {
-            ladder.check()?;
-            let charge = mix(&a, &b)?;
-            let properties = properties(&charge, 20.0, room.air()?.pressure_pa, &ladder)?;
-            CorrectAnswer::Mix { total_g: charge.total_g(), charge, properties }
-        }
-        CorrectAsk::Warm { charge, from_c, to_c, hob, ladder } => {
-            ladder.check()?;
-            let air = hob.room.air()?;
-            let flame_frac = hob.flame.unwrap_or(Flame::Medium).frac();
-            let hob = Hob { pan: &hob.pan, ring: &hob.ring, flame_frac, air: &air };
-            CorrectAnswer::Warm(warm(&charge, from_c, to_c, &hob, &ladder)?)
-        }
-    };
-    Ok(Json(answer))
+impl HobAsk {
+    /// Share of the full flame, 0–1.
+    pub(super) fn flame_frac(&self) -> f64 {
+        self.flame.unwrap_or(Flame::Medium).frac()
+    }
 }
 
 /// Acid for a boil.
@@ -406,6 +272,5 @@ pub struct MilkAsk {
 #[post("/syrup/milk", data = "<body>")]
 pub fn milk(body: Body<MilkAsk>) -> Answer<Json<Reduction>> {
     let MilkAsk { milk, ratio, hob } = body.0?;
-    let flame_frac = hob.flame.unwrap_or(Flame::Medium).frac();
-    Ok(Json(reduce(&milk, ratio, &hob.pan, &hob.ring, flame_frac, &hob.room.air()?)?))
+    Ok(Json(reduce(&milk, ratio, &hob.pan, &hob.ring, hob.flame_frac(), &hob.room.air()?)?))
 }

@@ -4,7 +4,7 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
 use serde::{Deserialize, Serialize};
-use unctum_core::kitchen::calibrate::{
+use unctum_core::calibrate::{
     self, BoilOffCheck, CupsCheck, HeatingCheck, MeasureCheck, MeasureFound, PanCheck, PanFound, RingFound,
     ThermometerCheck, ThermometerFound,
 };

@@ -2,88 +2,104 @@
 
 pub mod batch;
 pub mod boil;
+pub mod correct;
 pub mod door;
 pub mod kitchen;
 pub mod live;
 pub mod network;
 pub mod notebook;
+pub mod stove;
 pub mod sweet;
 pub mod syrup;
 pub mod system;
 
 use rocket::{Route, routes};
 
+/// Every route of the API, named once: what is mounted is what is described.
+macro_rules! every_route {
+    ($with:ident) => {
+        $with! {
+            system::health,
+            system::openapi,
+            system::clock,
+            system::move_clock,
+            syrup::stages,
+            syrup::properties,
+            syrup::locate,
+            syrup::sweeteners,
+            syrup::charge,
+            syrup::string,
+            syrup::invert,
+            syrup::graining,
+            boil::boil_down,
+            boil::terms,
+            boil::clock_rule,
+            boil::acid,
+            boil::milk,
+            correct::correct,
+            kitchen::kitchen,
+            kitchen::save_kitchen,
+            kitchen::history,
+            kitchen::undo,
+            kitchen::schools,
+            kitchen::first,
+            kitchen::ring_cups,
+            kitchen::ring_heating,
+            kitchen::ring_boil_off,
+            kitchen::check_thermometer,
+            kitchen::check_measure,
+            kitchen::check_pan,
+            kitchen::check_pressure,
+            sweet::shelf::sweets,
+            sweet::shelf::sweet,
+            sweet::shelf::ingredients,
+            sweet::figures::formula,
+            sweet::figures::compare_methods,
+            sweet::figures::convert,
+            sweet::own::check,
+            sweet::own::create,
+            sweet::own::save,
+            sweet::own::remove,
+            sweet::own::versions,
+            sweet::own::restore,
+            sweet::own::unfinished,
+            sweet::own::keep_unfinished,
+            sweet::own::drop_unfinished,
+            sweet::own::step_verbs,
+            sweet::exchange::import,
+            sweet::exchange::export,
+            sweet::exchange::sweet_schema,
+            batch::batches,
+            batch::plan,
+            batch::start,
+            batch::batch,
+            batch::log_event,
+            batch::judge,
+            batch::rescue,
+            stove::stove,
+            live::live,
+            notebook::copy,
+            door::door,
+            door::certificate,
+            door::enter,
+            door::pair,
+            door::leave,
+            network::network,
+            network::switch,
+            network::set_passcode,
+            network::pairing,
+            network::revoke,
+        }
+    };
+}
+pub(crate) use every_route;
+
+macro_rules! mounted {
+    ($($($at:ident)::+),* $(,)?) => { routes![$($($at)::+),*] };
+}
+
 /// All routes of the API.
 #[must_use]
 pub fn all() -> Vec<Route> {
-    routes![
-        system::health,
-        system::openapi,
-        system::clock,
-        system::move_clock,
-        syrup::stages,
-        syrup::properties,
-        syrup::locate,
-        syrup::sweeteners,
-        syrup::charge,
-        syrup::string,
-        syrup::invert,
-        syrup::graining,
-        boil::boil_down,
-        boil::terms,
-        boil::clock_rule,
-        boil::correct,
-        boil::acid,
-        boil::milk,
-        kitchen::kitchen,
-        kitchen::save_kitchen,
-        kitchen::history,
-        kitchen::undo,
-        kitchen::schools,
-        kitchen::first,
-        kitchen::ring_cups,
-        kitchen::ring_heating,
-        kitchen::ring_boil_off,
-        kitchen::check_thermometer,
-        kitchen::check_measure,
-        kitchen::check_pan,
-        kitchen::check_pressure,
-        sweet::shelf::sweets,
-        sweet::shelf::sweet,
-        sweet::shelf::ingredients,
-        sweet::figures::formula,
-        sweet::figures::compare_methods,
-        sweet::figures::convert,
-        sweet::own::check,
-        sweet::own::create,
-        sweet::own::save,
-        sweet::own::remove,
-        sweet::own::versions,
-        sweet::own::restore,
-        sweet::own::unfinished,
-        sweet::own::keep_unfinished,
-        sweet::own::drop_unfinished,
-        sweet::own::step_verbs,
-        sweet::exchange::import,
-        sweet::exchange::export,
-        sweet::exchange::sweet_schema,
-        batch::batches,
-        batch::plan,
-        batch::start,
-        batch::batch,
-        batch::log_event,
-        batch::judge,
-        live::live,
-        notebook::copy,
-        door::door,
-        door::certificate,
-        door::enter,
-        door::pair,
-        door::leave,
-        network::network,
-        network::switch,
-        network::set_passcode,
-        network::pairing,
-        network::revoke,
-    ]
+    every_route!(mounted)
 }

@@ -5,9 +5,11 @@ use rocket::{get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
 use unctum_core::error::within;
+use unctum_core::kitchen::Instruments;
+use unctum_core::numeric::Spread;
 use unctum_core::syrup::graining::{Graining, Provocation, graining as graining_of};
 use unctum_core::syrup::inversion::{self, AcidKind};
-use unctum_core::syrup::locate::{Instruments, Target, strength_of};
+use unctum_core::syrup::locate::{Accuracy, Target, strength_of};
 use unctum_core::syrup::signs::{Seen, seen};
 use unctum_core::syrup::string::{PulledString, pulled};
 use unctum_core::syrup::sweetener::{SWEETENERS, Sweetener};
@@ -177,6 +179,7 @@ pub fn locate(body: Body<LocateQuestion>) -> Answer<Json<Location>> {
     Ok(Json(unctum_core::syrup::locate(
         &charge,
         q.instruments.corrected(q.reading)?,
+        &q.instruments.accuracy(),
         pressure_pa,
         target,
         &q.ladder,
@@ -205,13 +208,8 @@ pub struct StringAsk {
 /// The string of a strength, with what the other schools see.
 #[derive(Serialize, ToSchema)]
 pub struct StringAnswer {
-    /// Strength, 0–1.
-    pub solids_frac: f64,
-    /// Lower end of the 80 % interval: a length is judged to within a factor of 1.6; the strength
-    /// itself if that was asked.
-    pub solids_frac_low: f64,
-    /// Upper end of the same.
-    pub solids_frac_high: f64,
+    /// Strength, 0–1: a length is judged to within a factor of 1.6; exact if the strength was asked.
+    pub solids_frac: Spread,
     /// Stage.
     pub stage: StageKey,
     /// The string.
@@ -231,26 +229,24 @@ pub struct StringAnswer {
 pub fn string(body: Body<StringAsk>) -> Answer<Json<StringAnswer>> {
     let q = body.0?;
     q.ladder.check()?;
-    let (frac, low, high) = match (q.solids_frac, q.string_cm) {
-        (Some(w), None) => (w, w, w),
+    let frac = match (q.solids_frac, q.string_cm) {
+        (Some(w), None) => Spread::exact(w),
         (None, Some(string_cm)) => {
             let any_sugar = Charge::sugar_and_water(1.0, 1.0);
-            let found = strength_of(&any_sugar, Reading::String { string_cm }, SEA_LEVEL_PA, &q.ladder)?;
-            (found.frac, found.low_frac, found.high_frac)
+            let reading = Reading::String { string_cm };
+            strength_of(&any_sugar, reading, &Accuracy::default(), SEA_LEVEL_PA, &q.ladder)?.frac
         }
         _ => {
             let words = "Give either the strength or the length of the string, not both and not neither.";
-            return Err(CoreError::NotNow(words.into()).into());
+            return Err(CoreError::Contradiction(words.into()).into());
         }
     };
     let points = usize::try_from(q.max_points.unwrap_or(24)).unwrap_or(24);
-    let string = pulled(frac, &q.ladder, points)?;
+    let string = pulled(frac.mid, &q.ladder, points)?;
     Ok(Json(StringAnswer {
         solids_frac: frac,
-        solids_frac_low: low,
-        solids_frac_high: high,
-        stage: q.ladder.at(frac),
-        seen: seen(frac, &q.ladder),
+        stage: q.ladder.at(frac.mid),
+        seen: seen(frac.mid, &q.ladder),
         string,
     }))
 }
@@ -308,7 +304,7 @@ pub fn invert(body: Body<InvertAsk>) -> Answer<Json<InvertAnswer>> {
         (None, None) => inversion::NEUTRAL_PH,
         (Some(_), Some(_)) => {
             let words = "Give either the pH or the acid that makes it, not both.";
-            return Err(CoreError::NotNow(words.into()).into());
+            return Err(CoreError::Contradiction(words.into()).into());
         }
     };
     let inverted_frac = inversion::inverted_frac(temperature_c, ph, duration_s);

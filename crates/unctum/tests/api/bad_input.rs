@@ -70,7 +70,7 @@ fn nothing_is_stored_of_what_is_refused() {
         422,
         "out-of-range",
     );
-    refused(post("/api/v1/batches", json!({"sweet_key":"cashew-sheet"})), 422, "not-now");
+    refused(post("/api/v1/batches", json!({"sweet_key":"cashew-sheet"})), 422, "missing");
     refused(
         post(
             "/api/v1/batches",
@@ -120,7 +120,7 @@ fn nothing_is_stored_of_what_is_refused() {
     kitchen["pans"][0]["pan"]["diameter_cm"] = json!(0);
     refused(put(&kitchen), 422, "out-of-range");
     kitchen["pans"] = json!([]);
-    refused(put(&kitchen), 422, "not-now");
+    refused(put(&kitchen), 422, "missing");
 
     assert_eq!(server.stored(), before);
 }

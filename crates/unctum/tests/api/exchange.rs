@@ -88,11 +88,42 @@ fn a_messy_text_is_asked_about_before_it_is_kept() {
     let steps = sweet["methods"][0]["steps"].as_array().expect("steps").clone();
     assert_eq!(steps.len(), 3);
     assert!(steps[0]["cue"].as_str().is_some_and(|c| c.starts_with("Until it smells nutty")));
-    assert_eq!(steps[0]["minutes"], json!({"low_min": 20.0, "mid_min": 22.5, "high_min": 25.0}));
+    assert_eq!(steps[0]["minutes"], json!({"low": 20.0, "mid": 22.5, "high": 25.0}));
     assert_eq!(steps[2]["reason"], "Not told.");
     let f =
         server.ok(&format!("/api/v1/sweets/{key}/formula"), &json!({"size": {"kind": "times", "factor": 1}}));
     assert!(f["formula"]["lines"].as_array().expect("lines").iter().any(|l| l["ingredient"] == "cashew"));
+}
+
+/// What was read is sent back with what she says to it, and is not read again: the answers are the same as if it were.
+#[test]
+fn a_draft_is_sent_back_as_a_draft() {
+    let server = Server::empty();
+    let settled = json!([{"line": 1, "mass_g": 218}, {"line": 2, "mass_g": 200}, {"line": 3, "mass_g": 60}]);
+    let (_, seen) = import(&server, "text", MESSY, json!({}));
+    let by_draft = |more: Value| {
+        let mut ask = json!({"format": "text", "raw": seen["raw"]});
+        for (key, value) in more.as_object().expect("object") {
+            ask[key] = value.clone();
+        }
+        server.post("/api/v1/sweets/import", &ask)
+    };
+    assert_eq!(by_draft(json!({})), (Status::Ok, seen.clone()));
+    let (_, by_text) = import(&server, "text", MESSY, json!({"settled": settled}));
+    assert_eq!(by_draft(json!({"settled": settled})), (Status::Ok, by_text));
+    let mut renamed = seen["raw"].clone();
+    renamed["name"] = json!("Read once");
+    let (status, kept) = by_draft(json!({"raw": renamed, "settled": settled, "commit": true}));
+    assert_eq!((status, &kept["sweet"]["name"]), (Status::Ok, &json!("Read once")), "{kept}");
+    assert_eq!(found(&server, "own=true").len(), 1);
+
+    for bad in [json!({"name": 3}), json!([]), json!("text"), json!({"moons": 1})] {
+        let (status, problem) = by_draft(json!({"raw": bad, "commit": true}));
+        assert_eq!((status.code, problem["code"].as_str()), (422, Some("wrong-shape")), "{problem}");
+    }
+    let (status, problem) = server.post("/api/v1/sweets/import", &json!({"format": "text", "commit": true}));
+    assert_eq!((status.code, problem["code"].as_str()), (422, Some("no-recipe")), "{problem}");
+    assert_eq!(found(&server, "own=true").len(), 1);
 }
 
 #[test]
@@ -152,7 +183,7 @@ fn yield_and_times_go_out_and_come_in() {
     assert_eq!(method["shape"], json!({"kind": "pieces", "piece_g": 50.0}));
     assert!(method["about"].as_str().is_some_and(|a| a.contains("75 min in all")), "{method}");
     let usual: Vec<_> =
-        method["steps"].as_array().expect("steps").iter().map(|s| &s["minutes"]["mid_min"]).collect();
+        method["steps"].as_array().expect("steps").iter().map(|s| &s["minutes"]["mid"]).collect();
     assert_eq!(usual, [&json!(25.0), &json!(30.0), &json!(12.0)], "what is not told is usual for such work");
     assert!(seen["notes"].to_string().contains("No time is told for 1 of 3 steps"), "{}", seen["notes"]);
     let key = seen["stored_key"].as_str().expect("key");
@@ -168,7 +199,7 @@ fn yield_and_times_go_out_and_come_in() {
         json!({}),
     );
     assert_eq!(told["sweet"]["methods"][0]["shape"], json!({"kind": "pieces", "piece_g": 20.0}), "{told}");
-    assert_eq!(told["sweet"]["methods"][0]["steps"][0]["minutes"]["low_min"], 480.0);
+    assert_eq!(told["sweet"]["methods"][0]["steps"][0]["minutes"]["low"], 480.0);
     assert_eq!(told["lines"].as_array().map(Vec::len), Some(2), "the yield is no ingredient");
 }
 
@@ -233,7 +264,7 @@ fn a_text_is_read_as_it_was_meant_or_asked_about() {
     );
     let steps = &brittle["sweet"]["methods"][0]["steps"];
     assert_eq!(steps[0]["effects"][0], json!({"kind":"boil_to_stage","stage":"hard-ball"}), "{steps}");
-    assert!(steps.as_array().expect("steps").iter().all(|s| s["minutes"]["mid_min"].as_f64() > Some(0.0)));
+    assert!(steps.as_array().expect("steps").iter().all(|s| s["minutes"]["mid"].as_f64() > Some(0.0)));
     assert!(
         brittle["notes"].to_string().contains("No time is told for 2 of 2 steps"),
         "{}",
@@ -243,7 +274,7 @@ fn a_text_is_read_as_it_was_meant_or_asked_about() {
     let key = kept["stored_key"].as_str().expect("stored");
     let plan =
         server.ok("/api/v1/batches/plan", &json!({"sweet_key": key, "size": {"kind":"times","factor":1}}));
-    assert_eq!(plan["setup"]["stage"], "hard-ball");
+    assert_eq!(plan["setup"]["syrup"]["stage"], "hard-ball");
 }
 
 /// Every line of every method, written as a plain recipe of anybody's and read back, names the same ingredient and

@@ -13,3 +13,4 @@ mod network;
 mod questions;
 mod starts;
 mod sweets;
+mod whole_stove;

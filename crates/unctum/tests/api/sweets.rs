@@ -98,7 +98,7 @@ fn what_is_wrong_with_a_sweet_is_told_with_its_place_and_nothing_is_stored() {
         let mut bad = good.clone();
         change(&mut bad["methods"][0]);
         let (status, problem) = server.post("/api/v1/sweets", &bad);
-        assert_eq!((status.code, problem["code"].as_str()), (422, Some("bad-process")), "{problem}");
+        assert_eq!((status.code, problem["code"].as_str()), (422, Some("bad-sweet")), "{problem}");
         let faults = server.ok("/api/v1/sweets/check", &bad)["faults"].clone();
         let told = faults.as_array().expect("faults").iter().any(|f| {
             f["field"].as_str() == Some(place) && f["words"].as_str().is_some_and(|w| w.contains(words))
@@ -155,7 +155,7 @@ fn sizes_that_cannot_be_are_refused() {
     let change = json!({"kind": "stage", "step": "boil", "stage": "thin"});
     let ask = json!({"size": {"kind": "times", "factor": 1}, "variation": [change]});
     let (status, problem) = server.post("/api/v1/sweets/cashew-sheet/formula", &ask);
-    assert_eq!((status.code, problem["code"].as_str()), (422, Some("bad-process")));
+    assert_eq!((status.code, problem["code"].as_str()), (422, Some("step-cannot")));
 }
 
 #[test]
@@ -191,15 +191,14 @@ fn two_thousand_own_sweets_are_kept_and_found() {
     let sweet: unctum_core::process::Sweet =
         serde_json::from_value(page(&server, "sesame-jaggery-ladoo")["sweet"].clone()).expect("sweet");
     let catalogue = unctum::catalogue::Catalogue::load().expect("catalogue");
-    let ladder = unctum_core::syrup::Ladder::default();
-    let setting =
-        unctum_core::process::Setting { larder: &catalogue.larder, ladder: &ladder, air: Default::default() };
+    let kitchen = server.store().read(unctum_store::kitchen::load).expect("kitchen");
+    let book = catalogue.book(&kitchen).expect("book");
     store
         .write(|c| {
             for i in 0..2000 {
                 let mut one = sweet.clone();
                 one.name = format!("Sesame {i}");
-                let card = unctum_core::process::Card::of(&one, true, &setting, None)?;
+                let card = unctum_core::shelf::Card::of(&one, true, &book, None)?;
                 unctum_store::sweet::create(c, &one, &card, ("Made", i))?;
             }
             Ok(())
@@ -220,7 +219,7 @@ fn a_card_says_what_its_page_says() {
             let first = page(&server, key)["sweet"]["methods"][0].clone();
             let ask = json!({"method_key": first["key"], "size": {"kind": "times", "factor": 1}});
             let f = server.ok(&format!("/api/v1/sweets/{key}/formula"), &ask)["formula"].clone();
-            near(&card["total_min"], f["times"]["total"]["mid_min"].as_f64().expect("min"), 1e-9);
+            near(&card["total_min"], f["times"]["total_min"]["mid"].as_f64().expect("min"), 1e-9);
             near(&card["hands_min"], f["times"]["hands_min"].as_f64().expect("min"), 1e-9);
             assert_eq!(card["level"], first["level"], "{key}");
         }

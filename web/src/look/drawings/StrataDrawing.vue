@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import type { Api } from '@/api/client'
-import { handLine, polyline, type Dot } from '@/look/hand'
 import StageMark from '@/look/marks/StageMark.vue'
 import { useSize } from '@/look/size'
 import { height, inkOn, strengthAt, syrupColour } from '@/look/strata'
-import { celsius, degreeUnit, number } from '@/units/format'
+import { degreeUnit, number } from '@/units/format'
+import { strataLines, TOP } from './strataLines'
 
 /**
  * The boil drawn: minutes to the right, strength upwards, the ladder of stages as strata. Shows the
@@ -28,92 +28,27 @@ const emit = defineEmits<{ 'update:cursor_s': [s: number] }>()
 const clip = useId()
 const frame = ref<HTMLElement>()
 const size = useSize(frame)
-const LEFT = 148
-const RIGHT = 66
-const TOP = 14
-const BOTTOM = 34
-const narrow = computed(() => size.width.value < 380)
-const close = computed(() => size.width.value < 560)
-const left = computed(() => (narrow.value ? 40 : close.value ? 126 : LEFT))
-const right = computed(() => (close.value ? 54 : RIGHT))
-const box = computed(() => ({
-  w: Math.max(size.width.value, 240),
-  h: Math.max(size.height.value, 220),
-}))
-
-const x = (s: number) => left.value + (s / props.end_s) * (box.value.w - left.value - right.value)
-const y = (frac: number) => {
-  const [low, high] = [height(props.from), height(props.to)]
-  const share = (height(frac) - low) / (high - low)
-  return box.value.h - BOTTOM - share * (box.value.h - TOP - BOTTOM)
-}
+const {
+  narrow,
+  left,
+  right,
+  box,
+  x,
+  y,
+  bands,
+  marks,
+  ticks,
+  band,
+  off_s,
+  before,
+  beyond,
+  tail,
+  floor,
+  aim,
+} = strataLines(props, size)
+const inside = (s: number) => Math.min(Math.max(s, 0), props.end_s)
 const picture = ref<SVGSVGElement>()
 defineExpose({ svg: () => picture.value })
-
-const bands = computed(() =>
-  props.ladder
-    .filter((s) => s.high_frac > props.from + 0.003 && s.low_frac < props.to - 0.003)
-    .map((stage) => {
-      const top = y(Math.min(stage.high_frac, props.to))
-      const bottom = y(Math.max(stage.low_frac, props.from))
-      return { stage, top, bottom, tall: bottom - top }
-    }),
-)
-
-const marks = computed(() =>
-  (props.boil?.stages ?? [])
-    .filter((s) => s.at.mid_s <= props.end_s)
-    .map((s) => {
-      const low = props.ladder.find((l) => l.key === s.stage)?.low_frac ?? 0
-      return { key: s.stage, y: y(low), shown: celsius(s.shown_c) }
-    })
-    .filter((m, i, all) => i === 0 || Math.abs((all[i - 1]?.y ?? 0) - m.y) > 13),
-)
-
-const ticks = computed(() => {
-  const min = props.end_s / 60
-  const step = [1, 2, 5, 10, 15, 30, 60].find((n) => min / n <= (close.value ? 5 : 9)) ?? 120
-  return Array.from({ length: Math.floor(min / step) + 1 }, (_, i) => i * step)
-})
-
-// Before the boil strength hardly moves, and what is known of it is the measuring alone.
-const banded_s = computed(() => 0.8 * (props.boil?.boils_at?.mid_s ?? 0))
-const inside = (s: number) => Math.min(Math.max(s, 0), props.end_s)
-const band = computed(() => {
-  const points = props.boil?.series.filter((p) => p.elapsed_s >= banded_s.value) ?? []
-  const dots: Dot[] = [
-    ...points.map((p) => ({ x: x(p.elapsed_low_s), y: y(p.solids_frac) })),
-    ...points.map((p) => ({ x: x(p.elapsed_high_s), y: y(p.solids_frac) })).reverse(),
-  ]
-  return dots.length > 2 ? `${polyline(dots)}Z` : ''
-})
-const off_s = computed(() => props.boil?.turn_off.at.mid_s ?? 0)
-const off = computed(() => {
-  const turn = props.boil?.turn_off
-  return turn ? [{ x: x(turn.at.mid_s), y: y(turn.solids_frac) }] : []
-})
-const way = (keep: (s: number) => boolean) =>
-  (props.boil?.series ?? [])
-    .filter((p) => keep(p.elapsed_s) && p.elapsed_s <= props.end_s && p.solids_frac <= props.to)
-    .map((p) => ({ x: x(p.elapsed_s), y: y(p.solids_frac) }))
-const before = computed(() => polyline([...way((s) => s < off_s.value), ...off.value]))
-const beyond = computed(() => polyline([...off.value, ...way((s) => s > off_s.value)]))
-const tail = computed(() =>
-  polyline(
-    (props.boil?.tail ?? [])
-      .filter((p) => p.elapsed_s <= props.end_s)
-      .map((p) => ({ x: x(p.elapsed_s), y: y(p.solids_frac) })),
-  ),
-)
-const floor = computed(() =>
-  handLine({ x: left.value, y: y(props.from) }, { x: x(props.end_s), y: y(props.from) }, 3),
-)
-const aim = computed(() => {
-  const target = props.boil?.target_frac
-  return target === undefined
-    ? ''
-    : handLine({ x: left.value, y: y(target) }, { x: x(props.end_s), y: y(target) }, 5, 0.5)
-})
 
 function seconds(event: PointerEvent): number {
   const at = event.clientX - (frame.value?.getBoundingClientRect().left ?? 0)

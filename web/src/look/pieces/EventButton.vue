@@ -3,12 +3,25 @@
  * The one large button of a sheet: what just happened, in the cook's words. Big enough for the heel
  * of a greasy hand; `busy` while it is being written down.
  */
-defineProps<{ words: string; hotkey?: string; busy?: boolean; disabled?: boolean }>()
+defineProps<{
+  words: string
+  hotkey?: string
+  busy?: boolean
+  disabled?: boolean
+  /** Its time has not come yet: it can be pressed, but does not ask for it. */
+  early?: boolean
+}>()
 defineEmits<{ happened: [] }>()
 </script>
 
 <template>
-  <button class="event" type="button" :disabled="disabled || busy" @click="$emit('happened')">
+  <button
+    class="event"
+    :class="{ early }"
+    type="button"
+    :disabled="disabled || busy"
+    @click="$emit('happened')"
+  >
     <span>{{ words }}</span>
     <kbd v-if="hotkey">{{ hotkey }}</kbd>
   </button>
@@ -37,6 +50,12 @@ defineEmits<{ happened: [] }>()
   line-height: 1.15;
   text-align: left;
   cursor: pointer;
+}
+
+.event.early {
+  background: none;
+  box-shadow: inset 0 0 0 2px var(--ink);
+  color: var(--ink);
 }
 
 .event:active {

@@ -1,11 +1,16 @@
-<script setup lang="ts" generic="T extends string">
-/** A few choices side by side, one of them taken. */
-defineProps<{ label: string; choices: readonly { key: T; name: string }[]; modelValue: T }>()
+<script setup lang="ts" generic="T extends string | number">
+/** A few choices side by side, one of them taken; each by itself where each is an answer (`apart`). */
+defineProps<{
+  label: string
+  choices: readonly { key: T; name: string }[]
+  modelValue: T
+  apart?: boolean
+}>()
 defineEmits<{ 'update:modelValue': [key: T] }>()
 </script>
 
 <template>
-  <div role="group" :aria-label="label" class="keys">
+  <div role="group" :aria-label="label" class="keys" :class="{ apart }">
     <button
       v-for="c in choices"
       :key="c.key"
@@ -16,6 +21,7 @@ defineEmits<{ 'update:modelValue': [key: T] }>()
     >
       {{ c.name }}
     </button>
+    <slot />
   </div>
 </template>
 
@@ -25,8 +31,12 @@ defineEmits<{ 'update:modelValue': [key: T] }>()
   flex-wrap: wrap;
 }
 
+.apart {
+  gap: var(--gap-2);
+}
+
 /* Neighbours share a hairline, also where the row wraps. */
-.key {
+.keys:not(.apart) > .key {
   flex: 1 0 auto;
   margin: 0 -1px -1px 0;
   padding-inline: var(--gap-2);

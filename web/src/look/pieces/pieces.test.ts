@@ -48,7 +48,7 @@ describe('base pieces', () => {
   it('cups are drawn as many as there are, or not at all', () => {
     const drawn = (count: number) =>
       mount(CupsDrawing, {
-        props: { measured: { count, of: 'Katori', mass: { mass_g: 1, low_g: 1, high_g: 1 } } },
+        props: { measured: { count, of: 'Katori', mass_g: { low: 1, mid: 1, high: 1 } } },
       }).findAll('.wall').length
     expect(drawn(5.25)).toBe(6)
     expect(drawn(1 + 2 / 3)).toBe(2)

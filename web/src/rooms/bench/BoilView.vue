@@ -34,11 +34,11 @@ const boil = computed(() => props.boil ?? (props.trouble ? last.value : undefine
 const own = computed(() => {
   const b = boil.value
   if (!b) return { from: 0.5, to: 0.85, end_s: 900 }
-  const last_s = Math.max(b.series.at(-1)?.elapsed_s ?? 0, b.tail.at(-1)?.elapsed_s ?? 0)
+  const last_s = Math.max(b.series.at(-1)?.elapsed_s.mid ?? 0, b.tail.at(-1)?.elapsed_s.mid ?? 0)
   return {
     from: Math.max(0, (b.series[0]?.solids_frac ?? 0.5) - 0.02),
     to: b.series.at(-1)?.solids_frac ?? 0.85,
-    end_s: Math.max(last_s, Math.min(b.turn_off.at.high_s * 1.02, 1.6 * last_s)),
+    end_s: Math.max(last_s, Math.min(b.turn_off.at_s.high * 1.02, 1.6 * last_s)),
   }
 })
 const axes = computed(() => props.span ?? own.value)
@@ -52,16 +52,16 @@ defineExpose({ svg: () => drawing.value?.svg() })
     <TroubleNote v-if="trouble" :words="trouble" />
     <template v-if="boil">
       <component :is="level === 1 ? 'h1' : 'h2'" class="headline">
-        Turn off after {{ minutes(boil.turn_off.at.mid_s) }} min: the pan carries it to {{ stage }}.
+        Turn off after {{ minutes(boil.turn_off.at_s.mid) }} min: the pan carries it to {{ stage }}.
       </component>
       <div class="facts">
         <FigureValue
           label="from heat on"
           size="figure"
-          :value="minutes(boil.turn_off.at.mid_s)"
+          :value="minutes(boil.turn_off.at_s.mid)"
           unit="min"
-          :low="minutes(boil.turn_off.at.low_s)"
-          :high="minutes(boil.turn_off.at.high_s)"
+          :low="minutes(boil.turn_off.at_s.low)"
+          :high="minutes(boil.turn_off.at_s.high)"
         />
         <FigureValue
           label="pan on the scale"
@@ -80,7 +80,7 @@ defineExpose({ svg: () => drawing.value?.svg() })
           size="figure"
           :value="percent(boil.turn_off.solids_frac)"
           unit="%"
-          :note="`lands on ${percent(boil.turn_off.landing_low_frac)} – ${percent(boil.turn_off.landing_high_frac)} %`"
+          :note="`lands on ${percent(boil.turn_off.landing_frac.low)} – ${percent(boil.turn_off.landing_frac.high)} %`"
         />
       </div>
       <p v-if="boil.may_boil_over" class="caution">
@@ -91,7 +91,7 @@ defineExpose({ svg: () => drawing.value?.svg() })
           >dissolved by {{ clock(boil.dissolved_at_s) }} ·
         </template>
         <template v-else>sugar not all dissolved: stir, or add water · </template>
-        <template v-if="boil.boils_at">boils from {{ clock(boil.boils_at.mid_s) }}</template>
+        <template v-if="boil.boils_at_s">boils from {{ clock(boil.boils_at_s.mid) }}</template>
         <template v-if="boil.straining">
           · the sieve keeps {{ grams(boil.straining.grit_g) }} {{ gramUnit() }} of grit and about
           {{ grams(boil.straining.held_g) }} {{ gramUnit() }} of syrup</template
@@ -106,19 +106,19 @@ defineExpose({ svg: () => drawing.value?.svg() })
         :to="axes.to"
         :end_s="axes.end_s"
         :boil="boil"
-        :label="`${title}: strength against minutes. Turn off after ${minutes(boil.turn_off.at.mid_s)} minutes at ${percent(boil.turn_off.solids_frac)} per cent.`"
+        :label="`${title}: strength against minutes. Turn off after ${minutes(boil.turn_off.at_s.mid)} minutes at ${percent(boil.turn_off.solids_frac)} per cent.`"
       >
         <template v-if="located" #default="{ x, y }">
           <rect
             class="located-doubt"
             :x="x(0)"
             :width="x(axes.end_s) - x(0)"
-            :y="y(Math.min(located.solids_frac_high, axes.to))"
+            :y="y(Math.min(located.solids_frac.high, axes.to))"
             :height="
               Math.max(
                 2,
-                y(Math.max(located.solids_frac_low, axes.from)) -
-                  y(Math.min(located.solids_frac_high, axes.to)),
+                y(Math.max(located.solids_frac.low, axes.from)) -
+                  y(Math.min(located.solids_frac.high, axes.to)),
               )
             "
           />
@@ -126,10 +126,12 @@ defineExpose({ svg: () => drawing.value?.svg() })
             class="located"
             :x1="x(0)"
             :x2="x(axes.end_s)"
-            :y1="y(Math.min(Math.max(located.solids_frac, axes.from), axes.to))"
-            :y2="y(Math.min(Math.max(located.solids_frac, axes.from), axes.to))"
+            :y1="y(Math.min(Math.max(located.solids_frac.mid, axes.from), axes.to))"
+            :y2="y(Math.min(Math.max(located.solids_frac.mid, axes.from), axes.to))"
           />
-          <text :x="x(0) + 8" :y="y(Math.min(located.solids_frac, axes.to)) - 6">you are here</text>
+          <text :x="x(0) + 8" :y="y(Math.min(located.solids_frac.mid, axes.to)) - 6"
+            >you are here</text
+          >
         </template>
       </StrataDrawing>
     </template>

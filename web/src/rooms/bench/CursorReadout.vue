@@ -44,10 +44,10 @@ const brix = computed(() => props.here.brix)
     <div class="figures-grid">
       <FigureValue
         label="minutes"
-        :value="number(here.elapsed_s / 60, 1)"
+        :value="number(here.elapsed_s.mid / 60, 1)"
         unit="min"
-        :low="number(here.elapsed_low_s / 60, 1)"
-        :high="number(here.elapsed_high_s / 60, 1)"
+        :low="number(here.elapsed_s.low / 60, 1)"
+        :high="number(here.elapsed_s.high / 60, 1)"
       />
       <FigureValue label="strength" :value="percent(here.solids_frac)" unit="%" />
       <FigureValue label="pan on the scale" :value="grams(here.gross_g)" :unit="gramUnit()" />

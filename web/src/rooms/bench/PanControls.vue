@@ -2,10 +2,10 @@
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
-import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
+import KitchenSelect from '@/rooms/pieces/KitchenSelect.vue'
 import { number } from '@/units/format'
 import type { Later, PanAsk, Part } from './ask'
-import FlameRow from '@/look/pieces/FlameRow.vue'
+import FlameRow from '@/rooms/pieces/FlameRow.vue'
 import SweetenerRow from './SweetenerRow.vue'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 

@@ -56,9 +56,7 @@ describe('the address of the bench', () => {
 })
 
 const point = (elapsed_s: number, solids_frac: number) => ({
-  elapsed_s,
-  elapsed_low_s: elapsed_s,
-  elapsed_high_s: elapsed_s,
+  elapsed_s: { low: elapsed_s, mid: elapsed_s, high: elapsed_s },
   solids_frac,
   liquid_c: 100,
   shown_c: 100.8,

@@ -10,20 +10,21 @@ function save(blob: Blob, name: string): void {
 
 /** The curve as a table: boil first, then the carry-over after the turn-off. SI units, as computed. */
 export function curveCsv(boil: Api<'BoilDownAnswer'>): string {
-  const columns = [
-    'elapsed_s',
-    'elapsed_low_s',
-    'elapsed_high_s',
-    'solids_frac',
-    'liquid_c',
-    'shown_c',
-    'gross_g',
-    'volume_ml',
-    'string_cm',
-  ] as const
-  const row = (part: string) => (p: Api<'Point'>) => [part, ...columns.map((c) => p[c])].join(',')
+  const columns = {
+    elapsed_s: (p) => p.elapsed_s.mid,
+    elapsed_low_s: (p) => p.elapsed_s.low,
+    elapsed_high_s: (p) => p.elapsed_s.high,
+    solids_frac: (p) => p.solids_frac,
+    liquid_c: (p) => p.liquid_c,
+    shown_c: (p) => p.shown_c,
+    gross_g: (p) => p.gross_g,
+    volume_ml: (p) => p.volume_ml,
+    string_cm: (p) => p.string_cm,
+  } satisfies Record<string, (p: Api<'Point'>) => number>
+  const row = (part: string) => (p: Api<'Point'>) =>
+    [part, ...Object.values(columns).map((of) => of(p))].join(',')
   const lines = [...boil.series.map(row('boil')), ...boil.tail.map(row('carry-over'))]
-  return [['part', ...columns].join(','), ...lines, ''].join('\n')
+  return [['part', ...Object.keys(columns)].join(','), ...lines, ''].join('\n')
 }
 
 export function saveCsv(boil: Api<'BoilDownAnswer'>): void {

@@ -94,7 +94,7 @@ function keep(): void {
       <p>
         Before: {{ number(100 * found.efficiency.before) }} ±
         {{ number(100 * found.efficiency.before_sd) }} %. Known
-        {{ number(found.efficiency.before_sd / found.efficiency.sd, 1) }} times as well now.
+        {{ number(found.efficiency.narrower, 1) }} times as well now.
       </p>
       <button type="button" class="key strong" @click="keep">Keep this</button>
     </div>

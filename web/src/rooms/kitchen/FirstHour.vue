@@ -5,7 +5,7 @@ import { useAnswer } from '@/live/useAnswer'
 import AmountField from '@/look/pieces/AmountField.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import ChoiceKeys from './ChoiceKeys.vue'
+import KeyRow from '@/look/pieces/KeyRow.vue'
 import CupsCheck from './CupsCheck.vue'
 import { useKitchenEdit } from './useKitchenEdit'
 
@@ -86,22 +86,22 @@ const guesses = computed(() => found.value?.guesses ?? [])
       </header>
       <section>
         <h2>Which ring do you boil on?</h2>
-        <ChoiceKeys v-model="a.ring" question="Ring" :choices="RINGS" />
+        <KeyRow v-model="a.ring" apart label="Ring" :choices="RINGS" />
       </section>
       <section>
         <h2>Which pan, and how wide inside?</h2>
-        <ChoiceKeys v-model="a.pan" question="Pan" :choices="PANS" />
-        <ChoiceKeys v-model="a.width_cm" question="Width" :choices="SPANS">
+        <KeyRow v-model="a.pan" apart label="Pan" :choices="PANS" />
+        <KeyRow v-model="a.width_cm" apart label="Width" :choices="SPANS">
           <AmountField v-model="a.width_cm" class="number" label="or measured" kind="cm" />
-        </ChoiceKeys>
+        </KeyRow>
       </section>
       <section>
         <h2>Which cup do you measure with?</h2>
-        <ChoiceKeys v-model="a.cup" question="Cup" :choices="CUPS" />
+        <KeyRow v-model="a.cup" apart label="Cup" :choices="CUPS" />
       </section>
       <section>
         <h2>How high do you live?</h2>
-        <ChoiceKeys v-model="a.altitude_m" question="Height" :choices="PLACES">
+        <KeyRow v-model="a.altitude_m" apart label="Height" :choices="PLACES">
           <AmountField
             v-model="a.altitude_m"
             class="number"
@@ -109,7 +109,7 @@ const guesses = computed(() => found.value?.guesses ?? [])
             unit="m"
             accepts="any"
           />
-        </ChoiceKeys>
+        </KeyRow>
       </section>
       <div class="keys" role="group" aria-label="Instruments, if there are any">
         <button

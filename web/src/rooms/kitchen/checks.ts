@@ -1,3 +1,4 @@
+import type { KitchenDocument } from './useKitchenEdit'
 import type { Api } from '@/api/client'
 
 /** What can be checked in this kitchen, and on what. */
@@ -61,4 +62,17 @@ export const TITLES: Record<Check['kind'], string> = {
   measure: 'by weighing water',
   pan: 'by weighing it once',
   pressure: 'Air pressure by boiling water',
+}
+
+/** What a check found, ready to show and to keep. */
+export interface Found {
+  label: string
+  value: string
+  unit: string
+  spread: string
+  before: string
+  /** How many times as well it is known now; undefined where nothing was known before. */
+  narrower: number | undefined
+  more: string
+  change: (d: KitchenDocument) => void
 }

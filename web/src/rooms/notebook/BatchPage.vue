@@ -4,13 +4,14 @@ import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import StepRow from '@/look/pieces/StepRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
 import { textureName } from '@/batch/textures'
 import { useBatch } from '@/batch/useBatch'
 import LessonSaid from '@/batch/LessonSaid.vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { clock, dayAndHour, gramUnit, grams, number, percent } from '@/units/format'
 import { sayEvent } from '@/batch/sayEvent'
+import ReadingsDrawn from './ReadingsDrawn.vue'
+import { hasScale } from '@/units/measures'
 
 const props = defineProps<{ id: number }>()
 const kitchen = useKitchen()
@@ -19,33 +20,6 @@ const { batch, trouble, refused, judge } = useBatch(() => props.id)
 const setup = computed(() => batch.value?.setup)
 const summary = computed(() => batch.value?.summary)
 
-// Readings are drawn from the moment the heat first went on.
-const heat_ms = computed(
-  () =>
-    batch.value?.log.find((l) => l.event === 'flame' && l.flame !== 'off')?.at_ms ??
-    batch.value?.started_ms ??
-    0,
-)
-const dots = computed(() =>
-  (batch.value?.readings ?? []).map((r) => ({ ...r, s: (r.at_ms - heat_ms.value) / 1000 })),
-)
-const end_s = computed(() => Math.max(120, ...dots.value.map((d) => d.s)) * 1.08)
-const from = computed(() =>
-  Math.min(
-    0.6,
-    ...dots.value.map((d) => d.solids_frac_low),
-    (setup.value?.target_solids_frac ?? 1) - 0.05,
-  ),
-)
-const to = computed(() =>
-  Math.min(
-    0.95,
-    Math.max(
-      (setup.value?.target_solids_frac ?? 0) + 0.05,
-      ...dots.value.map((d) => d.solids_frac_high + 0.01),
-    ),
-  ),
-)
 const log = computed(() => {
   const view = batch.value
   if (!view) return []
@@ -93,11 +67,7 @@ const rows = computed(() =>
         >
       </p>
       <p v-if="batch.verdict?.note" class="note">“{{ batch.verdict.note }}”</p>
-      <LessonSaid
-        v-if="batch.lesson"
-        :lesson="batch.lesson"
-        :has_scale="setup.has_scale !== false"
-      />
+      <LessonSaid v-if="batch.lesson" :lesson="batch.lesson" :has_scale="hasScale(setup)" />
     </header>
 
     <div class="figures-row">
@@ -109,6 +79,7 @@ const rows = computed(() =>
         unit="%"
       />
       <FigureValue
+        v-if="summary.target_solids_frac != null"
         label="aimed for"
         size="figure"
         :value="percent(summary.target_solids_frac)"
@@ -122,17 +93,13 @@ const rows = computed(() =>
         unit="min"
       />
       <FigureValue
-        v-if="
-          summary.planned_min != null &&
-          summary.planned_low_min != null &&
-          summary.planned_high_min != null
-        "
+        v-if="summary.planned_min"
         label="planned by the ring’s plate"
         size="figure"
-        :value="number(summary.planned_min, 1)"
+        :value="number(summary.planned_min.mid, 1)"
         unit="min"
-        :low="number(summary.planned_low_min, 1)"
-        :high="number(summary.planned_high_min, 1)"
+        :low="number(summary.planned_min.low, 1)"
+        :high="number(summary.planned_min.high, 1)"
       />
       <FigureValue
         v-if="summary.water_added_g > 0"
@@ -149,47 +116,11 @@ const rows = computed(() =>
       />
     </div>
 
-    <section v-if="dots.length && kitchen.ladder.length" class="drawing" aria-label="Readings">
-      <StrataDrawing
-        class="strata"
-        :ladder="kitchen.ladder"
-        :from="from"
-        :to="to"
-        :end_s="end_s"
-        :label="`${dots.length} readings, the last at ${percent(summary.last_solids_frac ?? 0)} per cent.`"
-      >
-        <template #default="{ x, y }">
-          <line
-            class="aim"
-            :x1="x(0)"
-            :x2="x(end_s)"
-            :y1="y(setup.target_solids_frac)"
-            :y2="y(setup.target_solids_frac)"
-          />
-          <g v-for="d in dots" :key="d.seq" class="reading">
-            <line
-              :x1="x(d.s)"
-              :x2="x(d.s)"
-              :y1="y(d.solids_frac_low)"
-              :y2="y(d.solids_frac_high)"
-            />
-            <circle v-if="d.reading.kind === 'weight'" :cx="x(d.s)" :cy="y(d.solids_frac)" r="6" />
-            <rect
-              v-else-if="d.reading.kind === 'thermometer'"
-              :x="x(d.s) - 5"
-              :y="y(d.solids_frac) - 5"
-              width="10"
-              height="10"
-            />
-            <path v-else :d="`M${x(d.s)} ${y(d.solids_frac) - 7}l7 12h-14z`" />
-          </g>
-        </template>
-      </StrataDrawing>
-      <p class="small soft">
-        Minutes from heat on. Round: weighed. Square: thermometer. Triangle: string, spoon or drop.
-        Bars: 80 %.
-      </p>
-    </section>
+    <ReadingsDrawn
+      v-if="batch.readings.length && kitchen.ladder.length"
+      :batch="batch"
+      :setup="setup"
+    />
 
     <section class="log" aria-label="What happened">
       <h2>What happened</h2>
@@ -198,7 +129,7 @@ const rows = computed(() =>
           <span class="figures soft">{{ l.after }}</span>
           <span>{{ l.words }}<template v-if="l.undone"> (taken back)</template></span>
           <span v-if="l.reading" class="figures soft">
-            {{ percent(l.reading.solids_frac) }} %
+            {{ percent(l.reading.solids_frac.mid) }} %
           </span>
         </li>
       </ol>
@@ -219,11 +150,7 @@ const rows = computed(() =>
         <summary class="key">
           {{ batch.verdict ? 'Judge it anew' : 'How did it turn out?' }}
         </summary>
-        <VerdictForm
-          :verdict="batch.verdict"
-          :has_scale="batch.setup.has_scale !== false"
-          @judged="judge"
-        />
+        <VerdictForm :verdict="batch.verdict" :has_scale="hasScale(batch.setup)" @judged="judge" />
       </details>
     </section>
   </div>
@@ -254,29 +181,6 @@ header p {
   display: flex;
   flex-wrap: wrap;
   gap: var(--gap-4) var(--gap-6);
-}
-
-.drawing {
-  grid-column: 1;
-}
-
-.drawing p {
-  margin: var(--gap-2) 0 0;
-}
-
-.strata {
-  height: 22rem;
-}
-
-.aim {
-  stroke: var(--ink);
-  stroke-dasharray: 6 4;
-}
-
-.reading > * {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 2.25;
 }
 
 .log {

@@ -13,8 +13,8 @@ const kitchen = useKitchen()
 const { lines, months, total, next, trouble, busy, words, earlier } = useNotebook()
 
 function planned(s: Api<'BatchSummary'>): string {
-  const { planned_low_min: low, planned_high_min: high } = s
-  if (low == null || high == null) return ''
+  if (!s.planned_min) return ''
+  const { low, high } = s.planned_min
   const decimals = high - low < 2 ? 1 : 0
   return `planned ${number(low, decimals)}–${number(high, decimals)}`
 }
@@ -71,6 +71,7 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
             </p>
             <template v-else>
               <StrengthStrip
+                v-if="line.brief.summary.target_solids_frac != null"
                 class="strip"
                 :ladder="kitchen.ladder"
                 :aim="line.brief.summary.target_solids_frac"

@@ -8,8 +8,8 @@ import { about, aboutRange } from '@/units/format'
 /** The hob seen from above: her rings as they lie, her pans on them, the syrup glowing in them. */
 const props = defineProps<{
   rings: readonly { id: number | null | undefined; name: string; kind: Api<'RingKind'> }[]
-  /** What stands on each ring, by the ring's number (or its name, where an old batch has no number). */
-  pans: ReadonlyMap<string, Api<'BatchLine'>>
+  /** What stands on each ring, by the ring's number. */
+  pans: ReadonlyMap<number | null | undefined, Api<'BatchLine'>>
   stageName: (key: string) => string
 }>()
 
@@ -25,7 +25,7 @@ const places = computed(() =>
       x: 150 + (i % columns.value) * PITCH,
       y: 165 + Math.floor(i / columns.value) * ROW,
     }
-    const batch = props.pans.get(String(ring.id)) ?? props.pans.get(ring.name)
+    const batch = props.pans.get(ring.id)
     const gas = ring.kind === 'gas'
     const syrup = batch?.state?.syrup
     const left = syrup?.turn_off_in_s

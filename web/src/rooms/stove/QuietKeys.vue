@@ -1,12 +1,30 @@
 <script setup lang="ts">
 import { nextTick, ref } from 'vue'
-import { useSound } from '@/live/alarm'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+import { ring, useSound } from '@/live/alarm'
+import { canSpeak, speak, useLeftHand, useVoice, useVolume } from '@/live/comfort'
 
 /** What is seldom pressed on a sheet: take back, sound, give up. Giving up asks once. */
-defineProps<{ canUndo: boolean; ended: boolean }>()
+withDefaults(defineProps<{ canUndo: boolean; ended: boolean; awake?: boolean }>(), { awake: true })
 const emit = defineEmits<{ undo: []; giveUp: [] }>()
 
 const sound = useSound()
+const volume = useVolume()
+const voice = useVoice()
+const left = useLeftHand()
+const LOUD = [
+  { key: 0.25, name: 'Soft' },
+  { key: 0.8, name: 'Middle' },
+  { key: 1.6, name: 'Loud' },
+]
+function loud(to: number | string): void {
+  volume.value = Number(to)
+  ring()
+}
+function speakOrNot(): void {
+  voice.value = !voice.value
+  if (voice.value) speak('I will say what the pans want.')
+}
 const asking = ref(false)
 const no = ref<HTMLButtonElement>()
 async function ask(): Promise<void> {
@@ -32,6 +50,21 @@ function giveUp(): void {
       <button v-if="!asking" type="button" class="key" @click="ask">Give this batch up</button>
     </template>
   </div>
+  <details v-if="!ended" class="device">
+    <summary>How it calls on this device</summary>
+    <div class="quiet">
+      <KeyRow label="How loud" :choices="LOUD" :model-value="volume" @update:model-value="loud" />
+      <button v-if="canSpeak()" type="button" class="key" :aria-pressed="voice" @click="speakOrNot">
+        {{ voice ? 'It speaks' : 'It does not speak' }}
+      </button>
+      <button type="button" class="key" :aria-pressed="left" @click="left = !left">
+        {{ left ? 'For the left hand' : 'For the right hand' }}
+      </button>
+    </div>
+    <p v-if="!awake" class="soft small">
+      This browser lets the screen go dark. Set it to stay on while you cook.
+    </p>
+  </details>
   <div v-if="asking && !ended" class="asked" role="group" aria-label="Give this batch up?">
     <p><strong>Give this batch up?</strong> It leaves the stove and stands in the notebook.</p>
     <button ref="no" type="button" class="key" @click="asking = false">No, go on</button>
@@ -46,6 +79,13 @@ function giveUp(): void {
   flex-wrap: wrap;
   align-items: center;
   gap: var(--gap-3);
+}
+
+summary {
+  display: flex;
+  align-items: center;
+  min-height: var(--touch);
+  cursor: pointer;
 }
 
 .asked p {

@@ -3,7 +3,7 @@ import { ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import FamilyMark from '@/rooms/sweets/FamilyMark.vue'
+import FamilyMark from '@/rooms/sweets/shelf/FamilyMark.vue'
 import LineField from '@/look/pieces/LineField.vue'
 
 /** What to put on: a plain syrup, or a sweet found by any of its names. */
@@ -24,9 +24,7 @@ async function find(): Promise<void> {
       const at = asked ? -1 : lately.value.indexOf(c.key)
       return at < 0 ? lately.value.length : at
     }
-    cards.value = [...shelf.cards].sort(
-      (a, b) => place(a) - place(b) || Number(b.on_the_stove) - Number(a.on_the_stove),
-    )
+    cards.value = [...shelf.cards].sort((a, b) => place(a) - place(b))
     trouble.value = ''
   } catch (thrown) {
     trouble.value = wordsOf(thrown)
@@ -42,10 +40,10 @@ async function open(): Promise<void> {
 }
 void open()
 
-const to = (card: Api<'Card'>) =>
-  card.on_the_stove
-    ? { path: '/stove/start', query: { ...route.query, sweet: card.key } }
-    : { path: `/sweets/${card.key}/sheet` }
+const to = (card: Api<'Card'>) => ({
+  path: '/stove/start',
+  query: { ...route.query, sweet: card.key },
+})
 </script>
 
 <template>
@@ -72,7 +70,6 @@ const to = (card: Api<'Card'>) =>
             <strong>{{ card.name }}</strong>
             <span class="soft small">{{ card.aliases.slice(0, 3).join(', ') }}</span>
           </span>
-          <span v-if="!card.on_the_stove" class="soft small not">step sheet only, for now</span>
         </router-link>
       </li>
     </ul>

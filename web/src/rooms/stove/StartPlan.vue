@@ -9,8 +9,9 @@ import { useKitchen } from '@/live/kitchen'
 import CupsDrawing from '@/look/drawings/CupsDrawing.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { taken } from '@/units/measures'
+import { hasScale, taken } from '@/units/measures'
 import StartSigns from './StartSigns.vue'
+import StartSteps from './StartSteps.vue'
 
 /** Before the heat: what to measure, drawn; the pan with its fill; what the stage looks like; and the button. */
 const props = defineProps<{ ask: Api<'StartAsk'> | undefined }>()
@@ -39,7 +40,7 @@ watch(
   { immediate: true },
 )
 const setup = computed(() => plan.value?.setup)
-const has_scale = computed(() => setup.value?.has_scale !== false)
+const has_scale = computed(() => hasScale(setup.value))
 const lines = computed(() =>
   (setup.value?.lines ?? []).map((l) => ({
     ...l,
@@ -93,7 +94,8 @@ defineExpose({ plan })
       </ul>
       <p v-if="setup.allergens?.length" class="soft">Contains {{ setup.allergens.join(', ') }}.</p>
     </section>
-    <StartSigns class="signs" :setup="setup" :syrup="plan.syrup" />
+    <StartSigns v-if="plan.syrup" class="signs" :setup="setup" :syrup="plan.syrup" />
+    <StartSteps v-else class="signs" :setup="setup" />
     <div class="go">
       <TroubleNote v-if="plan.taken" :words="plan.taken" />
       <EventButton

@@ -15,6 +15,7 @@ import {
   minutes,
   number,
 } from '@/units/format'
+import { hasScale } from '@/units/measures'
 
 /** The pan with its fill line, and what the stage shows to fingers, spoon and the instruments there are. */
 const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupSigns'> }>()
@@ -59,9 +60,9 @@ const thermometer = computed(() => props.setup.thermometer)
         </p>
       </div>
     </div>
-    <div v-if="setup.has_scale || thermometer" class="figures-row">
+    <div v-if="hasScale(setup) || thermometer" class="figures-row">
       <FigureValue
-        v-if="setup.has_scale"
+        v-if="hasScale(setup)"
         label="pan with syrup, on the scale"
         size="figure"
         :value="grams(signs.aim.gross_g)"
@@ -81,12 +82,12 @@ const thermometer = computed(() => props.setup.thermometer)
     </div>
     <p v-if="syrup.turn_off" class="lead">
       On a medium flame turn off after about
-      <strong>{{ minutes(syrup.turn_off.at.mid_s) }} min</strong>
-      ({{ minutes(syrup.turn_off.at.low_s) }}–{{ minutes(syrup.turn_off.at.high_s) }})<template
-        v-if="setup.has_scale || thermometer"
+      <strong>{{ minutes(syrup.turn_off.at_s.mid) }} min</strong>
+      ({{ minutes(syrup.turn_off.at_s.low) }}–{{ minutes(syrup.turn_off.at_s.high) }})<template
+        v-if="hasScale(setup) || thermometer"
         >, at
-        <strong v-if="setup.has_scale">{{ grams(syrup.turn_off.gross_g) }} {{ gramUnit() }}</strong
-        ><template v-if="setup.has_scale && thermometer"> or </template
+        <strong v-if="hasScale(setup)">{{ grams(syrup.turn_off.gross_g) }} {{ gramUnit() }}</strong
+        ><template v-if="hasScale(setup) && thermometer"> or </template
         ><strong v-if="thermometer"
           >{{ celsius(syrup.turn_off.shown_c) }} {{ degreeUnit() }}</strong
         ></template

@@ -2,8 +2,8 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import SizeControl from '@/rooms/sweets/SizeControl.vue'
-import { useSweet } from '@/rooms/sweets/useSweet'
+import SizeControl from '@/rooms/sweets/page/SizeControl.vue'
+import { useSweet } from '@/rooms/sweets/page/useSweet'
 import StartPlan from './StartPlan.vue'
 import WhereFields from './WhereFields.vue'
 import { useWhere } from './useWhere'
@@ -12,22 +12,19 @@ import ChoiceField from '@/look/pieces/ChoiceField.vue'
 /** A sweet on its way to the stove: everything chosen on its page comes with it in the address. */
 const props = defineProps<{ sweetKey: string }>()
 const view = useSweet(() => props.sweetKey)
-const { page, sweet, method, extra, plan, trouble, refused, set, text, ask } = view
+const { page, sweet, method, plan, trouble, refused, set, ask } = view
 const { where } = useWhere()
 
-const methods = computed(() => page.value?.methods.filter((m) => m.on_the_stove) ?? [])
+const methods = computed(() => page.value?.methods ?? [])
 const methodName = (key: string) => sweet.value?.methods.find((m) => m.key === key)?.name ?? key
 const start = computed((): Api<'StartAsk'> | undefined =>
-  ask.value && extra.value?.on_the_stove
-    ? { sweet_key: props.sweetKey, ...ask.value.body, ...where.value }
-    : undefined,
+  ask.value ? { sweet_key: props.sweetKey, ...ask.value.body, ...where.value } : undefined,
 )
 const title = computed(() => plan.value?.title ?? sweet.value?.name ?? '')
 const made = computed(() => {
   const pieces = plan.value?.formula.pieces.count
   return pieces == null ? '' : ` · ${Math.round(pieces)} pieces`
 })
-const sheet = computed(() => ({ path: `/sweets/${props.sweetKey}/sheet` }))
 </script>
 
 <template>
@@ -53,13 +50,7 @@ const sheet = computed(() => ({ path: `/sweets/${props.sweetKey}/sheet` }))
       <WhereFields />
     </form>
     <TroubleNote v-if="refused" :words="refused" />
-    <p v-if="extra && !extra.on_the_stove" class="lead">
-      “{{ method.name }}” boils no syrup to a stage, so it cannot be followed on the stove yet.
-      <router-link class="key" :to="{ ...sheet, query: { method: text('method') } }"
-        >Cook it from its step sheet</router-link
-      >
-    </p>
-    <StartPlan v-else :ask="start" />
+    <StartPlan :ask="start" />
   </div>
   <p v-else-if="!trouble" class="soft">Opening…</p>
 </template>
@@ -87,9 +78,5 @@ h1 {
 
 .size {
   grid-column: span 2;
-}
-
-.lead {
-  font-size: var(--size-lead);
 }
 </style>

@@ -9,21 +9,25 @@ const props = defineProps<{
   setup: Api<'BatchSetup'>
   state: Api<'BatchState'>
   step: Api<'Step'> | undefined
+  hazards: readonly string[]
 }>()
 
-function time(s: Api<'StepState'>, minutes?: Api<'Minutes'> | null): string | undefined {
+function time(s: Api<'StepState'>, minutes?: Api<'Spread'> | null): string | undefined {
   if (s.began_ms != null && s.done_ms != null) return clock((s.done_ms - s.began_ms) / 1000)
-  if (minutes) return `${number(minutes.low_min)}–${number(minutes.high_min)} min`
+  if (s.loads > 1 && s.loads_done > 0) return `${s.loads_done} of ${s.loads}`
+  if (minutes) return `${number(minutes.low)}–${number(minutes.high)} min`
   return undefined
 }
-const at = computed(() => props.setup.steps.findIndex((s) => s.key === props.state.current_step))
+const going = computed(() => new Set(props.state.runs.map((r) => r.step)))
+const minutesOf = (step?: Api<'Step'>) =>
+  props.setup.plan?.find((p) => p.step === step?.key)?.minutes ?? step?.minutes
 const rows = computed(() =>
   props.state.steps.map((s, i) => {
     const words = props.setup.steps[i]
     const place: 'done' | 'now' | 'ahead' =
-      s.done_ms != null || i < at.value
+      s.done_ms != null
         ? 'done'
-        : s.key === props.state.current_step
+        : s.key === props.step?.key || going.value.has(s.key)
           ? 'now'
           : 'ahead'
     return {
@@ -31,7 +35,7 @@ const rows = computed(() =>
       title: words?.title ?? s.key,
       cue: words?.cue,
       place,
-      time: time(s, words?.minutes),
+      time: time(s, minutesOf(words)),
     }
   }),
 )
@@ -39,12 +43,13 @@ const rows = computed(() =>
 
 <template>
   <section>
+    <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>
     <template v-if="step">
       <p><span class="label">Done when</span><br />{{ step.cue }}.</p>
       <p v-if="step.reason"><span class="label">Why</span><br />{{ step.reason }}</p>
-      <p v-for="h in step.hazards" :key="h" class="caution">{{ h }}</p>
-      <p v-if="step.minutes" class="soft">
-        Usually {{ about(step.minutes.low_min * 60) }} to {{ about(step.minutes.high_min * 60) }}.
+      <p v-if="minutesOf(step)" class="soft">
+        Here {{ about((minutesOf(step)?.low ?? 0) * 60) }} to
+        {{ about((minutesOf(step)?.high ?? 0) * 60) }}.
       </p>
     </template>
     <div class="steps" aria-label="Steps">

@@ -8,6 +8,9 @@ import FigureValue from '@/look/pieces/FigureValue.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, gramUnit, grams } from '@/units/format'
 import HobPlan from './HobPlan.vue'
+import NowLine from './NowLine.vue'
+import RestShelf from './RestShelf.vue'
+import { hasScale } from '@/units/measures'
 
 /** The hob seen from above, and what each pan wants. A kitchen that nobody set up begins with four questions. */
 // Only a kitchen that nobody set up needs it.
@@ -19,8 +22,8 @@ const onRing = computed(
   () =>
     new Map(
       going.value
-        .filter((l) => l.state?.phase !== 'ready')
-        .map((l) => [String(l.brief?.ring_id ?? l.brief?.ring_name), l]),
+        .filter((l) => l.state?.phase === 'syrup' || l.state?.runs.some((r) => r.flame != null))
+        .map((l) => [l.brief?.ring_id, l]),
     ),
 )
 const rings = computed(() => kitchen.rings.map((r) => ({ id: r.id, ...r.ring })))
@@ -43,18 +46,22 @@ const due = (line: Api<'BatchLine'>) => {
 <template>
   <FirstHour v-if="first && !later" @later="later = true" />
   <div v-else class="stove">
-    <header>
+    <header :class="{ going: going.length }">
       <h1>{{ going.length ? 'On the stove' : 'The stove is cold' }}</h1>
       <router-link class="key strong" to="/stove/start">Put something on</router-link>
     </header>
     <TroubleNote v-if="store.trouble" :words="store.trouble" />
-    <HobPlan
-      v-if="rings.length"
-      :rings="rings"
-      :pans="onRing"
-      :stage-name="kitchen.stageName"
-      class="hob"
-    />
+    <NowLine v-if="going.length" />
+    <div class="board">
+      <HobPlan
+        v-if="rings.length"
+        :rings="rings"
+        :pans="onRing"
+        :stage-name="kitchen.stageName"
+        class="hob"
+      />
+      <RestShelf class="shelf" />
+    </div>
     <ul class="pans" aria-label="What is going on">
       <li v-for="line in store.ranked" :key="line.id" :class="{ urgent: presses(line) }">
         <router-link :to="`/stove/${line.id}`">
@@ -75,7 +82,7 @@ const due = (line: Api<'BatchLine'>) => {
             :high="clock(due(line)?.high ?? 0)"
           />
           <FigureValue
-            v-if="kitchen.view?.kitchen.bench?.scale_step_g != null"
+            v-if="hasScale(kitchen.view?.kitchen.bench)"
             label="still to boil off"
             size="figure"
             :value="grams(Math.max(0, line.state.syrup.water_to_turn_off_g.mid))"
@@ -113,6 +120,27 @@ header {
 
 header h1 {
   font-size: var(--size-figure);
+}
+
+/* What is to be done now is the heading then. */
+header.going h1 {
+  font-size: var(--size-title);
+  color: var(--ink-soft);
+}
+
+.board {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  gap: var(--gap-5) var(--gap-6);
+}
+
+.board .hob {
+  flex: 3 1 24rem;
+}
+
+.board .shelf {
+  flex: 1 1 17rem;
 }
 
 .pans {
@@ -165,7 +193,7 @@ header h1 {
 }
 
 @container room (max-width: 38rem) {
-  .hob {
+  .board .hob {
     order: 1;
   }
 }

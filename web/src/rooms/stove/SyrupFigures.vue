@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import { aString, celsius, clock, degreeUnit, grams, gramUnit } from '@/units/format'
+import { hasScale } from '@/units/measures'
 
 /** How far the syrup is: time and water to go, and what to turn off at on the instruments there are. */
 const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupState'> }>()
@@ -30,7 +31,7 @@ const water = computed(() => ({
       :low="clock(left.low)"
       :high="clock(left.high)"
     />
-    <template v-if="setup.has_scale">
+    <template v-if="hasScale(setup)">
       <FigureValue
         label="still to boil off"
         :size="left ? 'figure' : 'shout'"
@@ -55,7 +56,7 @@ const water = computed(() => ({
       :unit="degreeUnit()"
     />
     <FigureValue
-      v-if="!setup.has_scale && !setup.thermometer"
+      v-if="!hasScale(setup) && !setup.thermometer"
       label="between the fingers now, by the clock"
       :value="aString(syrup.string_cm)"
     />

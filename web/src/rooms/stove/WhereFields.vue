@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
+import KitchenSelect from '@/rooms/pieces/KitchenSelect.vue'
 import { useKitchen } from '@/live/kitchen'
 import { useWhere } from './useWhere'
 

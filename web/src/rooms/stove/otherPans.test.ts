@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
 import { useGoing } from '@/live/going'
+import { CALLS } from '@/test/calls'
 import OtherPans from './OtherPans.vue'
 import TestSaid from './TestSaid.vue'
 
@@ -12,6 +13,8 @@ const line = (id: number, title: string, kind: string, mid: number) =>
     title,
     state: {
       advice: { kind },
+      call: CALLS[kind],
+      ahead: [],
       syrup: { stage: 'coating', turn_off_in_s: { mid, low: mid, high: mid } },
     },
   }) as unknown as Api<'BatchLine'>

@@ -1,12 +1,14 @@
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Api } from '@/api/client'
-import { poured, sayAdvice } from '@/batch/advice'
+import { buttonWords, runKey, runOf, sayAct } from '@/batch/acts'
 import { useBatch } from '@/batch/useBatch'
 import { sayEvent } from '@/batch/sayEvent'
 import { useKitchen } from '@/live/kitchen'
 import { useOutbox } from '@/live/outbox'
 import { clock, hourOf } from '@/units/format'
-import { taken } from '@/units/measures'
+import { hasScale, taken } from '@/units/measures'
+
+export type CookSheet = ReturnType<typeof useCookSheet>
 
 /** One batch at the stove: what is at hand, what the large button says and what it logs. */
 export function useCookSheet(id: () => number) {
@@ -17,19 +19,34 @@ export function useCookSheet(id: () => number) {
   const state = computed(() => batch.value?.state)
   const setup = computed(() => batch.value?.setup)
   const syrup = computed(() => state.value?.syrup)
-  const step = computed(() => setup.value?.steps.find((s) => s.key === state.value?.current_step))
-  /** Whether the scale can tell the syrup: there is one, and it knows the empty pan. */
-  const weighs = computed(
-    () => setup.value?.has_scale !== false && setup.value?.pan.weighed !== false,
+  /** What she brought to the top; until it is done, or something presses more. */
+  const chosen = ref('')
+  const act = computed(() => {
+    const acts = state.value?.acts ?? []
+    const presses = acts[0]?.class === 'urgent' ? acts[0] : undefined
+    return presses ?? acts.find((a) => runKey(a) === chosen.value) ?? acts[0]
+  })
+  const shown = computed(() => (act.value ? runKey(act.value) : ''))
+  watch(id, () => (chosen.value = ''))
+  const run = computed(() => state.value && runOf(act.value, state.value))
+  const step = computed(() =>
+    setup.value?.steps.find((s) => s.key === (act.value?.step ?? state.value?.current_step)),
   )
+  /** Whether the scale can tell the syrup: there is one, and it knows the empty pan. */
+  const weighs = computed(() => hasScale(setup.value) && setup.value?.pan.weighed !== false)
   const over = computed(() => ['done', 'given_up', 'resting'].includes(state.value?.phase ?? ''))
   const said = computed(() =>
-    state.value && setup.value ? sayAdvice(state.value, setup.value, kitchen.stageName) : undefined,
+    state.value && setup.value
+      ? sayAct(act.value, state.value, setup.value, kitchen.stageName)
+      : undefined,
   )
 
   const gates = computed(() => {
     const ticked = state.value?.steps.find((s) => s.key === step.value?.key)?.ticked ?? []
-    return step.value?.gates?.map((g) => ({ ...g, ticked: ticked.includes(g.key) })) ?? []
+    const entry = act.value?.entry
+    const asked = entry?.event === 'gate' ? entry.gate : undefined
+    const all = step.value?.gates?.filter((g) => g.key !== asked) ?? []
+    return all.map((g) => ({ ...g, ticked: ticked.includes(g.key) }))
   })
 
   /** What to have in hand at this step, as she takes it. */
@@ -47,57 +64,20 @@ export function useCookSheet(id: () => number) {
         }))
     return entries.map((e) => ({
       name: e.name.toLowerCase(),
-      ...taken(e.mass_g, e.measured, of.has_scale !== false),
+      ...taken(e.mass_g, e.measured, hasScale(of)),
     }))
   })
 
   const onStep = computed(() => {
-    const began = state.value?.steps.find((s) => s.key === state.value?.current_step)?.began_ms
+    const began = run.value?.began_ms
     return state.value && began != null ? clock((state.value.now_ms - began) / 1000) : undefined
   })
 
-  const burns = computed(() => state.value?.flame !== 'off')
-  const boils = computed(
-    () => state.value?.boil_step != null && step.value?.key === state.value.boil_step,
-  )
-  // The large button is what the advice asks for: the flame while the flame matters, else the event. A
-  // boil ends with the flame: only a pan that is off can be tested.
-  const wants = computed((): 'off' | 'on' | 'water' | 'event' => {
-    const kind = state.value?.advice.kind
-    if (kind === 'add_water') return 'water'
-    if (burns.value && (kind === 'turn_off_now' || kind === 'look_now')) return 'off'
-    if (!burns.value && (kind === 'heat_on' || kind === 'back_on')) return 'on'
-    if (burns.value && boils.value && kind !== 'dissolve') return 'off'
-    return 'event'
-  })
-  const water_g = computed(() => {
-    const advice = state.value?.advice
-    if (advice?.kind !== 'add_water') return 0
-    // By spoons the core already tells whole halves of them.
-    return setup.value?.has_scale === false ? advice.water_g : Math.round(advice.water_g)
-  })
-  const bigWords = computed(() => {
-    switch (wants.value) {
-      case 'off':
-        return 'The flame is off'
-      case 'on':
-        return 'The flame is on, medium'
-      case 'water':
-        return `${poured(water_g.value, setup.value?.has_scale !== false)} of water are in`
-      case 'event':
-        return step.value?.event ?? ''
-    }
-  })
-  /** A pan that is off and tested can also not be there yet. */
-  const canFail = computed(() => boils.value && !burns.value && wants.value === 'event')
+  const bigWords = computed(() => (setup.value ? buttonWords(act.value, setup.value) : ''))
+  const canFail = computed(() => act.value?.can_fail === true)
 
   function happened(): void {
-    const at = step.value
-    if (!at) return
-    if (wants.value === 'off') void log({ event: 'flame', flame: 'off' })
-    else if (wants.value === 'on') void log({ event: 'flame', flame: 'medium' })
-    else if (wants.value === 'water') void log({ event: 'water_added', water_g: water_g.value })
-    else void log({ event: 'step_done', step: at.key })
+    if (act.value?.entry) void log(act.value.entry)
   }
   const read = (reading: Api<'SeenReading'>) => void log({ event: 'reading', reading })
   const setFlame = (flame: Api<'Flame'>) => void log({ event: 'flame', flame })
@@ -122,6 +102,7 @@ export function useCookSheet(id: () => number) {
   )
 
   return {
+    id,
     kitchen,
     batch,
     state,
@@ -134,13 +115,16 @@ export function useCookSheet(id: () => number) {
     gates,
     inHand,
     onStep,
-    boils,
-    burns,
+    act,
+    shown,
+    run,
+    show: (key: string) => (chosen.value = key),
     bigWords,
     canFail,
     trouble,
     refused,
     busy,
+    log: (event: Api<'BatchEvent'>) => void log(event),
     happened,
     read,
     setFlame,

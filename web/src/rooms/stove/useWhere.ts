@@ -17,19 +17,19 @@ export function useWhere() {
     void router.replace({ query: { ...route.query, ...part } })
 
   const taken = computed(() => ({
-    pans: new Set(going.going.map((l) => l.brief?.pan_name)),
-    rings: new Set(going.going.map((l) => l.brief?.ring_name)),
+    pans: new Set(going.going.map((l) => l.brief?.pan_id)),
+    rings: new Set(going.going.map((l) => l.brief?.ring_id)),
   }))
   const pan_id = computed(
     () =>
       id('pan') ??
-      (kitchen.pans.find((p) => !taken.value.pans.has(p.pan.name)) ?? kitchen.pans[0])?.id ??
+      (kitchen.pans.find((p) => !taken.value.pans.has(p.id)) ?? kitchen.pans[0])?.id ??
       undefined,
   )
   const ring_id = computed(
     () =>
       id('ring') ??
-      (kitchen.rings.find((r) => !taken.value.rings.has(r.ring.name)) ?? kitchen.rings[0])?.id ??
+      (kitchen.rings.find((r) => !taken.value.rings.has(r.id)) ?? kitchen.rings[0])?.id ??
       undefined,
   )
   const thermometer = computed(() =>

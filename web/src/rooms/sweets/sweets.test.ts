@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
-import { ribbon } from './ribbon'
-import { canJoin, canMove, joinWithNext, moveStep, stepAfter, withoutStep } from './rework'
+import { ribbon } from '@/rooms/sweets/page/ribbon'
+import {
+  canJoin,
+  canMove,
+  joinWithNext,
+  moveStep,
+  stepAfter,
+  withoutStep,
+} from '@/rooms/sweets/editor/rework'
 import { count, measured, taken } from '@/units/measures'
 import { span, spanRange, timeWords } from './words'
 
@@ -21,7 +28,7 @@ const method = (steps: Api<'Step'>[]) => ({ steps }) as unknown as Api<'Method'>
 const time = (key: string, begins_min: number, mid_min: number): Api<'StepTime'> => ({
   step: key,
   begins_min,
-  minutes: { low_min: mid_min, mid_min, high_min: mid_min },
+  minutes: { low: mid_min, mid: mid_min, high: mid_min },
   follows: 'fixed',
 })
 
@@ -36,26 +43,28 @@ describe('words of the sweets room', () => {
       '24 h',
       '2.0 days',
     ])
-    expect(spanRange({ low_min: 4, mid_min: 6, high_min: 9 })).toBe('4–9 min')
-    expect(spanRange({ low_min: 60, mid_min: 90, high_min: 150 })).toBe('60 min – 2 h 30')
-    expect(spanRange({ low_min: 5, mid_min: 5, high_min: 5 })).toBe('5 min')
+    expect(spanRange({ low: 4, mid: 6, high: 9 })).toBe('4–9 min')
+    expect(spanRange({ low: 60, mid: 90, high: 150 })).toBe('60 min – 2 h 30')
+    expect(spanRange({ low: 5, mid: 5, high: 5 })).toBe('5 min')
   })
   it('counts in halves and quarters', () => {
     expect([0.25, 1.5, 1.75, 3, 10].map(count)).toEqual(['¼', '1½', '1¾', '3', '10'])
-    const mass = { mass_g: 1, low_g: 1, high_g: 1 }
-    expect(measured({ count: 1.75, of: 'Katori', state: 'sifted', mass })).toBe('1¾ Katori, sifted')
-    expect(measured({ count: 2, of: 'pinch', mass })).toBe('2 pinches')
+    const mass_g = { low: 1, mid: 1, high: 1 }
+    expect(measured({ count: 1.75, of: 'Katori', state: 'sifted', mass_g })).toBe(
+      '1¾ Katori, sifted',
+    )
+    expect(measured({ count: 2, of: 'pinch', mass_g })).toBe('2 pinches')
     const less = { less: true, count: 1, of: 'tablespoon' }
-    expect(measured({ count: 2, of: 'Tea cup', then: less, mass })).toBe(
+    expect(measured({ count: 2, of: 'Tea cup', then: less, mass_g })).toBe(
       '2 Tea cup less 1 tablespoon',
     )
-    expect(measured({ count: 3, of: 'Teaspoon', mass })).toBe('3 teaspoons')
+    expect(measured({ count: 3, of: 'Teaspoon', mass_g })).toBe('3 teaspoons')
     expect(count(2 / 3)).toBe('⅔')
-    expect(taken(260, { count: 5 / 3, of: 'Katori', mass }, false)).toEqual({
+    expect(taken(260, { count: 5 / 3, of: 'Katori', mass_g }, false)).toEqual({
       first: '1⅔ Katori',
       beside: '260 g',
     })
-    expect(measured({ count: 1, of: 'egg', mass })).toBe('1 egg')
+    expect(measured({ count: 1, of: 'egg', mass_g })).toBe('1 egg')
   })
 })
 
@@ -149,7 +158,7 @@ describe('steps under the pen', () => {
 describe('the time of a step', () => {
   const time = {
     step: 'boil',
-    minutes: { low_min: 8, mid_min: 10, high_min: 12 },
+    minutes: { low: 8, mid: 10, high: 12 },
     begins_min: 0,
     follows: 'heat' as const,
   }

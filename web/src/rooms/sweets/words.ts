@@ -40,8 +40,8 @@ export function span(duration_min: number): string {
 }
 
 /** A range of minutes; one number where the ends say the same. */
-export function spanRange(minutes: Api<'Minutes'>): string {
-  const [low, high] = [span(minutes.low_min), span(minutes.high_min)]
+export function spanRange(minutes: Api<'Spread'>): string {
+  const [low, high] = [span(minutes.low), span(minutes.high)]
   if (low === high) return low
   return low.endsWith('min') && high.endsWith('min')
     ? `${low.replace(' min', '')}–${high}`
@@ -57,7 +57,7 @@ const FLAMES: Record<Api<'Flame'>, string> = {
 
 /** The time of a step, how often its vessel is filled for it, and the flame that this ring and pan need. */
 export function timeWords(time: Api<'StepTime'>, flame: Api<'Flame'> | null | undefined): string {
-  const told = `${span(time.minutes.mid_min)} (${spanRange(time.minutes)})`
+  const told = `${span(time.minutes.mid)} (${spanRange(time.minutes)})`
   const filled =
     time.pots && time.pots > 1
       ? ` in ${time.pots} potfuls`
@@ -110,4 +110,14 @@ export function roundingWords(formula: Api<'Formula'>, cups: boolean): string {
   }
   const hand = cups ? 'Measured in cups' : 'Rounded for the scale'
   return parts.length ? `${hand}, ${parts.join(' and ')}.` : ''
+}
+
+/** Lists of keys, each key only where it comes first: a caution stands at the first step that calls for it. */
+export function eachOnce(lists: readonly (readonly string[])[]): string[][] {
+  const said = new Set<string>()
+  return lists.map((list) => {
+    const fresh = list.filter((key) => !said.has(key))
+    fresh.forEach((key) => said.add(key))
+    return fresh
+  })
 }

@@ -1,22 +1,17 @@
-//! A hidden true pan on its ring, and the log of a cook beside it.
+//! A simulated pan just as it was told, on a ring weaker or stronger than its plate, and the log of a cook
+//! beside it who never errs.
 
-use unctum_core::batch::{BatchEvent, BatchSetup, BatchState, Logged, SeenReading, admit, state_at};
+use unctum_core::CoreError;
+use unctum_core::batch::{BatchEvent, BatchSetup, BatchState, SeenReading, admit, state_at};
 use unctum_core::kitchen::Flame;
-use unctum_core::pan::{Heat, PanModel, PanState, Stop};
+use unctum_core::sim::{Cook, Hands, Luck, World};
 
 use super::cashew_batch;
 
 pub const START_MS: i64 = 1_700_000_000_000;
 
 pub struct Kitchen {
-    pub setup: BatchSetup,
-    pub log: Vec<Logged>,
-    pub now_ms: i64,
-    pub model: PanModel,
-    pub truth: PanState,
-    pub true_power_w: f64,
-    pub heat_on: bool,
-    pub off_since_s: f64,
+    pub cook: Cook,
 }
 
 impl Kitchen {
@@ -27,44 +22,24 @@ impl Kitchen {
 
     /// The same with another batch.
     pub fn with(setup: BatchSetup, factor: f64) -> Self {
-        let model = PanModel::new(&setup.charge, &setup.pan, setup.air).expect("model");
-        let truth = model.start(setup.air.room_c);
-        let true_power_w = setup.ring.net_power_w(Flame::Medium.frac()) * factor;
-        Self {
-            setup,
-            log: vec![],
-            now_ms: START_MS,
-            model,
-            truth,
-            true_power_w,
-            heat_on: false,
-            off_since_s: 0.0,
-        }
+        let world = World::as_told(&setup, factor);
+        Self { cook: Cook::of(setup, world, Hands::default(), Luck::of(1), START_MS).expect("a batch") }
+    }
+
+    pub fn setup(&self) -> &BatchSetup {
+        self.cook.setup()
     }
 
     pub fn wait(&mut self, seconds: f64) {
-        let heat = if self.heat_on {
-            Heat::On(self.true_power_w)
-        } else {
-            Heat::Off { since_s: self.off_since_s, stored_j: 0.0 }
-        };
-        self.model.advance(&mut self.truth, heat, seconds, Stop::Never, |_| {});
-        self.now_ms += (seconds * 1000.0) as i64;
-        self.off_since_s += seconds;
+        self.cook.wait(seconds);
     }
 
     pub fn happens(&mut self, event: BatchEvent) {
-        admit(&self.setup, START_MS, &self.log, &event, self.now_ms).expect("fits");
-        if let BatchEvent::Flame { flame } = &event {
-            self.heat_on = *flame != Flame::Off;
-            self.off_since_s = 0.0;
-        }
-        let seq = i32::try_from(self.log.len()).expect("short") + 1;
-        self.log.push(Logged { seq, at_ms: self.now_ms, event });
+        self.cook.does(event).expect("fits");
     }
 
     pub fn step_done(&mut self, step: &str) {
-        self.happens(BatchEvent::StepDone { step: step.into() });
+        self.happens(BatchEvent::done(step));
     }
 
     pub fn reads(&mut self, reading: SeenReading) {
@@ -75,13 +50,38 @@ impl Kitchen {
         self.happens(BatchEvent::Flame { flame });
     }
 
+    /// What the scale would show.
+    pub fn gross_g(&self) -> f64 {
+        self.setup().pan.tare_g + self.cook.world.contents_g(&self.cook.now)
+    }
+
     pub fn weigh(&mut self) {
-        let gross_g = self.model.gross_g(self.truth.water_g).round();
-        self.happens(BatchEvent::Reading { reading: SeenReading::Weight { gross_g } });
+        let gross_g = self.gross_g().round();
+        self.reads(SeenReading::Weight { gross_g });
+    }
+
+    /// True strength, 0–1.
+    pub fn strength(&self) -> f64 {
+        self.cook.strength()
     }
 
     pub fn state(&self) -> BatchState {
-        state_at(&self.setup, START_MS, &self.log, self.now_ms).expect("state")
+        self.cook.state()
+    }
+
+    /// What the page would say had it been set up otherwise.
+    pub fn state_had_it_been(&self, setup: &BatchSetup) -> BatchState {
+        state_at(setup, START_MS, self.cook.log(), self.cook.now_ms()).expect("state")
+    }
+
+    /// Whether an event would be admitted now.
+    pub fn admits(&self, event: &BatchEvent) -> Result<(), CoreError> {
+        self.admits_had_it_been(self.setup(), event)
+    }
+
+    /// The same, had it been set up otherwise.
+    pub fn admits_had_it_been(&self, setup: &BatchSetup, event: &BatchEvent) -> Result<(), CoreError> {
+        admit(setup, START_MS, self.cook.log(), event, self.cook.now_ms())
     }
 }
 

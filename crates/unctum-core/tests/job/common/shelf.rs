@@ -5,12 +5,13 @@ use std::sync::OnceLock;
 
 use proptest::prelude::Strategy;
 use unctum_core::CoreError;
+use unctum_core::course::Tools;
 use unctum_core::food::Larder;
+use unctum_core::formula::{Formula, Measuring, Size, StoveSheet, Written};
 use unctum_core::kitchen::Measure;
-use unctum_core::process::{
-    Formula, FormulaQuestion, Knowledge, Method, Setting, Size, Swap, Sweet, Tools, formula,
-};
+use unctum_core::process::{Book, Method, Swap, Sweet};
 use unctum_core::syrup::Ladder;
+use unctum_core::variation::{EffectNote, Variation, vary};
 
 use super::{gas, hill_air, kadai, larder, sweets};
 
@@ -32,9 +33,19 @@ pub fn method(sweet: &str, key: &str) -> &'static Method {
     shelf().1.iter().find(|s| s.key == sweet).expect("sweet").method(Some(key)).expect("method")
 }
 
-pub fn setting() -> Setting<'static> {
+/// Her book: what the catalogue knows, with these swaps, in the hills.
+pub fn book_with(swaps: &[Swap]) -> Book<'_> {
     static LADDER: OnceLock<Ladder> = OnceLock::new();
-    Setting { larder: &shelf().0, ladder: LADDER.get_or_init(Ladder::default), air: hill_air() }
+    let ladder = LADDER.get_or_init(Ladder::default);
+    Book { larder: stocked(), swaps, components: components(), ladder, air: hill_air() }
+}
+
+pub fn book() -> Book<'static> {
+    book_with(&[])
+}
+
+pub fn written(method: &Method) -> Written {
+    Written::of(method.clone(), &book()).expect("balance")
 }
 
 pub fn katori(volume_ml: f64) -> Vec<Measure> {
@@ -44,19 +55,43 @@ pub fn katori(volume_ml: f64) -> Vec<Measure> {
     ]
 }
 
+/// A method worked out.
+pub fn formula_of(
+    method: &Method,
+    size: &Size,
+    measures: &[Measure],
+    tools: Option<&Tools>,
+    book: &Book<'_>,
+) -> Result<Formula, CoreError> {
+    let measuring = Measuring { measures: measures.to_vec(), by_scale: true };
+    Written::of(method.clone(), book)?.at(size, book)?.weighed(&measuring, book)?.formula(tools, book)
+}
+
 pub fn worked(method: &Method, size: Size, measures: &[Measure]) -> Result<Formula, CoreError> {
-    let components = BTreeMap::new();
-    let q = FormulaQuestion { method, size: &size, measures, tools: None, components: &components };
-    formula(&q, &setting())
+    formula_of(method, &size, measures, None, &book())
 }
 
-pub fn components() -> &'static BTreeMap<String, &'static Sweet> {
-    static COMPONENTS: OnceLock<BTreeMap<String, &'static Sweet>> = OnceLock::new();
-    COMPONENTS.get_or_init(|| shelf().1.iter().filter_map(|s| Some((s.makes.clone()?, s))).collect())
+/// A method made ready for the stove.
+pub fn sheet_of(method: &Method, size: &Size, measuring: &Measuring) -> Result<StoveSheet, CoreError> {
+    let book = book();
+    Written::of(method.clone(), &book)?.at(size, &book)?.weighed(measuring, &book)?.stove_sheet(&book)
 }
 
-pub fn known(swaps: &[Swap]) -> Knowledge<'_> {
-    Knowledge { swaps, components: components() }
+/// A method with changes, and what they do.
+pub struct Changed {
+    pub method: Method,
+    pub effects: Vec<EffectNote>,
+}
+
+pub fn changed(method: &Method, changes: &[Variation], swaps: &[Swap]) -> Result<Changed, CoreError> {
+    let book = book_with(swaps);
+    let varied = vary(&Written::of(method.clone(), &book)?, changes, &book)?;
+    Ok(Changed { method: varied.written.method().clone(), effects: varied.effects })
+}
+
+pub fn components() -> &'static BTreeMap<String, Sweet> {
+    static COMPONENTS: OnceLock<BTreeMap<String, Sweet>> = OnceLock::new();
+    COMPONENTS.get_or_init(|| shelf().1.iter().filter_map(|s| Some((s.makes.clone()?, s.clone()))).collect())
 }
 
 pub fn index(len: usize) -> impl Strategy<Value = usize> {
@@ -65,13 +100,10 @@ pub fn index(len: usize) -> impl Strategy<Value = usize> {
 
 /// Her iron kadai on the gas.
 pub fn tools() -> Tools {
-    Tools { pan: kadai(), wide_pan: kadai(), ring: gas() }
+    Tools::among(&[], kadai(), gas())
 }
 
 /// A method worked out with pans and ring.
 pub fn cooked(method: &Method, size: Size, tools: &Tools) -> Result<Formula, CoreError> {
-    let components = BTreeMap::new();
-    let q =
-        FormulaQuestion { method, size: &size, measures: &[], tools: Some(tools), components: &components };
-    formula(&q, &setting())
+    formula_of(method, &size, &[], Some(tools), &book())
 }

@@ -3,16 +3,17 @@
 use std::collections::BTreeMap;
 
 use super::{every_method, heats};
+use crate::common::shelf::formula_of;
 use crate::common::{kadai, larder, swaps, sweets};
+use unctum_core::course::Tools;
 use unctum_core::food::thermal;
+use unctum_core::formula::{Formula, Size, Written};
 use unctum_core::kitchen::{Air, Flame, Pan, Ring, RingKind};
-use unctum_core::pan::milk::scorch_limit_w_m2;
-use unctum_core::process::{
-    Balance, Formula, FormulaQuestion, Knowledge, Method, Setting, Size, Step, StepBalance, StepKind, SwapBy,
-    Timing, Tools, Variation, balance, formula, offers, vary,
-};
+use unctum_core::pan::drying::scorch_limit_w_m2;
+use unctum_core::process::{Balance, Book, Method, Step, StepBalance, StepKind, SwapBy, Timing, balance};
 use unctum_core::syrup::boiling::boil_c;
 use unctum_core::syrup::{Ladder, SCHOOLS};
+use unctum_core::variation::{Variation, offers, vary};
 use unctum_core::water::SEA_LEVEL_PA as SEA_PA;
 
 const STEAM_J_G: f64 = 2257.0;
@@ -26,16 +27,15 @@ const RINGS_W: [f64; 2] = [1800.0, 3000.0];
 
 fn tools(rated_w: f64) -> Tools {
     let wide = Pan { name: "Milk pan".into(), diameter_cm: 28.0, wall_height_cm: 12.0, ..kadai() };
-    Tools { pan: kadai(), wide_pan: wide, ring: Ring::of_kind("Ring", RingKind::Gas, rated_w) }
+    let ring = Ring::of_kind("Ring", RingKind::Gas, rated_w);
+    Tools { wide_pan: wide, ..Tools::among(&[], kadai(), ring) }
 }
 
 fn worked(method: &Method, tools: &Tools) -> Formula {
     let (larder, ladder, components) = (larder(), Ladder::default(), BTreeMap::new());
-    let setting = Setting { larder: &larder, ladder: &ladder, air: air() };
+    let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: air() };
     let size = Size::Times { factor: 1.0 };
-    let q =
-        FormulaQuestion { method, size: &size, measures: &[], tools: Some(tools), components: &components };
-    formula(&q, &setting).expect("formula")
+    formula_of(method, &size, &[], Some(tools), &book).expect("formula")
 }
 
 /// How hot the hottest of what a step takes over is, °C.
@@ -88,7 +88,7 @@ fn steam_has_the_heat_it_takes() {
                 let flame = time.flame_needed.or(step.flame).unwrap_or(Flame::Medium);
                 let net_w = tools.ring.net_power_w(flame.frac());
                 let loss_w = 0.05 * net_w;
-                let has_j = (net_w - loss_w) * 60.0 * time.minutes.high_min + kept_j;
+                let has_j = (net_w - loss_w) * 60.0 * time.minutes.high + kept_j;
                 let takes_j = STEAM_J_G * figures.evaporated_g;
                 if takes_j > has_j {
                     let words = format!(
@@ -188,9 +188,9 @@ fn the_times_told_are_those_of_a_practitioner() {
             // Milk goes no faster than it scorches: the reason stands in docs/worked-figures.md.
             let milk = matches!(step.kind, StepKind::Reduce | StepKind::Simmer);
             let most = if milk { 1.7 } else { 1.25 };
-            let told = time.minutes.mid_min;
-            if told > most * usual.high_min || told < 0.6 * usual.low_min {
-                let words = format!("{told:.1} min told, {:.0}–{:.0} known", usual.low_min, usual.high_min);
+            let told = time.minutes.mid;
+            if told > most * usual.high || told < 0.6 * usual.low {
+                let words = format!("{told:.1} min told, {:.0}–{:.0} known", usual.low, usual.high);
                 faults.note(sweet, method, Some(step), words);
             }
         }
@@ -217,18 +217,18 @@ fn thick_milk_stands_on_no_full_flame() {
 #[test]
 fn butter_is_not_offered_for_hot_fat() {
     let (larder, ladder, swaps) = (larder(), Ladder::default(), swaps());
-    let setting = Setting { larder: &larder, ladder: &ladder, air: air() };
     let (components, all) = (BTreeMap::new(), sweets());
-    let known = Knowledge { swaps: &swaps, components: &components };
+    let book = Book { larder: &larder, swaps: &swaps, components: &components, ladder: &ladder, air: air() };
     let offered = |key: &str| {
         let method = all.iter().find(|s| s.key == key).expect("sweet").method(None).expect("method");
-        offers(method, &known, &setting).iter().any(|o| o.name == "Butter instead of ghee")
+        offers(method, &book).iter().any(|o| o.name == "Butter instead of ghee")
     };
     assert!(!offered("khoya-pancakes") && !offered("reduced-milk-pancakes"));
     assert!(offered("semolina-almond-barfi"));
     let pancakes =
         all.iter().find(|s| s.key == "khoya-pancakes").expect("sweet").method(None).expect("method");
     let swap = Variation::Swap { from: "ghee".into(), to: "butter".into(), by: SwapBy::Fat };
-    let refused = vary(pancakes, &[swap], &known, &setting).expect_err("butter burns");
+    let pancakes = Written::of(pancakes.clone(), &book).expect("balance");
+    let refused = vary(&pancakes, &[swap], &book).expect_err("butter burns");
     assert!(refused.to_string().contains("burns at the heat of"), "{refused}");
 }

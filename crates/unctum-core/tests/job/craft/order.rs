@@ -2,9 +2,8 @@
 
 use super::{every_method, heats, said, waits};
 use crate::common::larder;
-use unctum_core::process::{
-    Attention, Family, Method, Purpose, Shape, Step, StepKind, Sweet, balance, sweet_water_activity,
-};
+use unctum_core::food::sweet_water_activity;
+use unctum_core::process::{Attention, Family, Method, Purpose, Shape, Step, StepKind, Sweet, balance};
 use unctum_core::syrup::Ladder;
 
 /// Steps that shape a mass which stiffens as it cools.
@@ -109,7 +108,7 @@ fn waits_are_steps_of_their_own() {
             if hands && waits(step) && step.kind != StepKind::Steep {
                 faults.note(sweet, method, Some(step), "it waits with both hands");
             }
-            let long = step.minutes.is_some_and(|m| m.mid_min > 40.0);
+            let long = step.minutes.is_some_and(|m| m.mid > 40.0);
             if long && !waits(step) && !heats(step) && step.kind != StepKind::PressureCook {
                 faults.note(sweet, method, Some(step), "handwork of more than forty minutes");
             }

@@ -1,6 +1,5 @@
 //! Sweets out to open formats and in from them.
 
-use std::collections::BTreeMap;
 use std::sync::Arc;
 
 use rocket::http::{ContentType, Header, Status};
@@ -10,8 +9,12 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{Request, State, get, post};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use unctum_core::food::reading::CupSizes;
-use unctum_core::process::{Doubt, Fault, FormulaQuestion, Size, Sweet, formula};
+use unctum_core::formula::{Measuring, Size, Written};
+use unctum_core::process::{Fault, Sweet};
+use unctum_core::reading::{
+    CupSizes, Doubt, DraftLine, KnownShares, MOST_LETTERS, MOST_TEXT_LINES, Raw, ReadPart, Settled, bare,
+    draft, take_apart, too_long,
+};
 use unctum_store::kitchen;
 use utoipa::ToSchema;
 
@@ -20,9 +23,7 @@ use super::own::store_new;
 use crate::app::App;
 use crate::body::{Body, parse};
 use crate::catalogue::Catalogue;
-use crate::exchange::draft::{DraftLine, Settled, draft};
-use crate::exchange::{FORMAT, OwnFile, ReadPart, json_ld, schema, text};
-use crate::from_kitchen::setting;
+use crate::exchange::{FORMAT, OwnFile, VERSION, json_ld, schema};
 use crate::problem::{Answer, Problem};
 
 /// How a recipe is written.
@@ -45,8 +46,12 @@ pub enum RecipeFormat {
 pub struct ImportAsk {
     /// How it is written.
     pub format: RecipeFormat,
-    /// It.
+    /// It; may be left out where it was read already and comes back as `raw`.
+    #[serde(default)]
     pub content: String,
+    /// What was answered as `raw` when it was read: it is then not read again.
+    #[serde(default)]
+    pub raw: Option<Raw>,
     /// What cups and spoons hold there.
     #[serde(default)]
     pub cups: CupSizes,
@@ -63,6 +68,8 @@ pub struct ImportAsk {
 pub struct ImportAnswer {
     /// The sweet as far as it is understood.
     pub sweet: Sweet,
+    /// The recipe taken apart, to be sent back with what the cook says to its doubts; none for our own files.
+    pub raw: Option<Raw>,
     /// Every line of the text with what it was taken for; empty for our own files.
     pub parts: Vec<ReadPart>,
     /// The ingredients, line by line; empty for our own files.
@@ -80,15 +87,14 @@ pub struct ImportAnswer {
 const CHANGED: &str = "Amounts or steps were changed after this file was written. It is read as it stands now; \
                        what boils off, and what else the text cannot say, is not known any more.";
 
-fn too_long() -> Problem {
+fn longer_than_a_recipe() -> Problem {
     Problem::new(
         Status::PayloadTooLarge,
         "text-too-long",
         "More than one recipe",
         format!(
             "That is longer than any recipe. Paste only the part you need: at most {} lines and {} letters.",
-            text::MOST_TEXT_LINES,
-            text::MOST_LETTERS
+            MOST_TEXT_LINES, MOST_LETTERS
         ),
     )
 }
@@ -104,13 +110,13 @@ fn no_recipe() -> Problem {
 
 fn own_file(content: &str) -> Answer<Sweet> {
     let file: OwnFile = parse(content.as_bytes())?;
-    if file.format != FORMAT || file.version != 1 {
+    if file.format != FORMAT || !(1..=VERSION).contains(&file.version) {
         return Err(Problem::new(
             Status::UnprocessableEntity,
             "unknown-format",
             "Not one of ours",
             format!(
-                "This file says it is “{}”, version {}. Only {FORMAT}, version 1, can be read.",
+                "This file says it is “{}”, version {}. Only {FORMAT}, up to version {VERSION}, can be read.",
                 bare_name(&file.format),
                 file.version
             ),
@@ -120,7 +126,7 @@ fn own_file(content: &str) -> Answer<Sweet> {
 }
 
 fn bare_name(text: &str) -> String {
-    crate::exchange::bare(text).chars().take(60).collect()
+    bare(text).chars().take(60).collect()
 }
 
 /// Reads a recipe, shows what was understood, and stores it once nothing is doubtful any more.
@@ -139,8 +145,8 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
     for mass_g in ask.settled.iter().filter_map(|s| s.mass_g) {
         unctum_core::error::within("The amount", mass_g, 0.001, 100_000.0, "g")?;
     }
-    if ask.format == RecipeFormat::Text && text::too_long(&ask.content) {
-        return Err(too_long());
+    if ask.format == RecipeFormat::Text && too_long(&ask.content) {
+        return Err(longer_than_a_recipe());
     }
     let commit = ask.commit;
     let catalogue = Arc::clone(&app.catalogue);
@@ -163,34 +169,63 @@ pub async fn import(app: &State<App>, body: Body<ImportAsk>) -> Answer<Json<Impo
     Ok(Json(answer))
 }
 
-/// What a recipe says, as far as it is understood.
-fn understood(ask: &ImportAsk, catalogue: &Catalogue) -> Answer<ImportAnswer> {
+/// What stands in what was sent: a sweet of ours, whole, or somebody's recipe, taken apart.
+enum Stands {
+    Whole(Sweet),
+    Told(Raw),
+}
+
+fn stands(ask: &ImportAsk, catalogue: &Catalogue) -> Answer<Stands> {
     let larder = &catalogue.larder;
-    let mut notes = Vec::new();
-    let raw = match ask.format {
-        RecipeFormat::Unctum => Err(own_file(&ask.content)?),
-        RecipeFormat::JsonLd => match json_ld::read(&parse::<Value>(ask.content.as_bytes())?, larder) {
-            json_ld::Found::Whole(sweet) => Err(*sweet),
-            json_ld::Found::Recipe(raw) => Ok(raw),
-            json_ld::Found::Changed(raw) => {
-                notes.push(CHANGED.to_owned());
-                Ok(raw)
-            }
+    let told = match (&ask.raw, ask.format) {
+        (Some(raw), _) => {
+            raw.check()?;
+            raw.clone()
+        }
+        (None, RecipeFormat::Unctum) => return Ok(Stands::Whole(own_file(&ask.content)?)),
+        (None, RecipeFormat::Text) => take_apart(&ask.content, larder),
+        (None, RecipeFormat::JsonLd) => match json_ld::read(&parse::<Value>(ask.content.as_bytes())?, larder)
+        {
+            json_ld::Found::Whole(sweet) => return Ok(Stands::Whole(*sweet)),
+            json_ld::Found::Recipe(raw) => raw,
+            json_ld::Found::Changed(raw) => Raw { notes: vec![CHANGED.to_owned()], ..raw },
             json_ld::Found::Nothing => return Err(no_recipe()),
         },
-        RecipeFormat::Text => Ok(text::take_apart(&ask.content, larder)),
     };
-    let (sweet, parts, lines, doubts) = match raw {
-        Err(sweet) => (sweet, Vec::new(), Vec::new(), Vec::new()),
-        Ok(raw) if raw.lines.is_empty() => return Err(no_recipe()),
-        Ok(raw) => {
-            let d = draft(&raw, &ask.cups, &ask.settled, catalogue);
-            notes.extend(d.notes);
-            (d.sweet, raw.parts, d.lines, d.doubts)
+    if told.lines.is_empty() { Err(no_recipe()) } else { Ok(Stands::Told(told)) }
+}
+
+/// What a recipe says, as far as it is understood.
+fn understood(ask: &ImportAsk, catalogue: &Catalogue) -> Answer<ImportAnswer> {
+    let known = KnownShares { larder: &catalogue.larder, ranges: &catalogue.ranges };
+    let none = ImportAnswer {
+        sweet: Sweet::unnamed(),
+        raw: None,
+        parts: Vec::new(),
+        lines: Vec::new(),
+        doubts: Vec::new(),
+        faults: Vec::new(),
+        notes: Vec::new(),
+        stored_key: None,
+    };
+    let mut answer = match stands(ask, catalogue)? {
+        Stands::Whole(sweet) => ImportAnswer { sweet, ..none },
+        Stands::Told(raw) => {
+            let d = draft(&raw, &ask.cups, &ask.settled, known);
+            let parts = raw.parts.clone();
+            ImportAnswer {
+                sweet: d.sweet,
+                raw: Some(raw),
+                parts,
+                lines: d.lines,
+                doubts: d.doubts,
+                notes: d.notes,
+                ..none
+            }
         }
     };
-    let faults = sweet.faults(larder);
-    Ok(ImportAnswer { sweet, parts, lines, doubts, faults, notes, stored_key: None })
+    answer.faults = answer.sweet.faults(&catalogue.larder);
+    Ok(answer)
 }
 
 /// A file to be saved.
@@ -225,20 +260,18 @@ pub async fn export(app: &State<App>, key: &str, format: Option<&str>, method: O
     let broken = |_| Problem::broken();
     match format.unwrap_or("unctum") {
         "unctum" => {
-            let file = OwnFile { format: FORMAT.into(), version: 1, sweet };
+            let file = OwnFile { format: FORMAT.into(), version: VERSION, sweet };
             let content = serde_json::to_string_pretty(&file).map_err(broken)?;
             Ok(File { content, kind: ContentType::JSON, name: format!("{name}.unctum.json") })
         }
         "json_ld" | "json-ld" => {
             let kitchen = app.read(kitchen::load).await?;
-            let setting = setting(app, &kitchen)?;
+            let book = app.catalogue.book(&kitchen)?;
             let method = sweet.method(method)?;
-            let (size, components) = (Size::Times { factor: 1.0 }, BTreeMap::new());
-            let q =
-                FormulaQuestion { method, size: &size, measures: &[], tools: None, components: &components };
-            let f = formula(&q, &setting)?;
+            let at = Written::of(method.clone(), &book)?.at(&Size::Times { factor: 1.0 }, &book)?;
+            let f = at.weighed(&Measuring::SCALE, &book)?.formula(None, &book)?;
             let figures = (f.finished_g, &f.pieces, &f.times);
-            let value = json_ld::write(&sweet, method, setting.larder, figures)?;
+            let value = json_ld::write(&sweet, method, book.larder, figures)?;
             let content = serde_json::to_string_pretty(&value).map_err(broken)?;
             let kind = ContentType::new("application", "ld+json");
             Ok(File { content, kind, name: format!("{name}.recipe.jsonld") })

@@ -5,22 +5,22 @@ use std::collections::BTreeMap;
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
+use unctum_core::batch::{Made, StartAsk, SyrupSigns, syrup_signs};
 use unctum_core::food::by_hand::{Measured, in_measures};
-use unctum_core::food::measure::{MassRange, Unit, from_grams, to_grams};
-use unctum_core::kitchen::KitchenDocument;
-use unctum_core::process::{
-    Comparison, EffectNote, Formula, FormulaQuestion, Line, Method, Size, Sweet, Variation, changed_title,
-    compare, formula as work_out,
-};
+use unctum_core::food::measure::{Unit, from_grams, to_grams};
+use unctum_core::formula::{Formula, Measuring, Size};
+use unctum_core::kitchen::{KitchenDocument, Wished};
+use unctum_core::numeric::Spread;
+use unctum_core::process::{Line, Method, Sweet};
+use unctum_core::shelf::{Comparison, compare};
+use unctum_core::variation::{EffectNote, Variation};
 use unctum_store::kitchen::load;
 use utoipa::ToSchema;
 
 use super::{cautions, known};
 use crate::app::App;
 use crate::body::Body;
-use crate::from_kitchen::{choose, measures, setting, tools};
 use crate::problem::{Answer, Problem};
-use crate::setting_up::{Changed, StartAsk, SyrupSigns, changed, set_up, signs};
 
 /// How much, how, and with what.
 #[derive(Deserialize, ToSchema)]
@@ -68,54 +68,34 @@ pub struct FormulaAnswer {
     pub syrup: Option<SyrupSigns>,
 }
 
-/// A sweet's question, as the stove would be asked it.
-fn as_start(key: &str, ask: &FormulaAsk) -> StartAsk {
-    StartAsk {
-        title: None,
-        sweet_key: Some(key.to_owned()),
-        method_key: ask.method_key.clone(),
-        size: Some(ask.size.clone()),
-        variation: ask.variation.clone(),
-        cup_id: ask.cup_id,
-        contents: None,
-        charge: None,
-        stage: None,
-        pan_id: ask.pan_id,
-        ring_id: ask.ring_id,
-        thermometer_id: ask.thermometer_id,
+impl FormulaAsk {
+    /// The same question, as the stove would be asked it.
+    fn as_start(&self) -> StartAsk {
+        StartAsk {
+            method_key: self.method_key.clone(),
+            size: Some(self.size.clone()),
+            variation: self.variation.clone(),
+            cup_id: self.cup_id,
+            pan_id: self.pan_id,
+            ring_id: self.ring_id,
+            thermometer_id: self.thermometer_id,
+            ..StartAsk::default()
+        }
     }
 }
 
 fn answer(app: &App, sweet: &Sweet, ask: &FormulaAsk, kitchen: &KitchenDocument) -> Answer<FormulaAnswer> {
-    let setting = setting(app, kitchen)?;
-    let components = app.catalogue.components();
-    let Changed { method, effects, words } =
-        changed(app, sweet, ask.method_key.as_deref(), &ask.variation, &setting)?;
-    let chosen = choose(kitchen, ask.pan_id, ask.ring_id, ask.thermometer_id)?;
-    let (measures, tools) = (measures(kitchen, ask.cup_id)?, tools(kitchen, &chosen));
-    let formula = work_out(
-        &FormulaQuestion {
-            method: &method,
-            size: &ask.size.after(&ask.variation),
-            measures: &measures,
-            tools: Some(&tools),
-            components: &components,
-        },
-        &setting,
-    )?;
-    let base = method.base(setting.larder)?;
-    let base = Line { mass_g: base.mass_g * formula.factor, ..base };
-    // The same question, as the stove would be asked.
-    let setup = set_up(app, &as_start(&sweet.key, ask), Some(sweet), kitchen);
-    let syrup = setup.ok().filter(|_| method.boil_step().is_some()).map(|s| signs(&s));
+    let (book, start) = (app.catalogue.book(kitchen)?, ask.as_start());
+    let made = Made::of(sweet, &start, kitchen, &book)?;
+    let method = made.method().clone();
     Ok(FormulaAnswer {
-        title: changed_title(&sweet.name, &words),
-        base,
-        effects,
-        syrup,
+        base: made.base(&book)?,
+        formula: made.formula(&book)?,
+        syrup: made.setup(sweet, &start, &book).ok().and_then(|setup| syrup_signs(&setup)),
         cautions: cautions(app, &method.steps),
         method,
-        formula,
+        title: made.title,
+        effects: made.varied.effects,
     })
 }
 
@@ -215,8 +195,8 @@ pub struct ConvertAsk {
 /// What it comes to.
 #[derive(Serialize, ToSchema)]
 pub struct ConvertAnswer {
-    /// What it weighs.
-    pub mass: MassRange,
+    /// What it weighs, g.
+    pub mass_g: Spread,
     /// How many of the unit asked for.
     pub count: f64,
     /// The way to measure it in this kitchen.
@@ -234,9 +214,10 @@ pub async fn convert(app: &State<App>, body: Body<ConvertAsk>) -> Answer<Json<Co
     let ask = body.0?;
     let ingredient = app.catalogue.larder.get(&ask.ingredient)?;
     let state = ask.state.as_deref();
-    let mass = to_grams(ingredient, ask.count, &ask.from, state)?;
-    let count = from_grams(ingredient, mass.mass_g, &ask.to, state)?;
+    let mass_g = to_grams(ingredient, ask.count, &ask.from, state)?;
+    let count = from_grams(ingredient, mass_g.mid, &ask.to, state)?;
     let kitchen = app.read(load).await?;
-    let in_this_kitchen = in_measures(ingredient, mass.mass_g, state, &measures(&kitchen, None)?);
-    Ok(Json(ConvertAnswer { mass, count, in_this_kitchen }))
+    let hers = Measuring::of(&kitchen.pick(Wished::default())?).measures;
+    let in_this_kitchen = in_measures(ingredient, mass_g.mid, state, &hers);
+    Ok(Json(ConvertAnswer { mass_g, count, in_this_kitchen }))
 }

@@ -4,14 +4,17 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, delete, get, post, put};
 use serde::{Deserialize, Serialize};
-use unctum_core::process::{Card, Doubt, Fault, Sweet, Verb, doubts_of_method, verbs};
+use unctum_core::course::Tools;
+use unctum_core::kitchen::Wished;
+use unctum_core::process::{Fault, Sweet};
+use unctum_core::reading::{Doubt, doubts_of_method};
+use unctum_core::shelf::{Card, Verb, verbs};
 use unctum_store::{kitchen, sweet as rows};
 use utoipa::ToSchema;
 
 use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
-use crate::from_kitchen::{choose, setting, tools};
 use crate::problem::{Answer, Problem};
 use crate::tagged::{IfMatch, Tagged};
 
@@ -64,8 +67,8 @@ fn only_own(key: &str) -> Answer<i32> {
 pub async fn accepted(app: &App, sweet: &Sweet) -> Answer<Card> {
     sweet.check(&app.catalogue.larder)?;
     let kitchen = app.read(kitchen::load).await?;
-    let usual = tools(&kitchen, &choose(&kitchen, None, None, None)?);
-    Ok(Card::of(sweet, true, &setting(app, &kitchen)?, Some(&usual))?)
+    let usual = Tools::of(&kitchen.pick(Wished::default())?);
+    Ok(Card::of(sweet, true, &app.catalogue.book(&kitchen)?, Some(&usual))?)
 }
 
 /// Stores a new own sweet.

@@ -8,13 +8,14 @@ use rocket::serde::json::Json;
 use rocket::{State, get};
 use serde::Serialize;
 use unctum_core::food::{Ingredient, plain};
-use unctum_core::process::{Card, Family, Knowledge, Line, Offer, Sweet, Wanted, offers};
+use unctum_core::process::{Family, Line, Sweet};
+use unctum_core::shelf::{Card, Wanted};
+use unctum_core::variation::{Offer, offers};
 use unctum_store::kitchen;
 use utoipa::{IntoParams, ToSchema};
 
 use super::known;
 use crate::app::App;
-use crate::from_kitchen::setting;
 use crate::problem::{Answer, Problem};
 use crate::tagged::Tagged;
 
@@ -102,8 +103,6 @@ pub struct MethodExtra {
     pub base: Line,
     /// Variations that work out.
     pub offers: Vec<Offer>,
-    /// Whether it can be followed on the stove.
-    pub on_the_stove: bool,
 }
 
 /// Sweets of the catalogue and of the cook.
@@ -142,21 +141,12 @@ pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
 pub async fn sweet(app: &State<App>, key: &str) -> Answer<Tagged<SweetPage>> {
     let found = known(app, key).await?;
     let kitchen = app.read(kitchen::load).await?;
-    let setting = setting(app, &kitchen)?;
+    let book = app.catalogue.book(&kitchen)?;
     let sweet = found.sweet;
-    let components = app.catalogue.components();
-    let known_changes = Knowledge { swaps: &app.catalogue.swaps, components: &components };
     let methods = sweet
         .methods
         .iter()
-        .map(|m| {
-            Ok(MethodExtra {
-                key: m.key.clone(),
-                base: m.base(setting.larder)?,
-                offers: offers(m, &known_changes, &setting),
-                on_the_stove: m.boil_step().is_some(),
-            })
-        })
+        .map(|m| Ok(MethodExtra { key: m.key.clone(), base: m.base(book.larder)?, offers: offers(m, &book) }))
         .collect::<unctum_core::Result<_>>()?;
     let body = SweetPage { methods, version: found.version, sweet };
     Ok(Tagged { status: Status::Ok, version: found.version, body })

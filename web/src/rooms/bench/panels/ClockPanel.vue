@@ -4,11 +4,11 @@ import { api, type Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
-import KitchenSelect from '@/look/pieces/KitchenSelect.vue'
+import KitchenSelect from '@/rooms/pieces/KitchenSelect.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { minutes, number, percent } from '@/units/format'
 import type { PanAsk } from '../ask'
-import FlameRow from '@/look/pieces/FlameRow.vue'
+import FlameRow from '@/rooms/pieces/FlameRow.vue'
 import { questionOf } from '../question'
 import { useAnswer } from '@/live/useAnswer'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
@@ -75,25 +75,25 @@ const from = computed(() => zeros.find((z) => z.value === zero.value)?.title ?? 
       <FigureValue
         label="gave there"
         size="figure"
-        :value="percent(found.learnt.solids_frac)"
+        :value="percent(found.learnt.solids_frac.mid)"
         unit="%"
         :note="kitchen.stageName(found.learnt.stage)"
       />
       <FigureValue
         :label="`${number(minutesOf)} min in the pan at hand`"
         size="figure"
-        :value="percent(found.same_minutes_here.solids_frac)"
+        :value="percent(found.same_minutes_here.solids_frac.mid)"
         unit="%"
         :note="kitchen.stageName(found.same_minutes_here.stage)"
       />
       <FigureValue
-        v-if="found.here"
+        v-if="found.here_s"
         :label="`here, from when ${from}`"
         size="figure"
-        :value="minutes(found.here.mid_s)"
+        :value="minutes(found.here_s.mid)"
         unit="min"
-        :low="minutes(found.here.low_s)"
-        :high="minutes(found.here.high_s)"
+        :low="minutes(found.here_s.low)"
+        :high="minutes(found.here_s.high)"
       />
       <p v-else>The pan at hand starts stronger than that already.</p>
     </div>

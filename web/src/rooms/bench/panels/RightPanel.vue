@@ -29,15 +29,15 @@ const to_c = ref(80)
 const other_g = ref(200)
 const otherPercent = ref(75)
 
-const sugarSyrup = (g: number, percentOf: number): Api<'Charge'> => ({
-  sucrose_g: (g * percentOf) / 100,
-  water_g: g * (1 - percentOf / 100),
+const standing = (syrup_g: number, percentOf: number): Api<'Standing'> => ({
+  syrup_g,
+  solids_frac: percentOf / 100,
 })
 const { found, trouble } = useAnswer(
   (): Api<'CorrectAsk'> | undefined => {
     const question = questionOf(kitchen, props.ask)
     if (!question) return undefined
-    const charge = sugarSyrup(mass_g.value, percentNow.value)
+    const charge = standing(mass_g.value, percentNow.value)
     const { ladder, room } = question
     const hob = hobOf(question)
     switch (kind.value) {
@@ -56,7 +56,7 @@ const { found, trouble } = useAnswer(
         return {
           kind: 'mix',
           a: charge,
-          b: sugarSyrup(other_g.value, otherPercent.value),
+          b: standing(other_g.value, otherPercent.value),
           room,
           ladder,
         }
@@ -90,27 +90,27 @@ const aim = computed(() => kitchen.stageName(props.ask.stage))
     <div v-if="found?.kind === 'to_strength'" class="answer" role="status">
       <p>To {{ aim }} from {{ kitchen.stageName(found.stage) }}:</p>
       <FigureValue
-        v-if="found.water_to_lose"
+        v-if="found.water_to_lose_g"
         label="boil off"
         size="figure"
-        :value="grams(found.water_to_lose.mid_g)"
+        :value="grams(found.water_to_lose_g.mid)"
         :unit="gramUnit()"
       />
       <FigureValue
-        v-if="found.water_to_add"
+        v-if="found.water_to_add_g"
         label="add water"
         size="figure"
-        :value="grams(found.water_to_add.mid_g)"
+        :value="grams(found.water_to_add_g.mid)"
         :unit="gramUnit()"
       />
       <FigureValue
-        v-if="found.heat"
+        v-if="found.heat_min"
         label="medium flame, from where it stands"
         size="figure"
-        :value="minutes(60 * found.heat.mid_min)"
+        :value="minutes(60 * found.heat_min.mid)"
         unit="min"
-        :low="minutes(60 * found.heat.low_min)"
-        :high="minutes(60 * found.heat.high_min)"
+        :low="minutes(60 * found.heat_min.low)"
+        :high="minutes(60 * found.heat_min.high)"
       />
       <FigureValue label="makes" size="figure" :value="grams(found.syrup_g)" :unit="gramUnit()" />
     </div>
@@ -118,10 +118,10 @@ const aim = computed(() => kitchen.stageName(props.ask.stage))
       <FigureValue
         label="medium flame"
         size="figure"
-        :value="minutes(60 * found.heat.mid_min)"
+        :value="minutes(60 * found.heat_min.mid)"
         unit="min"
-        :low="minutes(60 * found.heat.low_min)"
-        :high="minutes(60 * found.heat.high_min)"
+        :low="minutes(60 * found.heat_min.low)"
+        :high="minutes(60 * found.heat_min.high)"
       />
       <FigureValue
         label="water lost on the way: add as much"

@@ -81,13 +81,13 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
               >
             </td>
             <td>
-              <template v-if="t.from_boil">
-                {{ clock(t.from_boil.mid_s) }}
+              <template v-if="t.from_boil_s">
+                {{ clock(t.from_boil_s.mid) }}
                 <span v-if="t.from_dissolved_s != null" class="soft"
                   >· {{ clock(t.from_dissolved_s) }}</span
                 >
                 <span class="under"
-                  >{{ clock(t.from_boil.low_s) }} – {{ clock(t.from_boil.high_s) }}</span
+                  >{{ clock(t.from_boil_s.low) }} – {{ clock(t.from_boil_s.high) }}</span
                 >
               </template>
               <template v-else>from the start</template>

@@ -109,42 +109,42 @@ function choose(next: Kind): void {
     <div v-if="at" class="answer" role="status">
       <p class="display where">
         <StageMark :stage="at.stage" :size="34" /> {{ kitchen.stageName(at.stage) }},
-        {{ percent(at.solids_frac) }} %
+        {{ percent(at.solids_frac.mid) }} %
         <span class="soft small figures"
-          >{{ percent(at.solids_frac_low) }} – {{ percent(at.solids_frac_high) }} %</span
+          >{{ percent(at.solids_frac.low) }} – {{ percent(at.solids_frac.high) }} %</span
         >
       </p>
       <p v-if="at.against === 'there'" class="display inside">
         That is {{ kitchen.stageName(ask.stage) }}.
       </p>
       <FigureValue
-        v-if="at.water_to_lose && at.against !== 'there'"
+        v-if="at.water_to_lose_g && at.against !== 'there'"
         label="still to boil off"
         size="figure"
-        :value="grams(at.water_to_lose.mid_g)"
+        :value="grams(at.water_to_lose_g.mid)"
         :unit="gramUnit()"
-        :low="grams(at.water_to_lose.low_g)"
-        :high="grams(at.water_to_lose.high_g)"
+        :low="grams(at.water_to_lose_g.low)"
+        :high="grams(at.water_to_lose_g.high)"
       />
       <FigureValue
-        v-if="at.water_to_add && at.against !== 'there'"
+        v-if="at.water_to_add_g && at.against !== 'there'"
         label="went over: water to add"
         size="figure"
-        :value="grams(at.water_to_add.mid_g)"
+        :value="grams(at.water_to_add_g.mid)"
         :unit="gramUnit()"
-        :low="grams(at.water_to_add.low_g)"
-        :high="grams(at.water_to_add.high_g)"
+        :low="grams(at.water_to_add_g.low)"
+        :high="grams(at.water_to_add_g.high)"
       />
       <FigureValue
-        v-if="at.heat && at.against !== 'there'"
-        :label="at.water_to_add ? 'back to the boil, medium flame' : 'on a medium flame'"
+        v-if="at.heat_min && at.against !== 'there'"
+        :label="at.water_to_add_g ? 'back to the boil, medium flame' : 'on a medium flame'"
         size="figure"
-        :value="minutes(60 * at.heat.mid_min)"
+        :value="minutes(60 * at.heat_min.mid)"
         unit="min"
-        :low="minutes(60 * at.heat.low_min)"
-        :high="minutes(60 * at.heat.high_min)"
+        :low="minutes(60 * at.heat_min.low)"
+        :high="minutes(60 * at.heat_min.high)"
       />
-      <p v-if="at.water_to_add && at.against !== 'there'" class="caution">
+      <p v-if="at.water_to_add_g && at.against !== 'there'" class="caution">
         Water into hot syrup spits: hot water, slowly, down the side, at arm’s length.
       </p>
     </div>

@@ -1,0 +1,29 @@
+//! A batch at one moment, as its acts follow from it.
+
+use std::collections::BTreeMap;
+
+use crate::batch::call::Ahead;
+use crate::batch::runs::Runs;
+use crate::batch::state::{Advice, SyrupState};
+use crate::batch::{BatchEvent, BatchSetup};
+use crate::kitchen::Flame;
+
+/// What the acts of a batch follow from.
+pub(crate) struct Scene<'a> {
+    pub setup: &'a BatchSetup,
+    pub runs: &'a Runs,
+    pub ticked: &'a BTreeMap<usize, Vec<String>>,
+    /// The flame under the syrup.
+    pub flame: Flame,
+    pub syrup: Option<&'a SyrupState>,
+    /// What the syrup wants, while it is at hand.
+    pub advice: Option<Advice>,
+    /// The step of the syrup that goes on.
+    pub syrup_at: Option<usize>,
+    /// The one that is meant: a syrup that is judged for its stage has dissolved.
+    pub syrup_shown: Option<usize>,
+    /// What the large button writes for it.
+    pub button: Option<BatchEvent>,
+    pub ahead: &'a [Ahead],
+    pub now_ms: i64,
+}

@@ -1,0 +1,265 @@
+//! From what is asked to what is made and to the batch at the stove: one choice of things, one change, one
+//! sizing, one rounding, for the sweet's page, the start sheet and the stove alike.
+
+use serde::Deserialize;
+
+use crate::batch::{BatchSetup, Chosen, Depth, StepPlan};
+use crate::course::Tools;
+use crate::error::{CoreError, Result};
+use crate::formula::{Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet};
+use crate::kitchen::{KitchenDocument, Picked, Wished};
+use crate::process::{Book, Line, Method, Step, Sweet, Work, plain_syrup_steps};
+use crate::syrup::{Charge, Contents, StageKey};
+use crate::variation::{Variation, Varied, changed_title, vary};
+
+/// What to start: a sweet with its size, or a plain syrup with its charge and stage.
+#[derive(Debug, Clone, PartialEq, Default, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", schema(example = json!({"sweet_key": "cashew-sheet", "size": {"kind": "ingredient", "ingredient": "cashew", "amount_g": 400}, "pan_id": 1, "ring_id": 1, "thermometer_id": 1})))]
+pub struct StartAsk {
+    /// What to call it; the sweet's own name if left out.
+    #[serde(default)]
+    pub title: Option<String>,
+    /// A sweet of the catalogue.
+    #[serde(default)]
+    pub sweet_key: Option<String>,
+    /// Its method; the first if left out.
+    #[serde(default)]
+    pub method_key: Option<String>,
+    /// How much of it.
+    #[serde(default)]
+    pub size: Option<Size>,
+    /// What to change first.
+    #[serde(default)]
+    pub variation: Vec<Variation>,
+    /// The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
+    #[serde(default)]
+    pub cup_id: Option<i32>,
+    /// Without a sweet: what goes into the pan, as she pours it.
+    #[serde(default)]
+    pub contents: Option<Contents>,
+    /// Without a sweet: what is in the pan, if it was poured already.
+    #[serde(default)]
+    pub charge: Option<Charge>,
+    /// Without a sweet: the stage to land on.
+    #[serde(default)]
+    pub stage: Option<StageKey>,
+    /// The pan.
+    #[serde(default)]
+    pub pan_id: Option<i32>,
+    /// The ring.
+    #[serde(default)]
+    pub ring_id: Option<i32>,
+    /// The thermometer.
+    #[serde(default)]
+    pub thermometer_id: Option<i32>,
+}
+
+impl StartAsk {
+    /// Numbers of the things that are asked for.
+    #[must_use]
+    pub fn wished(&self) -> Wished {
+        Wished {
+            pan_id: self.pan_id,
+            ring_id: self.ring_id,
+            thermometer_id: self.thermometer_id,
+            cup_id: self.cup_id,
+        }
+    }
+}
+
+/// A sweet as it is made here: changed, sized, rounded, with the things that were picked.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Made {
+    /// The method with its changes.
+    pub varied: Varied,
+    /// What is weighed or filled.
+    pub weighed: Weighed,
+    /// What was picked.
+    pub picked: Picked,
+    /// What it is called with its changes.
+    pub title: String,
+}
+
+impl Made {
+    /// A sweet made as it is asked for.
+    ///
+    /// # Errors
+    /// [`CoreError::Missing`] without a size; [`CoreError::NoSuchThing`]; changes or a size that do not work out.
+    pub fn of(sweet: &Sweet, ask: &StartAsk, kitchen: &KitchenDocument, book: &Book<'_>) -> Result<Self> {
+        let picked = kitchen.pick(ask.wished())?;
+        let size = ask.size.as_ref().ok_or_else(|| {
+            CoreError::Missing("Say how much you want to make: the amount is missing.".into())
+        })?;
+        let written = Written::of(sweet.method(ask.method_key.as_deref())?.clone(), book)?;
+        let varied = vary(&written, &ask.variation, book)?;
+        let at = varied.written.at(&size.after(&ask.variation), book)?;
+        let weighed = at.weighed(&Measuring::of(&picked), book)?;
+        let title = changed_title(&sweet.name, &varied.words);
+        Ok(Self { varied, weighed, picked, title })
+    }
+
+    /// The method with its changes, as it is written.
+    #[must_use]
+    pub fn method(&self) -> &Method {
+        self.varied.written.method()
+    }
+
+    /// Everything that follows, in her pans and on her ring.
+    ///
+    /// # Errors
+    /// A method that does not work out.
+    pub fn formula(&self, book: &Book<'_>) -> Result<Formula> {
+        self.weighed.formula(Some(&Tools::of(&self.picked)), book)
+    }
+
+    /// The ingredient that the cook starts from, at this size.
+    ///
+    /// # Errors
+    /// As [`Method::base`].
+    pub fn base(&self, book: &Book<'_>) -> Result<Line> {
+        let base = self.method().base(book.larder)?;
+        Ok(Line { mass_g: base.mass_g * self.weighed.at.factor, ..base })
+    }
+
+    /// The batch at the stove.
+    ///
+    /// # Errors
+    /// Rounded amounts that do not work out.
+    pub fn setup(&self, sweet: &Sweet, ask: &StartAsk, book: &Book<'_>) -> Result<BatchSetup> {
+        let sheet = self.weighed.stove_sheet(book)?;
+        let method = self.method();
+        let chosen = Chosen {
+            method_key: Some(method.key.clone()),
+            method_name: Some(method.name.clone()),
+            changes: self.varied.words.clone(),
+            ..chosen(ask, &self.picked)
+        };
+        Ok(BatchSetup {
+            title: ask.title.clone().unwrap_or_else(|| self.title.clone()),
+            sweet_key: Some(sweet.key.clone()),
+            lines: sheet.lines,
+            syrup: sheet.syrup,
+            plan: self.plan(&sheet.steps, book)?,
+            steps: sheet.steps,
+            takes: sheet.takes,
+            allergens: sheet.allergens,
+            mistakes: sweet.mistakes.clone(),
+            chosen,
+            ..on_the_ring(&self.picked, book)
+        })
+    }
+}
+
+impl Made {
+    /// How each step goes in this kitchen, as the page shows it.
+    fn plan(&self, steps: &[Step], book: &Book<'_>) -> Result<Vec<StepPlan>> {
+        let tools = Tools::of(&self.picked);
+        let figures = self.formula(book)?.steps;
+        let plan = |step: &Step| {
+            let figure = figures.iter().find(|f| f.step == step.key)?;
+            let time = &figure.time;
+            Some(StepPlan {
+                evaporated_g: figure.evaporated_g,
+                end_g: figure.end_g,
+                depth_mm: figure
+                    .fill_frac
+                    .zip(tools.pan_of(step))
+                    .filter(|_| step.work() == Work::Dry && figure.start_g > 0.0)
+                    .map(|(fill_frac, pan)| {
+                        let start_mm = 10.0 * fill_frac * pan.capacity_ml() / (1e4 * pan.base_m2());
+                        Depth { start_mm, end_mm: start_mm * figure.end_g / figure.start_g }
+                    }),
+                pan_end_g: figure.pan_end_g,
+                step: step.key.clone(),
+                minutes: time.minutes,
+                loads: time.pots.map_or(1, |p| p.max(1.0) as u32),
+                flame: time.flame_needed.or(step.flame),
+                pan_name: tools.pan_of(step).map(|p| p.name.clone()),
+            })
+        };
+        Ok(steps.iter().filter_map(plan).collect())
+    }
+}
+
+fn chosen(ask: &StartAsk, picked: &Picked) -> Chosen {
+    Chosen {
+        size: ask.size.clone(),
+        variation: ask.variation.clone(),
+        cup_id: picked.cup_id,
+        pan_id: picked.pan_id,
+        ring_id: picked.ring_id,
+        ..Chosen::default()
+    }
+}
+
+/// A batch with nothing in its pan yet.
+fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
+    BatchSetup {
+        title: String::new(),
+        sweet_key: None,
+        lines: Vec::new(),
+        syrup: None,
+        plan: Vec::new(),
+        pan: picked.pan.clone(),
+        ring: picked.ring.clone(),
+        thermometer: picked.thermometer.clone(),
+        air: book.air,
+        steps: Vec::new(),
+        ladder: *book.ladder,
+        chosen: Chosen::default(),
+        takes: Vec::new(),
+        allergens: Vec::new(),
+        mistakes: Vec::new(),
+        scale_step_g: picked.scale_step_g,
+    }
+}
+
+/// A plain syrup at the stove.
+///
+/// # Errors
+/// [`CoreError::Missing`] without contents or stage; contents that cannot be; [`CoreError::NoSuchThing`].
+pub fn plain_setup(ask: &StartAsk, kitchen: &KitchenDocument, book: &Book<'_>) -> Result<BatchSetup> {
+    let missing = |words: &str| CoreError::Missing(words.to_owned());
+    let picked = kitchen.pick(ask.wished())?;
+    let stage = ask.stage.ok_or_else(|| missing("Say which stage the syrup is to reach."))?;
+    let (lines, charge) = match (&ask.contents, ask.charge) {
+        (Some(contents), _) => plain_sheet(contents, &Measuring::of(&picked), book.larder)?,
+        (None, Some(charge)) => (Vec::new(), charge),
+        (None, None) => return Err(missing("Say what goes into the pan, or choose a sweet.")),
+    };
+    let band = book.ladder.of(stage);
+    let takes = lines.iter().map(|l| SheetTake {
+        step: "dissolve".to_owned(),
+        ingredient: l.ingredient.clone(),
+        name: l.name.clone(),
+        mass_g: l.mass_g,
+        measured: l.measured.clone(),
+    });
+    Ok(BatchSetup {
+        title: ask.title.clone().unwrap_or_else(|| format!("Syrup, {}", band.name)),
+        takes: takes.collect(),
+        lines,
+        syrup: Some(SyrupPlan { charge, stage, target_solids_frac: band.aim_frac() }),
+        steps: plain_syrup_steps(stage),
+        chosen: chosen(ask, &picked),
+        ..on_the_ring(&picked, book)
+    })
+}
+
+/// A batch as it is asked for: of a sweet, or a plain syrup.
+///
+/// # Errors
+/// As [`Made::of`], [`Made::setup`] and [`plain_setup`].
+pub fn set_up(
+    ask: &StartAsk,
+    of: Option<&Sweet>,
+    kitchen: &KitchenDocument,
+    book: &Book<'_>,
+) -> Result<BatchSetup> {
+    match of {
+        Some(sweet) => Made::of(sweet, ask, kitchen, book)?.setup(sweet, ask, book),
+        None => plain_setup(ask, kitchen, book),
+    }
+}

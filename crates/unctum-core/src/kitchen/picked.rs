@@ -1,0 +1,82 @@
+//! What is taken from a kitchen for one piece of work: pan, ring, thermometer, a cup; by number, never by name.
+
+use crate::error::{CoreError, Result};
+use crate::kitchen::{KitchenDocument, Measure, Pan, Ring, Thermometer};
+
+/// Numbers of the things that are asked for; what is left out is the first of its kind, or none.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Wished {
+    /// The pan; the first if left out.
+    pub pan_id: Option<i32>,
+    /// The ring; the first if left out.
+    pub ring_id: Option<i32>,
+    /// The thermometer; none if left out.
+    pub thermometer_id: Option<i32>,
+    /// The cup to measure with, and all smaller ones; all measures if left out.
+    pub cup_id: Option<i32>,
+}
+
+/// What was picked.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Picked {
+    /// The pan.
+    pub pan: Pan,
+    /// Its number.
+    pub pan_id: Option<i32>,
+    /// Her other pans.
+    pub other_pans: Vec<Pan>,
+    /// The ring.
+    pub ring: Ring,
+    /// Its number.
+    pub ring_id: Option<i32>,
+    /// The thermometer, if any.
+    pub thermometer: Option<Thermometer>,
+    /// The cup that was chosen, if any.
+    pub cup: Option<Measure>,
+    /// Its number.
+    pub cup_id: Option<i32>,
+    /// All her cups and spoons.
+    pub measures: Vec<Measure>,
+    /// The step of her scale, g; none without a scale.
+    pub scale_step_g: Option<f64>,
+}
+
+fn pick<T>(
+    what: &'static str,
+    mut all: impl Iterator<Item = (Option<i32>, T)>,
+    id: Option<i32>,
+) -> Result<(Option<i32>, T)> {
+    let found = match id {
+        Some(_) => all.find(|(known, _)| *known == id),
+        None => all.next(),
+    };
+    found.ok_or(CoreError::NoSuchThing { what, id: id.unwrap_or(0) })
+}
+
+impl KitchenDocument {
+    /// Picks things by number.
+    ///
+    /// # Errors
+    /// [`CoreError::NoSuchThing`].
+    pub fn pick(&self, wished: Wished) -> Result<Picked> {
+        let Wished { pan_id, ring_id, thermometer_id, cup_id } = wished;
+        let (pan_id, pan) = pick("pan", self.pans.iter().map(|p| (p.id, &p.pan)), pan_id)?;
+        let (ring_id, ring) = pick("ring", self.rings.iter().map(|r| (r.id, &r.ring)), ring_id)?;
+        let thermometers = self.thermometers.iter().map(|t| (t.id, &t.thermometer));
+        let thermometer = thermometer_id.map(|id| pick("thermometer", thermometers, Some(id))).transpose()?;
+        let cups = self.measures.iter().map(|m| (m.id, &m.measure));
+        let cup = cup_id.map(|id| pick("cup", cups, Some(id))).transpose()?;
+        Ok(Picked {
+            pan: pan.clone(),
+            pan_id,
+            other_pans: self.pans.iter().filter(|p| p.id != pan_id).map(|p| p.pan.clone()).collect(),
+            ring: ring.clone(),
+            ring_id,
+            thermometer: thermometer.map(|(_, t)| t.clone()),
+            cup: cup.map(|(_, m)| m.clone()),
+            cup_id,
+            measures: self.measures.iter().map(|m| m.measure.clone()).collect(),
+            scale_step_g: self.bench.scale_step_g,
+        })
+    }
+}

@@ -1,0 +1,201 @@
+//! Amounts that look wrong: asked about, never swallowed.
+
+use std::collections::BTreeMap;
+
+use serde::Serialize;
+
+use crate::error::Result;
+use crate::food::Larder;
+use crate::process::{Line, Method};
+use crate::reading::{Known, ReadLine};
+
+/// How far weight and volume may be apart before they are doubted.
+const APART: f64 = 0.2;
+/// How far beyond the catalogue's own range an amount may lie.
+const BEYOND: f64 = 2.0;
+
+/// Why an amount is doubted.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum DoubtKind {
+    /// Its weight and its volume disagree by more than a fifth.
+    WeightAgainstVolume,
+    /// Its number reads two ways.
+    TwoReadings,
+    /// Its unit is not known.
+    UnknownUnit,
+    /// It has no amount.
+    MissingAmount,
+    /// It is far outside what the catalogue uses.
+    FarOutside,
+    /// The ingredient is not known.
+    UnknownIngredient,
+}
+
+/// One way an amount can be read.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Way {
+    /// How it is read.
+    pub words: String,
+    /// What that comes to, g.
+    pub mass_g: f64,
+    /// Share of the whole it would be, 0–1.
+    pub share_frac: f64,
+}
+
+/// A doubt about an amount.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Doubt {
+    /// The line, counted from 0.
+    pub line: usize,
+    /// Why.
+    pub kind: DoubtKind,
+    /// What to ask.
+    pub words: String,
+    /// The ways it can be read.
+    pub ways: Vec<Way>,
+}
+
+/// The mass that a line most likely means, g; none if it is unknown.
+#[must_use]
+pub fn likely_g(line: &ReadLine, larder: &Larder) -> Option<f64> {
+    let weighed = line.amounts.iter().find(|a| matches!(a.unit, Some(Known::Mass(_))));
+    let amount = weighed.or_else(|| line.amounts.iter().find(|a| a.unit.is_some()))?;
+    line.mass(amount, amount.count, larder).map(|m| m.mid)
+}
+
+/// Doubts about the lines of a text. `ranges` gives for each ingredient the least and the largest share
+/// of a batch that the catalogue uses.
+#[must_use]
+pub fn doubts_of_lines(
+    lines: &[ReadLine],
+    larder: &Larder,
+    ranges: &BTreeMap<String, (f64, f64)>,
+) -> Vec<Doubt> {
+    let likely: Vec<Option<f64>> = lines.iter().map(|l| likely_g(l, larder)).collect();
+    let whole_g: f64 = likely.iter().flatten().sum();
+    let share_in = |line: usize, mass_g: f64| {
+        let rest_g = whole_g - likely[line].unwrap_or(0.0);
+        if rest_g + mass_g > 0.0 { mass_g / (rest_g + mass_g) } else { 0.0 }
+    };
+    let mut doubts = Vec::new();
+    for (i, line) in lines.iter().enumerate() {
+        let way = |words: String, mass_g: f64| Way { words, mass_g, share_frac: share_in(i, mass_g) };
+        let mut doubt = |kind, words: String, ways| doubts.push(Doubt { line: i, kind, words, ways });
+        if line.ingredient.is_none() {
+            let words = format!("“{}”: which ingredient is that?", line.text.trim());
+            doubt(DoubtKind::UnknownIngredient, words, vec![]);
+            continue;
+        }
+        if line.amounts.is_empty() {
+            let words = format!("“{}” has no amount. It stays unknown until you say one.", line.text.trim());
+            doubt(DoubtKind::MissingAmount, words, vec![]);
+            continue;
+        }
+        let mut known = false;
+        for amount in &line.amounts {
+            let Some(mass) = line.mass(amount, amount.count, larder) else { continue };
+            known = true;
+            if let Some(other) = amount.other_count.and_then(|c| Some((c, line.mass(amount, c, larder)?))) {
+                let ways = vec![
+                    way(format!("{} {}", tidy(other.0), amount.unit_word), other.1.mid),
+                    way(format!("{} {}", tidy(amount.count), amount.unit_word), mass.mid),
+                ];
+                let words = format!("“{}” reads two ways. Which one is meant?", line.text.trim());
+                doubt(DoubtKind::TwoReadings, words, ways);
+            }
+        }
+        if !known {
+            let word = &line.amounts[0].unit_word;
+            let words =
+                format!("“{}”: “{word}” is no measure known here. How many grams is it?", line.text.trim());
+            doubt(DoubtKind::UnknownUnit, words, vec![]);
+            continue;
+        }
+        let weight = line.amounts.iter().find(|a| matches!(a.unit, Some(Known::Mass(_))));
+        let volume = line.amounts.iter().find(|a| matches!(a.unit, Some(Known::Volume(_) | Known::Piece(_))));
+        if let (Some(w), Some(v)) = (weight, volume)
+            && let (Some(by_weight), Some(by_volume)) =
+                (line.mass(w, w.count, larder), line.mass(v, v.count, larder))
+        {
+            let (a, b) = (by_weight.mid, by_volume.mid);
+            if (a - b).abs() > APART * a.max(b) {
+                let ways = vec![
+                    way(format!("{} {} by weight", tidy(w.count), w.unit_word), a),
+                    way(format!("{} {} by volume", tidy(v.count), v.unit_word), b),
+                ];
+                let words = format!(
+                    "“{}”: the weight says {a:.0} g, the measure {b:.0} g. Which one holds?",
+                    line.text.trim()
+                );
+                doubt(DoubtKind::WeightAgainstVolume, words, ways);
+                continue;
+            }
+        }
+        let range = line.ingredient.as_ref().and_then(|k| ranges.get(k));
+        if let (Some(mass_g), Some(range)) = (likely[i], range)
+            && lines.len() > 2
+            && let Some((words, ways)) = far_outside(line.text.trim(), mass_g, whole_g, *range)
+        {
+            doubt(DoubtKind::FarOutside, words, ways);
+        }
+    }
+    doubts
+}
+
+/// Asks about an amount whose share of the whole is far outside the range that the catalogue uses.
+fn far_outside(text: &str, mass_g: f64, whole_g: f64, (low, high): (f64, f64)) -> Option<(String, Vec<Way>)> {
+    if whole_g <= 0.0 {
+        return None;
+    }
+    let (share, rest_g) = (mass_g / whole_g, whole_g - mass_g);
+    if share <= BEYOND * high && share >= low / (2.0 * BEYOND) {
+        return None;
+    }
+    let usual = f64::midpoint(low, high);
+    let usual_g = rest_g * usual / (1.0 - usual).max(0.05);
+    let way = |words: &str, mass_g: f64| Way {
+        words: words.to_owned(),
+        mass_g,
+        share_frac: mass_g / (rest_g + mass_g).max(1e-9),
+    };
+    let words = format!(
+        "“{text}” is {} of the whole; the catalogue uses {} to {}. Is it right?",
+        percent(share),
+        percent(low),
+        percent(high)
+    );
+    Some((words, vec![way("as it is written", mass_g), way("as the catalogue would", usual_g)]))
+}
+
+/// Doubts about the amounts of a method: those far outside what the catalogue uses. `line` counts the
+/// lines of [`Method::lines`].
+///
+/// # Errors
+/// [`crate::CoreError::Unknown`] for an ingredient.
+pub fn doubts_of_method(
+    method: &Method,
+    larder: &Larder,
+    ranges: &BTreeMap<String, (f64, f64)>,
+) -> Result<Vec<Doubt>> {
+    let lines = method.lines(larder)?;
+    let whole_g: f64 = lines.iter().map(|l| l.mass_g).sum();
+    let doubt = |(i, line): (usize, &Line)| {
+        let text = format!("{:.1} g {}", line.mass_g, line.name);
+        let (words, ways) = far_outside(&text, line.mass_g, whole_g, *ranges.get(&line.ingredient)?)?;
+        Some(Doubt { line: i, kind: DoubtKind::FarOutside, words, ways })
+    };
+    Ok(lines.iter().enumerate().filter_map(doubt).collect())
+}
+
+fn percent(share: f64) -> String {
+    if share < 0.01 { format!("{:.2} %", 100.0 * share) } else { format!("{:.0} %", 100.0 * share) }
+}
+
+fn tidy(count: f64) -> String {
+    let text = format!("{count:.2}");
+    text.trim_end_matches('0').trim_end_matches('.').to_owned()
+}

@@ -1,0 +1,163 @@
+//! A sweet in brief, and what a cook looks for.
+
+use serde::{Deserialize, Serialize};
+
+use crate::course::Tools;
+use crate::error::Result;
+use crate::food::{Diet, plain};
+use crate::formula::Written;
+use crate::process::{Book, Family, Sweet};
+
+/// A sweet in brief.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Card {
+    /// Its key.
+    pub key: String,
+    /// Plain name.
+    pub name: String,
+    /// Other names.
+    pub aliases: Vec<String>,
+    /// Its family.
+    pub family: Family,
+    /// One sentence about it.
+    pub about: String,
+    /// Names of its methods.
+    pub methods: Vec<String>,
+    /// Keys of all ingredients of all methods.
+    pub ingredients: Vec<String>,
+    /// Allergens of the method that carries most of them.
+    pub allergens: Vec<String>,
+    /// Who can eat it.
+    pub diet: Diet,
+    /// Time from start to end of the method its page opens with, min.
+    pub total_min: f64,
+    /// Time with hands on it of that method, min.
+    pub hands_min: f64,
+    /// How hard that method is: 1–3.
+    pub level: u8,
+    /// Time of its quickest method, min.
+    #[serde(default)]
+    pub quickest_min: f64,
+    /// Its easiest method: 1–3.
+    #[serde(default)]
+    pub easiest: u8,
+    /// Whether a method can be judged without instruments.
+    pub instrument_free: bool,
+    /// The ingredient that it makes, if it is a component.
+    pub makes: Option<String>,
+    /// Whether it is the cook's own.
+    pub own: bool,
+    /// Everything that a search looks through, in plain small letters.
+    #[serde(skip)]
+    pub search: String,
+    #[serde(skip)]
+    plain_name: String,
+    #[serde(skip)]
+    plain_aliases: String,
+}
+
+/// What a cook looks for; what is left out does not matter.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Wanted {
+    /// Words: name, alias or ingredient, as [`plain`] writes them.
+    pub words: String,
+    /// Family.
+    pub family: Option<Family>,
+    /// Key of an ingredient that is in it.
+    pub ingredient: Option<String>,
+    /// Allergens that are not in it.
+    pub without: Vec<String>,
+    /// Longest time from start to end, min.
+    pub max_total_min: Option<f64>,
+    /// Only what needs no instrument.
+    pub instrument_free: bool,
+    /// Only what suits a first try.
+    pub beginner: bool,
+}
+
+impl Card {
+    /// The card of a sweet, its times those of its page: with her pans and ring, if they are told.
+    ///
+    /// # Errors
+    /// A method that does not work out.
+    pub fn of(sweet: &Sweet, own: bool, book: &Book<'_>, tools: Option<&Tools>) -> Result<Self> {
+        let mut card = Self {
+            key: sweet.key.clone(),
+            name: sweet.name.clone(),
+            aliases: sweet.aliases.clone(),
+            family: sweet.family,
+            about: sweet.about.clone(),
+            methods: sweet.methods.iter().map(|m| m.name.clone()).collect(),
+            ingredients: Vec::new(),
+            allergens: Vec::new(),
+            diet: Diet::Vegan,
+            total_min: 0.0,
+            hands_min: 0.0,
+            level: sweet.methods.first().map_or(3, |m| m.level),
+            quickest_min: f64::INFINITY,
+            easiest: 3,
+            instrument_free: false,
+            makes: sweet.makes.clone(),
+            own,
+            search: String::new(),
+            plain_name: String::new(),
+            plain_aliases: String::new(),
+        };
+        let mut words = vec![sweet.name.as_str()];
+        words.extend(sweet.aliases.iter().map(String::as_str));
+        for (i, method) in sweet.methods.iter().enumerate() {
+            let times = Written::of(method.clone(), book)?.so_often(1.0, book)?.plan(tools, book)?.times;
+            if i == 0 {
+                (card.total_min, card.hands_min) = (times.total_min.mid, times.hands_min);
+            }
+            card.quickest_min = card.quickest_min.min(times.total_min.mid);
+            card.easiest = card.easiest.min(method.level);
+            card.instrument_free |= method.instrument_free;
+            let (allergens, diet) = method.eaters(book.larder)?;
+            card.allergens.extend(allergens);
+            card.diet = card.diet.max(diet);
+            for entry in method.steps.iter().flat_map(|s| &s.inputs) {
+                card.ingredients.push(entry.ingredient.clone());
+                words.push(&book.larder.get(&entry.ingredient)?.name);
+            }
+        }
+        card.ingredients.sort();
+        card.ingredients.dedup();
+        card.allergens.sort();
+        card.allergens.dedup();
+        words.sort_unstable();
+        words.dedup();
+        let search = plain(&words.join(" · "));
+        Ok(card.searched_by(search))
+    }
+
+    /// The card made ready to be searched by `search`, words as [`plain`] writes them.
+    #[must_use]
+    pub fn searched_by(mut self, search: String) -> Self {
+        self.search = search;
+        self.plain_name = plain(&self.name);
+        self.plain_aliases = plain(&self.aliases.join(" · "));
+        self
+    }
+
+    /// How well it answers: 0 best; none if it does not.
+    #[must_use]
+    pub fn answers(&self, wanted: &Wanted) -> Option<u8> {
+        let fits = wanted.words.split_whitespace().all(|w| self.search.contains(w))
+            && wanted.family.is_none_or(|f| f == self.family)
+            && wanted.ingredient.as_ref().is_none_or(|i| self.ingredients.contains(i))
+            && wanted.without.iter().all(|a| !self.allergens.contains(a))
+            && wanted.max_total_min.is_none_or(|most| self.quickest_min <= most)
+            && (!wanted.instrument_free || self.instrument_free)
+            && (!wanted.beginner || self.easiest == 1);
+        if !fits {
+            return None;
+        }
+        Some(match () {
+            () if self.plain_name.contains(&wanted.words) => 0,
+            () if self.plain_aliases.contains(&wanted.words) => 1,
+            () => 2,
+        })
+    }
+}

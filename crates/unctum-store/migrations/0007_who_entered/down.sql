@@ -1,0 +1,2 @@
+ALTER TABLE batch_event DROP COLUMN by_whom;
+ALTER TABLE batch_event DROP COLUMN entered_ms;

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import EventButton from '@/look/pieces/EventButton.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { hasScale } from '@/units/measures'
+import NotSent from './NotSent.vue'
+import ReadingKeys from './ReadingKeys.vue'
+import TestSaid from './TestSaid.vue'
+import type { CookSheet } from './useCookSheet'
+
+/** The large button with what belongs to it: the answer to a test, “not yet”, and the keys to read with. */
+const props = defineProps<{
+  sheet: CookSheet
+  /** Whether other keys of the keyboard are in use. */ still: boolean
+}>()
+const { kitchen, state, setup, syrup, act, run, gates, weighs, canFail, refused, busy, over } =
+  props.sheet
+const { bigWords, happened, read, undo } = props.sheet
+
+const mine = computed(() => (act.value?.of_syrup ? syrup.value : undefined))
+const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
+const early = computed(
+  () => run.value?.manner === 'wait' && (state.value?.now_ms ?? 0) < run.value.least_ms,
+)
+const TESTS = ['test', 'read_now', 'look_now', 'back_on', 'not_yet', 'turn_off_now']
+const testing = computed(() => TESTS.includes(state.value?.advice.kind ?? ''))
+const stage = computed(() => kitchen.stageName(setup.value?.syrup?.stage ?? ''))
+
+const keys = ref<InstanceType<typeof ReadingKeys>>()
+const typing = () =>
+  document.activeElement instanceof HTMLInputElement ||
+  document.activeElement instanceof HTMLTextAreaElement
+const onKey = (key: string, does: () => void) =>
+  onKeyStroke(key, (event) => {
+    // A key that is held is one press.
+    const other = event.repeat || event.ctrlKey || event.metaKey || event.altKey
+    if (props.still || other || typing() || over.value) return
+    event.preventDefault()
+    does()
+  })
+onKey('w', () => weighs.value && void keys.value?.choose('weight'))
+onKey('t', () => void keys.value?.choose('thermometer'))
+onKey('s', () => void keys.value?.choose('string'))
+onKey('d', () => void keys.value?.choose('seen'))
+onKey('n', () => canFail.value && read({ kind: 'not_yet' }))
+onKey('u', undo)
+onKey('e', happened)
+</script>
+
+<template>
+  <section v-if="state && setup" class="act">
+    <TroubleNote v-if="refused" :words="refused" />
+    <TestSaid
+      v-if="mine?.last_test"
+      :test="mine.last_test"
+      :advice="state.advice"
+      :stage="stage"
+      :has_scale="hasScale(setup)"
+    />
+    <div class="done" :class="{ two: canFail }">
+      <EventButton :words="bigWords" hotkey="E" :busy="busy" :early="early" @happened="happened" />
+      <button
+        v-if="canFail"
+        type="button"
+        class="key not-yet"
+        :disabled="busy"
+        @click="read({ kind: 'not_yet' })"
+      >
+        Not yet <kbd>N</kbd>
+      </button>
+    </div>
+    <NotSent :entries="sheet.notSent.value" />
+    <p v-if="missing" class="small soft">
+      {{ missing }} {{ missing === 1 ? 'thing is' : 'things are' }} not ticked yet.
+    </p>
+    <ReadingKeys
+      v-if="mine"
+      ref="keys"
+      :ladder="kitchen.ladder"
+      :thermometer="setup.thermometer?.name"
+      :has_scale="weighs"
+      :gross_g="mine.gross_g"
+      :shown_c="mine.shown_c"
+      :testing="testing"
+      @read="read"
+    />
+  </section>
+</template>
+
+<style scoped>
+.act {
+  display: grid;
+  gap: var(--gap-4);
+}
+
+.act > p {
+  margin: 0;
+}
+
+.done {
+  display: grid;
+  gap: var(--gap-2);
+}
+
+.done.two {
+  grid-template-columns: minmax(0, 1fr) minmax(6.5rem, 28%);
+}
+
+.not-yet {
+  font-size: var(--size-lead);
+  font-weight: 650;
+  line-height: 1.15;
+}
+
+.left_hand .done.two {
+  direction: rtl;
+}
+
+.left_hand .done.two > * {
+  direction: ltr;
+}
+
+@media (pointer: coarse), (max-width: 640px) {
+  .not-yet kbd {
+    display: none;
+  }
+}
+
+/* In reach of the thumb at every step, however long the sheet is. */
+@media (max-width: 640px) {
+  .done {
+    position: fixed;
+    z-index: 3;
+    right: 0;
+    bottom: 3.25rem;
+    left: 0;
+    padding: var(--gap-2) var(--gap-4);
+    border-top: var(--line) solid var(--steel);
+    background: var(--ground);
+  }
+}
+</style>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { sayClock } from '@/batch/acts'
+import { clock } from '@/units/format'
+import ClockBar from '@/look/drawings/ClockBar.vue'
+import type { CookSheet } from './useCookSheet'
+
+/** The top of the sheet: what to do now in large letters, where, and the clock of it. */
+const props = defineProps<{ sheet: CookSheet; left: string }>()
+const { setup, state, syrup, step, act, run, over, onStep, said } = props.sheet
+
+const ENDED: Record<string, string> = {
+  done: 'Done',
+  given_up: 'Given up',
+  resting: 'Left for later',
+}
+/** Where it happens: the pan on its ring, where there is one. */
+const where = computed(() => {
+  const of = setup.value
+  if (!of || !step.value) return ''
+  if (act.value?.of_syrup) return `${of.pan.name} on the ${of.ring.name.toLowerCase()}`
+  return of.plan?.find((p) => p.step === step.value?.key)?.pan_name ?? ''
+})
+/** Until the flame goes off, where the syrup says so and it is not now. */
+const off_s = computed(() => {
+  const left = act.value?.of_syrup ? syrup.value?.turn_off_in_s?.mid : undefined
+  return left !== undefined && left >= 1 && !props.left ? left : undefined
+})
+/** A long title is set smaller: it is read, not shouted. */
+const long = computed(() => (said.value?.headline.length ?? 0) > 24)
+const clocked = computed(
+  () => run.value && !act.value?.of_syrup && !over.value && !props.left && run.value,
+)
+</script>
+
+<template>
+  <div v-if="state && setup && said" class="hand">
+    <section class="at-hand" aria-live="polite">
+      <p class="label">
+        {{ setup.title }}<template v-if="where"> · {{ where }}</template>
+        <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
+      </p>
+      <template v-if="!over">
+        <h1 :class="{ long }">{{ left ? 'Is this still going on?' : said.headline }}</h1>
+        <p v-if="off_s !== undefined" class="count">
+          <strong class="figures">{{ clock(off_s) }}</strong> until the flame goes off
+        </p>
+        <p class="lead">{{ left || said.detail }}</p>
+      </template>
+      <template v-else>
+        <h1>{{ ENDED[state.phase] }}</h1>
+        <p class="lead">
+          It is in the <router-link :to="`/notebook/${sheet.id()}`">notebook</router-link>.
+          <template v-if="state.phase === 'resting'"
+            >Take the last entry back, and it goes on.</template
+          >
+        </p>
+      </template>
+    </section>
+    <div v-if="clocked">
+      <ClockBar v-bind="clocked" :now_ms="state.now_ms" />
+      <p class="soft">{{ sayClock(clocked, state.now_ms) }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.hand {
+  display: grid;
+  gap: var(--gap-3);
+}
+
+h1 {
+  font-size: var(--size-shout);
+}
+
+h1.long {
+  font-size: var(--size-figure);
+  line-height: 1.1;
+}
+
+p {
+  margin: 0;
+}
+
+.at-hand p {
+  margin: 0 0 var(--gap-2);
+}
+
+/* Where the screen is wide it stands among the figures. */
+.count {
+  display: none;
+  align-items: baseline;
+  gap: var(--gap-3);
+}
+
+.count strong {
+  font-family: var(--display-face);
+  font-size: var(--size-figure);
+  line-height: 1;
+}
+
+@media (max-width: 640px) {
+  .count {
+    display: flex;
+  }
+}
+
+.lead {
+  font-size: var(--size-lead);
+  max-width: 38rem;
+}
+</style>

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+import LineField from '@/look/pieces/LineField.vue'
+import { useShelfAddress } from './useShelfAddress'
+
+/** What is looked for on the shelf: words, time, and what it must not ask or hold. It stands in the address. */
+const { text, set } = useShelfAddress()
+
+const words = ref(text('q'))
+const settled = refDebounced(words, 150)
+watch(settled, (q) => set({ q: q || undefined }))
+
+const ALLERGENS = ['milk', 'tree nuts', 'peanut', 'sesame', 'gluten', 'egg', 'coconut', 'pulses']
+const without = computed(() => text('without').split(',').filter(Boolean))
+function toggle(allergen: string): void {
+  const now = without.value
+  const next = now.includes(allergen) ? now.filter((a) => a !== allergen) : [...now, allergen]
+  set({ without: next.join(',') || undefined })
+}
+const TIMES = [
+  { key: '', name: 'Any time' },
+  { key: '60', name: 'Within an hour' },
+  { key: '180', name: 'Within three' },
+] as const
+
+const within = computed(() => text('within') as (typeof TIMES)[number]['key'])
+</script>
+
+<template>
+  <search class="find">
+    <LineField
+      v-model="words"
+      label="Find by any name or ingredient"
+      autocomplete="off"
+      class="words"
+    />
+    <KeyRow
+      label="Time"
+      :choices="TIMES"
+      :model-value="within"
+      @update:model-value="set({ within: $event || undefined })"
+    />
+    <div class="toggles" role="group" aria-label="Only those">
+      <button
+        type="button"
+        class="key"
+        :aria-pressed="text('first') === '1'"
+        @click="set({ first: text('first') ? undefined : '1' })"
+      >
+        For a first try
+      </button>
+      <button
+        type="button"
+        class="key"
+        :aria-pressed="text('bare') === '1'"
+        @click="set({ bare: text('bare') ? undefined : '1' })"
+      >
+        Without instruments
+      </button>
+      <button
+        type="button"
+        class="key"
+        :aria-pressed="text('own') === '1'"
+        @click="set({ own: text('own') ? undefined : '1' })"
+      >
+        My own
+      </button>
+    </div>
+    <div class="toggles small" role="group" aria-label="Without an allergen">
+      <span class="label">Without</span>
+      <button
+        v-for="a in ALLERGENS"
+        :key="a"
+        type="button"
+        class="key"
+        :aria-pressed="without.includes(a)"
+        @click="toggle(a)"
+      >
+        {{ a }}
+      </button>
+    </div>
+  </search>
+</template>
+
+<style scoped>
+.find {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: var(--gap-3) var(--gap-4);
+  margin: var(--gap-3) 0;
+}
+
+.words {
+  flex: 1 1 18rem;
+}
+
+.toggles {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+}
+
+.toggles .key {
+  margin: 0 -1px -1px 0;
+  padding-inline: var(--gap-3);
+  border-radius: 0;
+}
+
+.toggles.small {
+  flex-basis: 100%;
+  gap: var(--gap-2);
+}
+
+.toggles.small .key {
+  min-height: 2.75rem;
+  padding-block: 0;
+}
+</style>
