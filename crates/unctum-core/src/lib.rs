@@ -20,6 +20,7 @@
 //! * [`reading`]: a recipe read from somebody's text.
 //! * [`estimate`]: what is known now of one pan, from the clock and from readings.
 //! * [`batch`]: one batch as a log of events, and the state and guidance computed from it.
+//! * [`intake`]: what instruments of the network send, doubted and thinned into a batch's log.
 //! * [`stove`]: several batches at once, in one order.
 //! * [`sim`]: one hidden pan and a cook beside it, for demo, tests and studies.
 //!
@@ -57,6 +58,7 @@ pub mod error;
 pub mod estimate;
 pub mod food;
 pub mod formula;
+pub mod intake;
 pub mod kitchen;
 pub mod numeric;
 pub mod pan;

@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 use unctum_house::{House, circles};
 
 /// Rooms of the core from the ground up. A room may lean on rooms named before it, on none after.
-const FLOORS: [&str; 18] = [
+const FLOORS: [&str; 19] = [
     "error",
     "numeric",
     "water",
@@ -23,6 +23,7 @@ const FLOORS: [&str; 18] = [
     "reading",
     "estimate",
     "batch",
+    "intake",
     "stove",
     "sim",
 ];

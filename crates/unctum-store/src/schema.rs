@@ -53,6 +53,10 @@ diesel::table! {
         pieces -> Nullable<Integer>,
         finished_g -> Nullable<Double>,
         note -> Text,
+        taste -> Nullable<Text>,
+        look -> Nullable<Text>,
+        seconds -> Nullable<Integer>,
+        lost -> Nullable<Integer>,
     }
 }
 
@@ -104,6 +108,29 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    instrument (id) {
+        id -> Integer,
+        name -> Text,
+        kind -> Text,
+        token_hash -> Text,
+        record_json -> Text,
+        since_ms -> BigInt,
+        batch_id -> Nullable<Integer>,
+        heard_json -> Text,
+    }
+}
+
+diesel::table! {
+    instrument_sample (instrument_id, run, n) {
+        instrument_id -> Integer,
+        run -> Text,
+        n -> BigInt,
+        at_ms -> BigInt,
+        value -> Double,
+    }
+}
+
 diesel::joinable!(sweet_version -> sweet (sweet_id));
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
@@ -118,4 +145,6 @@ diesel::allow_tables_to_appear_in_same_query!(
     sweet_unfinished,
     network,
     device,
+    instrument,
+    instrument_sample,
 );

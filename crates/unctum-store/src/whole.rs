@@ -91,6 +91,18 @@ pub struct WholeVerdict {
     pub finished_g: Option<f64>,
     /// What to remember.
     pub note: String,
+    /// How it tasted.
+    #[serde(default)]
+    pub taste: Option<String>,
+    /// How it looked.
+    #[serde(default)]
+    pub look: Option<String>,
+    /// Pieces that are good enough for the family only.
+    #[serde(default)]
+    pub seconds: Option<i32>,
+    /// Pieces that were lost.
+    #[serde(default)]
+    pub lost: Option<i32>,
 }
 
 /// An own sweet with all its versions.

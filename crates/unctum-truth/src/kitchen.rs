@@ -66,5 +66,6 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         allergens: Vec::new(),
         mistakes: Vec::new(),
         scale_step_g: Some(1.0),
+        refractometer_offset_brix: None,
     }
 }

@@ -10,18 +10,20 @@ use crate::catalogue::Catalogue;
 use crate::changes::{Change, Changes};
 use crate::clock::Clock;
 use crate::door::Door;
+use crate::intake::Budgets;
 
 use crate::problem::{Answer, Problem};
 use crate::shelves::{CatalogueShelf, OwnShelf};
 
-/// Shared state.
+/// Shared state. Cheap to clone.
+#[derive(Clone)]
 pub struct App {
     /// The notebook file.
     pub store: Store,
     /// The batches that are looked at, with their logs taken in.
     pub following: Following,
     /// Whose turn it is to write: first come, first served, instead of many waiting for the file.
-    pub writers: Mutex<()>,
+    pub writers: Arc<Mutex<()>>,
     /// The time.
     pub clock: Arc<Clock>,
     /// What ships with the program.
@@ -32,8 +34,10 @@ pub struct App {
     pub own_shelf: Arc<OwnShelf>,
     /// Who comes in.
     pub door: Arc<Door>,
+    /// How many readings each instrument may still send.
+    pub budgets: Arc<Budgets>,
     /// Changes, to everyone who listens.
-    pub changes: Changes,
+    pub changes: Arc<Changes>,
 }
 
 impl App {

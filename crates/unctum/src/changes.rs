@@ -19,6 +19,8 @@ pub enum Change {
     Batch {
         /// Its number.
         id: i32,
+        /// The highest number in its log then: whoever knows that has seen it.
+        last_seq: i32,
     },
     /// An own sweet.
     Sweet {
@@ -29,6 +31,8 @@ pub enum Change {
     Kitchen,
     /// Who may come in over the network.
     Devices,
+    /// An instrument came, went, watches another pan, or looks otherwise than before.
+    Instruments,
     /// The simulated clock was moved.
     Clock,
     /// What was missed is no longer known: look at everything anew.
@@ -50,6 +54,8 @@ pub struct Changes {
     run: String,
     kept: Mutex<VecDeque<Told>>,
     sender: broadcast::Sender<Told>,
+    /// Neither numbered nor kept: the next one says it all.
+    pushed: broadcast::Sender<Arc<str>>,
     streams: Arc<Mutex<HashMap<String, usize>>>,
 }
 
@@ -58,7 +64,13 @@ impl Changes {
     #[must_use]
     pub fn new(started_ms: i64) -> Self {
         let run = format!("{started_ms:x}-{:x}", std::process::id());
-        Self { run, kept: Mutex::default(), sender: broadcast::channel(256).0, streams: Arc::default() }
+        Self {
+            run,
+            kept: Mutex::default(),
+            sender: broadcast::channel(256).0,
+            pushed: broadcast::channel(64).0,
+            streams: Arc::default(),
+        }
     }
 
     /// Tells everyone who listens.
@@ -71,6 +83,24 @@ impl Changes {
         kept.push_back(told);
         // Nobody listening is not an error.
         let _ = self.sender.send(told);
+    }
+
+    /// Pushes what stands now, as JSON, to whoever listens now.
+    pub fn push(&self, json: Arc<str>) {
+        // Nobody listening is not an error.
+        let _ = self.pushed.send(json);
+    }
+
+    /// Whether somebody listens for what is pushed.
+    #[must_use]
+    pub fn anybody_listens(&self) -> bool {
+        self.pushed.receiver_count() > 0
+    }
+
+    /// What is pushed from now on.
+    #[must_use]
+    pub fn pushes(&self) -> broadcast::Receiver<Arc<str>> {
+        self.pushed.subscribe()
     }
 
     /// The name of a change on the wire.
@@ -150,7 +180,7 @@ mod tests {
     fn who_was_away_hears_what_was_missed_or_is_told_to_look_anew() {
         let changes = Changes::new(7);
         for id in 1..=3 {
-            changes.tell(Change::Batch { id });
+            changes.tell(Change::Batch { id, last_seq: 1 });
         }
         assert!(numbers(&changes, None).is_empty(), "who is new has just looked");
         assert_eq!(numbers(&changes, Some(&changes.name(1))), [2, 3]);
@@ -160,7 +190,7 @@ mod tests {
             assert_eq!(changes.since(Some(unknown)).0, anew, "{unknown}");
         }
         for id in 0..600 {
-            changes.tell(Change::Batch { id });
+            changes.tell(Change::Batch { id, last_seq: 1 });
         }
         assert_eq!(changes.since(Some(&changes.name(2))).0[0].change, Change::LookAnew, "too long ago");
         assert_eq!(numbers(&changes, Some(&changes.name(602))), [603]);

@@ -6,7 +6,7 @@ use std::process::ExitCode;
 use clap::{Parser, Subcommand};
 use unctum::clock::Clock;
 use unctum::copies::{self, Held};
-use unctum::{demo, door, exchange, folder, openapi, serve};
+use unctum::{demo, device, door, exchange, folder, openapi, serve};
 use unctum_store::check::check;
 use unctum_store::file::{beside, private_folder};
 use unctum_store::{Store, batch};
@@ -98,6 +98,11 @@ enum Command {
         #[arg(long)]
         db: Option<PathBuf>,
     },
+    /// Instruments of the kitchen's network.
+    Device {
+        #[command(subcommand)]
+        command: device::Command,
+    },
     /// Print the OpenAPI description.
     Openapi,
     /// Print the JSON Schema of a sweet.
@@ -176,6 +181,7 @@ fn run(command: Command) -> Result<(), Failure> {
             println!("{} holds what was in {}.", path.display(), folder.display());
             Ok(())
         }
+        Command::Device { command } => command.run(),
         Command::Openapi => {
             println!("{}", openapi::document().to_pretty_json()?);
             Ok(())

@@ -7,8 +7,10 @@ use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 use crate::changes::Change;
 use crate::problem::Problem;
 use crate::routes::{
-    batch, boil, correct, door, every_route, kitchen, live, network, notebook, stove, sweet, syrup, system,
+    batch, boil, correct, door, every_route, instrument, kitchen, live, network, notebook, stove, sweet,
+    syrup, system,
 };
+use crate::views::Push;
 
 macro_rules! described {
     ($($($at:ident)::+),* $(,)?) => {
@@ -19,7 +21,7 @@ macro_rules! described {
                 description = "Syrups to the right string, batch by batch. Quantities carry their unit in the name."
             ),
             paths($($($at)::+),*),
-            components(schemas(Problem, Change))
+            components(schemas(Problem, Change, Push))
         )]
         struct Document;
     };

@@ -3,7 +3,7 @@
 use std::sync::Arc;
 
 use rocket::config::{Config, LogLevel, Shutdown, Sig};
-use rocket::tokio::sync::Mutex;
+use rocket::fairing::AdHoc;
 use rocket::{Build, Rocket, catchers};
 use unctum_store::{Following, Store, batch};
 
@@ -12,7 +12,7 @@ use crate::catalogue::Catalogue;
 use crate::changes::Changes;
 use crate::clock::Clock;
 use crate::door::Door;
-use crate::{front, guard, headers, openapi, problem, routes};
+use crate::{front, guard, headers, openapi, problem, pulse, routes};
 
 /// Puts the server together. It listens behind the door, on a port of loopback that the system chooses.
 ///
@@ -26,13 +26,14 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
     let app = App {
         store,
         following,
-        writers: Mutex::default(),
+        writers: Arc::default(),
         clock: Arc::new(clock),
         catalogue: Arc::new(Catalogue::load()?),
         catalogue_shelf: Arc::default(),
         own_shelf: Arc::default(),
         door,
-        changes,
+        budgets: Arc::default(),
+        changes: Arc::new(changes),
     };
     let config = Config {
         address: std::net::Ipv4Addr::LOCALHOST.into(),
@@ -56,6 +57,7 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
         .mount("/api/v1", routes::all())
         .mount("/", rocket::routes![front::file, guard::refused])
         .register("/", catchers![problem::fallback])
+        .attach(AdHoc::on_liftoff("pulse", |rocket| Box::pin(async move { pulse::beat(rocket) })))
         .attach(guard::Guard)
         .attach(headers::Headers)
         .attach(headers::Compressed))

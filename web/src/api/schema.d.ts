@@ -296,6 +296,96 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The instruments.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["instruments"];
+        put?: never;
+        /**
+         * Makes an instrument known, and gives it its token.
+         * @description # Errors
+         *     404 for an unknown batch; 400, 413 or 422; nothing is kept then.
+         */
+        post: operations["register_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes readings in, a line of JSON each: `{"n": 17, "age_ms": 250, "temperature_c": 104.2}`. What came before is
+         *     left as it is; a line that cannot be is named, and the others are taken.
+         * @description # Errors
+         *     401 without the token of an instrument; 429 for too many at once; 400, 413, 415 or 422.
+         */
+        post: operations["take_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Takes an instrument away; what it told stays in the logs.
+         * @description # Errors
+         *     404.
+         */
+        delete: operations["remove_instrument"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/instruments/{id}/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Sets which pan it watches.
+         * @description # Errors
+         *     404; 400, 413 or 422.
+         */
+        put: operations["watch_pan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/kitchen": {
         parameters: {
             query?: never;
@@ -559,7 +649,8 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * A stream of server-sent events, each a [`Change`] with its name as id. Who names the last one heard in
+         * A stream of server-sent events, each a [`Change`] with its name as id; between them, named `push` and without an
+         *     id, what stands now ([`Push`](crate::views::Push)). Who names the last one heard in
          *     `Last-Event-ID` gets what was missed, or is told to look anew.
          * @description # Errors
          *     429 for a device that holds enough streams open.
@@ -1611,6 +1702,11 @@ export interface components {
             reading: components["schemas"]["SeenReading"];
         } | {
             /** @enum {string} */
+            event: "heard";
+            /** @description What. */
+            reading: components["schemas"]["SeenReading"];
+        } | {
+            /** @enum {string} */
             event: "water_added";
             /**
              * Format: double
@@ -1712,6 +1808,11 @@ export interface components {
             pan: components["schemas"]["Pan"];
             /** @description How each of them goes in this kitchen, as the sweet's page showed it; its usual minutes where nothing is told. */
             plan?: components["schemas"]["StepPlan"][];
+            /**
+             * Format: double
+             * @description How much too high her refractometer reads, °Brix; none without one.
+             */
+            refractometer_offset_brix?: number | null;
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
             /**
@@ -2131,6 +2232,11 @@ export interface components {
             id: number;
             /** @enum {string} */
             kind: "batch";
+            /**
+             * Format: int32
+             * @description The highest number in its log then: whoever knows that has seen it.
+             */
+            last_seq: number;
         } | {
             /**
              * Format: int32
@@ -2145,6 +2251,9 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "devices";
+        } | {
+            /** @enum {string} */
+            kind: "instruments";
         } | {
             /** @enum {string} */
             kind: "clock";
@@ -3230,6 +3339,21 @@ export interface components {
             /** @description Version of the program. */
             version: string;
         };
+        /** @description What was heard of an instrument. */
+        HeardOf: {
+            /**
+             * Format: int32
+             * @description Number of the instrument.
+             */
+            id: number;
+            looks?: components["schemas"]["Looks"] | null;
+            /**
+             * Format: int64
+             * @description When it counts as lost if nothing more comes, ms since 1970; none if nothing ever came.
+             */
+            lost_at_ms?: number | null;
+            newest?: components["schemas"]["Sample"] | null;
+        };
         /**
          * @description A check of a ring by heating water, in a room.
          * @example {
@@ -3437,6 +3561,35 @@ export interface components {
             source: string;
             /** @description The state it is usually measured in. */
             usual_state: string;
+        };
+        /**
+         * @description What an instrument measures.
+         * @enum {string}
+         */
+        InstrumentKind: "probe" | "scale" | "refractometer";
+        /** @description All instruments. */
+        InstrumentShelf: {
+            /** @description The instruments, the oldest first. */
+            instruments: components["schemas"]["InstrumentView"][];
+            /**
+             * Format: int64
+             * @description The moment, ms since 1970.
+             */
+            now_ms: number;
+        };
+        /** @description An instrument as it stands. */
+        InstrumentView: components["schemas"]["HeardOf"] & {
+            /**
+             * Format: int32
+             * @description The batch whose pan it watches.
+             */
+            batch_id?: number | null;
+            /** @description What it measures. */
+            kind: components["schemas"]["InstrumentKind"];
+            /** @description What the cook calls it. */
+            name: string;
+            /** @description How far it is to be trusted. */
+            record: components["schemas"]["Record"];
         };
         /** @description The errors of the cook's own instruments, to be taken out of what they show. */
         Instruments: {
@@ -3655,6 +3808,15 @@ export interface components {
             /** @description Name. */
             name: string;
         };
+        /** @description A line that was not taken. */
+        LineFault: {
+            /** @description Stable code. */
+            code: string;
+            /** @description What is wrong and what to do. */
+            detail: string;
+            /** @description Its number in the request, from 1. */
+            line: number;
+        };
         /** @description A part of a line that goes in at one step. */
         LineUse: {
             /**
@@ -3813,6 +3975,57 @@ export interface components {
              * @description Number within the batch, from 1.
              */
             seq: number;
+        };
+        /**
+         * @description How the sweet looked.
+         * @enum {string}
+         */
+        Look: "right" | "dull" | "too_dark" | "uneven" | "weeping";
+        /** @description How what an instrument shows looks beside what is known of its pan. */
+        Looks: {
+            /** @enum {string} */
+            looks: "sound";
+        } | {
+            /** @enum {string} */
+            looks: "aside";
+        } | {
+            /**
+             * Format: double
+             * @description What it would be then, °C.
+             */
+            celsius: number;
+            /** @enum {string} */
+            looks: "fahrenheit";
+        } | {
+            /**
+             * Format: double
+             * @description What the pan should be, °C.
+             */
+            expected_c: number;
+            /** @enum {string} */
+            looks: "cold";
+        } | {
+            /** @enum {string} */
+            looks: "unlit";
+        } | {
+            /**
+             * Format: double
+             * @description What the pan should be, °C.
+             */
+            expected_c: number;
+            /** @enum {string} */
+            looks: "hot";
+        } | {
+            /**
+             * Format: double
+             * @description By so much, g.
+             */
+            by_g: number;
+            /** @enum {string} */
+            looks: "jumped";
+        } | {
+            /** @enum {string} */
+            looks: "lifted";
         };
         /**
          * @description How a step holds the cook.
@@ -4070,6 +4283,20 @@ export interface components {
             passcode_set: boolean;
             /** @description Whether it may also come in without the certificate. */
             plain: boolean;
+        };
+        /** @description A new instrument. */
+        NewInstrument: {
+            /**
+             * Format: int32
+             * @description The batch whose pan it watches.
+             */
+            batch_id?: number | null;
+            /** @description What it measures. */
+            kind: components["schemas"]["InstrumentKind"];
+            /** @description What to call it. */
+            name: string;
+            /** @description How far it is to be trusted; as usual if left out. */
+            record?: components["schemas"]["Record"];
         };
         /** @description A new passcode. */
         NewPasscode: {
@@ -4674,6 +4901,23 @@ export interface components {
          * @enum {string}
          */
         Purpose: "mass" | "medium" | "frying" | "greasing" | "garnish";
+        /** @description What stands now, pushed to every screen. */
+        Push: {
+            /** @enum {string} */
+            kind: "batch";
+            /** @description It. */
+            view: components["schemas"]["BatchView"];
+        } | {
+            /** @enum {string} */
+            kind: "stove";
+            /** @description It. */
+            stove: components["schemas"]["StoveView"];
+        } | {
+            /** @description It. */
+            heard: components["schemas"]["HeardOf"];
+            /** @enum {string} */
+            kind: "instrument";
+        };
         /** @description How much of an ingredient was put in, and what is left of it. */
         PutIn: {
             /**
@@ -4804,6 +5048,21 @@ export interface components {
          * @enum {string}
          */
         RecipeFormat: "unctum" | "json_ld" | "text";
+        /** @description An instrument's own record: its known error, and how exactly it reads without that. */
+        Record: {
+            /**
+             * Format: double
+             * @description How much too high a probe reads, K. The pan's empty weight is a scale's.
+             * @default 0
+             */
+            offset_k: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a probe's reading, K.
+             * @default 0.7
+             */
+            sd_k: number;
+        };
         /** @description How far it was reduced and how long that takes. */
         Reduction: {
             /**
@@ -4855,6 +5114,13 @@ export interface components {
              * @description Water to boil away, g.
              */
             water_to_lose_g: number;
+        };
+        /** @description An instrument with the token that it shows; nobody is told the token again. */
+        Registered: {
+            /** @description It. */
+            instrument: components["schemas"]["InstrumentView"];
+            /** @description For `Authorization: Bearer`. */
+            token: string;
         };
         /** @description Something that lowers the risk, and to what. */
         Remedy: {
@@ -4938,6 +5204,11 @@ export interface components {
          * @enum {string}
          */
         RingKind: "gas" | "coil" | "ceramic" | "induction" | "multi_cooker";
+        /**
+         * @description Who does something, where two cook together.
+         * @enum {string}
+         */
+        Role: "stirrer" | "adder" | "either";
         /** @description The air around the stove. */
         Room: {
             /**
@@ -5023,6 +5294,24 @@ export interface components {
             /** @description Key of the step. */
             step: string;
         };
+        /** @description A reading of an instrument at its moment, as it was shown. */
+        Sample: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Its number since the instrument was switched on.
+             */
+            n: number;
+            /**
+             * Format: double
+             * @description What it showed, in the unit of its kind.
+             */
+            value: number;
+        };
         /** @description An own sweet as it was saved. */
         Saved: {
             /** @description Its key. */
@@ -5072,6 +5361,32 @@ export interface components {
              */
             shown_c: number;
         } | {
+            /** @enum {string} */
+            kind: "probe";
+            /**
+             * Format: double
+             * @description How much too high it reads, K.
+             */
+            offset_k: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a reading once that is taken out, K.
+             */
+            sd_k: number;
+            /**
+             * Format: double
+             * @description Shown temperature, °C.
+             */
+            shown_c: number;
+        } | {
+            /** @enum {string} */
+            kind: "refractometer";
+            /**
+             * Format: double
+             * @description Shown strength, °Brix.
+             */
+            shown_brix: number;
+        } | {
             /**
              * Format: double
              * @description Pan and contents, g.
@@ -5100,6 +5415,39 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "not_yet";
+        };
+        /** @description A line of what an instrument sends. */
+        Sent: {
+            /**
+             * Format: int64
+             * @description How long ago it was read, ms; now if left out.
+             */
+            age_ms?: number | null;
+            /**
+             * Format: int64
+             * @description When it was read, ms since 1970 by the program's clock, for an instrument that has one.
+             */
+            at_ms?: number | null;
+            /**
+             * Format: double
+             * @description What a refractometer shows, °Brix.
+             */
+            brix?: number | null;
+            /**
+             * Format: double
+             * @description What a scale shows, g.
+             */
+            gross_g?: number | null;
+            /**
+             * Format: int32
+             * @description Its number since the instrument was switched on: the same number is the same reading.
+             */
+            n: number;
+            /**
+             * Format: double
+             * @description What a probe shows, °C.
+             */
+            temperature_c?: number | null;
         };
         /** @description What the cook says about a doubtful line. */
         Settled: {
@@ -5760,6 +6108,8 @@ export interface components {
              * @description Number of the batch.
              */
             batch_id: number;
+            /** @description Whose it is where two cook. */
+            role: components["schemas"]["Role"];
             /**
              * Format: int32
              * @description Number of the batch that has the hands which it would take; it waits for them.
@@ -5778,10 +6128,6 @@ export interface components {
         };
         /** @description The stove as it is now. */
         StoveView: {
-            /** @description What to do on all of them, most pressing first. */
-            acts: components["schemas"]["StoveAct"][];
-            /** @description What will want the cook at the same moment. */
-            collisions: components["schemas"]["Collision"][];
             /** @description The batches that go on, newest first. */
             lines: components["schemas"]["BatchLine"][];
             /**
@@ -5789,6 +6135,10 @@ export interface components {
              * @description The moment, ms since 1970.
              */
             now_ms: number;
+            /** @description What to do for one pair of hands. */
+            one: components["schemas"]["WholeStove"];
+            /** @description The same for two. */
+            two: components["schemas"]["WholeStove"];
         };
         /** @description What straining a jaggery syrup takes away. */
         Straining: {
@@ -6084,6 +6434,30 @@ export interface components {
             /** @description Key of the earlier step. */
             step: string;
         };
+        /** @description What became of the lines. */
+        Taken: {
+            /**
+             * Format: int32
+             * @description The batch whose pan it watches.
+             */
+            batch_id?: number | null;
+            /** @description The first of them. */
+            faults: components["schemas"]["LineFault"][];
+            /** @description Readings that had come before. */
+            known: number;
+            looks?: components["schemas"]["Looks"] | null;
+            /**
+             * Format: int64
+             * @description The moment, ms since 1970.
+             */
+            now_ms: number;
+            /** @description Lines that were not taken. */
+            refused: number;
+            /** @description Readings that were new. */
+            taken: number;
+            /** @description Readings that went into the log of the batch. */
+            written: number;
+        };
         /** @description What a line was taken for. */
         TakenFor: {
             /** @enum {string} */
@@ -6108,6 +6482,11 @@ export interface components {
             /** @enum {string} */
             kind: "unread";
         };
+        /**
+         * @description How the sweet tasted.
+         * @enum {string}
+         */
+        Taste: "right" | "too_sweet" | "flat" | "raw" | "burnt";
         /**
          * @description How temperatures are written.
          * @enum {string}
@@ -6410,13 +6789,25 @@ export interface components {
              * @description The finished sweet on the scale, g.
              */
             finished_g?: number | null;
+            look?: components["schemas"]["Look"] | null;
+            /**
+             * Format: int32
+             * @description Pieces that were lost.
+             */
+            lost?: number | null;
             /** @description What to remember. */
             note?: string;
             /**
              * Format: int32
-             * @description Pieces made.
+             * @description Good pieces.
              */
             pieces?: number | null;
+            /**
+             * Format: int32
+             * @description Pieces that are good enough for the family only.
+             */
+            seconds?: number | null;
+            taste?: components["schemas"]["Taste"] | null;
             /** @description How it felt. */
             texture: components["schemas"]["Texture"];
         };
@@ -6457,6 +6848,14 @@ export interface components {
              */
             water_lost_g: number;
         };
+        /** @description Which pan it is to watch. */
+        WatchAsk: {
+            /**
+             * Format: int32
+             * @description Number of the batch; none: no pan.
+             */
+            batch_id?: number | null;
+        };
         /** @description One way an amount can be read. */
         Way: {
             /**
@@ -6471,6 +6870,13 @@ export interface components {
             share_frac: number;
             /** @description How it is read. */
             words: string;
+        };
+        /** @description Everything on the stove at one moment. */
+        WholeStove: {
+            /** @description What to do, most pressing first. */
+            acts: components["schemas"]["StoveAct"][];
+            /** @description What will collide. */
+            collisions: components["schemas"]["Collision"][];
         };
         /** @description How soon a later step has to follow. */
         Window: {
@@ -7242,6 +7648,279 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeyedIngredient"][];
+                };
+            };
+        };
+    };
+    instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentShelf"];
+                };
+            };
+        };
+    };
+    register_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInstrument"];
+            };
+        };
+        responses: {
+            /** @description It was made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Registered"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_readings: {
+        parameters: {
+            query?: {
+                /** @description A word that the instrument makes when it is switched on: its numbers begin anew with each. */
+                run?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A line each. */
+        requestBody: {
+            content: {
+                "application/x-ndjson": components["schemas"]["Sent"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description This device was not let in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too often, or too many. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentShelf"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    watch_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentShelf"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8293,10 +8972,7 @@ export interface operations {
     };
     stove: {
         parameters: {
-            query?: {
-                /** @description Pairs of hands; one if left out. */
-                hands?: number;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;

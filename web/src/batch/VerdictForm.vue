@@ -1,38 +1,55 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import type { Api } from '@/api/client'
-import { TEXTURES } from './textures'
+import KeyRow from '@/look/pieces/KeyRow.vue'
 import LineField from '@/look/pieces/LineField.vue'
 import LongField from '@/look/pieces/LongField.vue'
+import { LOOKS, TASTES, TEXTURES } from './textures'
 
-/** How it turned out: texture, pieces, weight, a note. */
+/** How it turned out: texture, taste, look, what became of the pieces, weight, a note. Only the texture is asked. */
 const props = defineProps<{ verdict?: Api<'Verdict'> | null; has_scale: boolean }>()
 const emit = defineEmits<{ judged: [verdict: Api<'Verdict'>] }>()
 
-const texture = ref<Api<'Texture'>>()
+const texture = ref<Api<'Texture'> | ''>('')
+const taste = ref<Api<'Taste'> | ''>('')
+const look = ref<Api<'Look'> | ''>('')
 const pieces = ref('')
+const seconds = ref('')
+const lost = ref('')
 const finished = ref('')
 const note = ref('')
 const kept = ref(false)
+const text = (count: number | null | undefined) => (count == null ? '' : `${count}`)
 watch(
   () => props.verdict,
   (told) => {
     if (!told) return
     texture.value = told.texture
-    pieces.value = told.pieces == null ? '' : `${told.pieces}`
-    finished.value = told.finished_g == null ? '' : `${told.finished_g}`
+    taste.value = told.taste ?? ''
+    look.value = told.look ?? ''
+    pieces.value = text(told.pieces)
+    seconds.value = text(told.seconds)
+    lost.value = text(told.lost)
+    finished.value = text(told.finished_g)
     note.value = told.note ?? ''
     kept.value = true
   },
   { immediate: true },
 )
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')))
+const number = (told: string) => (told.trim() === '' ? null : Number(told.replace(',', '.')))
+function count(told: string): number | null {
+  const value = number(told)
+  return value == null ? null : Math.round(value)
+}
 function save(): void {
   if (!texture.value) return
-  const count = number(pieces.value)
   emit('judged', {
     texture: texture.value,
-    pieces: count == null ? null : Math.round(count),
+    taste: taste.value || null,
+    look: look.value || null,
+    pieces: count(pieces.value),
+    seconds: count(seconds.value),
+    lost: count(lost.value),
     finished_g: number(finished.value),
     note: note.value,
   })
@@ -42,20 +59,22 @@ function save(): void {
 <template>
   <form class="verdict" aria-label="How did it turn out?" @submit.prevent="save">
     <h2>How did it turn out?</h2>
-    <div class="textures" role="group" aria-label="Texture">
-      <button
-        v-for="t in TEXTURES"
-        :key="t.key"
-        type="button"
-        class="key"
-        :aria-pressed="texture === t.key"
-        @click="texture = t.key"
-      >
-        {{ t.name }}
-      </button>
+    <div class="asked">
+      <span class="label" aria-hidden="true">Texture</span>
+      <KeyRow v-model="texture" label="Texture" :choices="TEXTURES" apart />
     </div>
-    <div class="pair">
-      <LineField v-model="pieces" label="Pieces" inputmode="numeric" />
+    <div class="asked">
+      <span class="label" aria-hidden="true">Taste</span>
+      <KeyRow v-model="taste" label="Taste" :choices="TASTES" apart />
+    </div>
+    <div class="asked">
+      <span class="label" aria-hidden="true">Look</span>
+      <KeyRow v-model="look" label="Look" :choices="LOOKS" apart />
+    </div>
+    <div class="counts">
+      <LineField v-model="pieces" label="Good pieces" inputmode="numeric" />
+      <LineField v-model="seconds" label="Seconds, for the family" inputmode="numeric" />
+      <LineField v-model="lost" label="Lost" inputmode="numeric" />
       <LineField
         v-if="has_scale"
         v-model="finished"
@@ -76,18 +95,18 @@ function save(): void {
 .verdict {
   display: grid;
   gap: var(--gap-4);
-  max-width: 40rem;
+  max-width: 44rem;
 }
 
-.textures {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
-}
-
-.pair {
+.asked {
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--gap-5);
+  gap: var(--gap-1);
+}
+
+.counts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(9rem, 1fr));
+  gap: var(--gap-4) var(--gap-5);
+  align-items: end;
 }
 </style>

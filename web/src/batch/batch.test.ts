@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import type { Api } from '@/api/client'
 import { serverOf } from '@/test/server'
+import { openStreams } from '@/test/stream'
 import { units } from '@/units/format'
 import { poured } from './advice'
 import { sayLesson } from './lesson'
@@ -84,19 +85,7 @@ describe('a batch that is followed', () => {
     vi.useRealTimers()
   })
 
-  it('is looked at again while it goes on, and left alone once it is over', async () => {
-    let over = false
-    const { server } = follow({ 'GET /batches/7': () => ({ body: view(over) }) })
-    await flushPromises()
-    await vi.advanceTimersByTimeAsync(4100)
-    expect(server.calls).toHaveLength(3)
-    over = true
-    await vi.advanceTimersByTimeAsync(2000)
-    const soFar = server.calls.length
-    await vi.advanceTimersByTimeAsync(60_000)
-    expect(server.calls).toHaveLength(soFar)
-  })
-  it('is sent once, then only what is new', async () => {
+  it('shows what is pushed, and asks only for what it missed', async () => {
     let last = 2
     const { server, batch } = follow({
       'GET /batches/7': ({ query }) => {
@@ -107,14 +96,34 @@ describe('a batch that is followed', () => {
       },
     })
     await flushPromises()
-    last = 4
-    await vi.advanceTimersByTimeAsync(2100)
-    expect(server.calls.map((c) => c.query.get('after_seq'))).toEqual([null, '2'])
-    expect(batch.batch.value?.log.map((l) => l.seq)).toEqual([1, 2, 3, 4])
+    const stream = openStreams().at(-1)
+    const seqs = () => batch.batch.value?.log.map((l) => l.seq)
+    const push = async (seq: number, from: number) => {
+      const told = view(false, seq)
+      const log = told.log.filter((l) => l.seq > from)
+      stream?.push({ kind: 'batch', view: { ...told, log, setup: undefined } })
+      stream?.change({ kind: 'batch', id: 7, last_seq: seq })
+      await flushPromises()
+    }
+    await push(3, 0)
+    expect(seqs()).toEqual([1, 2, 3])
     expect(batch.batch.value?.setup).toEqual({})
-    last = 1
-    await vi.advanceTimersByTimeAsync(2100)
-    expect(batch.batch.value?.log, 'another notebook is read anew').toHaveLength(1)
+    expect(server.calls, 'nothing had to be asked').toHaveLength(1)
+    await push(2, 2)
+    expect(seqs(), 'what is older is nothing').toEqual([1, 2, 3])
+    expect(server.calls).toHaveLength(1)
+    last = 6
+    await push(6, 5)
+    expect(seqs(), 'a gap is filled').toEqual([1, 2, 3, 4, 5, 6])
+    stream?.change({ kind: 'batch', id: 7, last_seq: 6 })
+    await flushPromises()
+    const soFar = server.calls.length
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(server.calls, 'nobody asks by the clock').toHaveLength(soFar)
+    last = 7
+    stream?.change({ kind: 'batch', id: 7, last_seq: 7 })
+    await flushPromises()
+    expect(seqs(), 'what was not pushed is asked for').toHaveLength(7)
   })
   it('shows what the server makes of an event', async () => {
     const { server, batch } = follow({

@@ -1,6 +1,14 @@
 import type { Api } from '@/api/client'
 import { pullName } from './pulls'
-import { celsius, centimetres, centimetreUnit, degreeUnit, gramUnit, grams } from '@/units/format'
+import {
+  celsius,
+  centimetres,
+  centimetreUnit,
+  degreeUnit,
+  gramUnit,
+  grams,
+  number,
+} from '@/units/format'
 
 const ofLoad = (load?: number) => (load && load > 1 ? `, load ${load}` : '')
 
@@ -24,6 +32,7 @@ export function sayEvent(
     case 'step_done':
       return `${setup.steps.find((s) => s.key === logged.step)?.event ?? logged.step}${ofLoad(logged.load)}`
     case 'reading':
+    case 'heard':
       return sayReading(logged.reading, setup, stageName)
     case 'water_added':
       return `${grams(logged.water_g)} ${gramUnit()} of water poured in`
@@ -54,6 +63,10 @@ function sayReading(
       return `Weighed ${grams(reading.gross_g)} ${gramUnit()}`
     case 'thermometer':
       return `${setup.thermometer?.name ?? 'Thermometer'} showed ${celsius(reading.shown_c)} ${degreeUnit()}`
+    case 'probe':
+      return `Showed ${celsius(reading.shown_c)} ${degreeUnit()}`
+    case 'refractometer':
+      return `The refractometer showed ${number(reading.shown_brix, 1)} °Brix`
     case 'string':
       return reading.string_cm < 0.1
         ? 'No string'

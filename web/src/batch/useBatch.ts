@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
+import { useChanges, usePushes } from '@/live/changes'
 import { newest } from '@/live/newest'
 import { onTheClock } from '@/live/onTheClock'
 import { useOutbox } from '@/live/outbox'
@@ -9,9 +9,7 @@ import { useReach } from '@/live/reach'
 import { heard } from '@/live/serverTime'
 import { merged, type WholeBatch } from './merged'
 
-const LOOK_EVERY_MS = 2000
-
-/** One batch, followed live: after every change, and every two seconds while it is going on. */
+/** One batch, followed live: what stands is pushed; it is asked for where something may have been missed. */
 export function useBatch(id: () => number) {
   const known = shallowRef<WholeBatch>()
   const trouble = ref('')
@@ -101,13 +99,18 @@ export function useBatch(id: () => number) {
     { immediate: true },
   )
   onScopeDispose(() => stop?.())
-  useChanges((change) => {
-    const ours = change === 'reconnected' || change.kind === 'clock'
-    if (ours || (change.kind === 'batch' && change.id === id())) void load()
+  usePushes((push) => {
+    const here = known.value
+    if (push.kind !== 'batch' || push.view.id !== id() || here?.id !== id()) return
+    if (push.view.last_seq < here.last_seq) return
+    among.now()
+    take(push.view)
   })
-  useIntervalFn(() => {
-    if (known.value && !known.value.summary.over && !reach.lost) void load()
-  }, LOOK_EVERY_MS)
+  useChanges((change) => {
+    const anew = change === 'reconnected' || change.kind === 'clock'
+    const ours = !anew && change.kind === 'batch' && change.id === id()
+    if (anew || (ours && (known.value?.last_seq ?? 0) < change.last_seq)) void load()
+  })
 
   return { batch, trouble, refused, busy, waiting, log, judge }
 }

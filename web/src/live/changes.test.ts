@@ -1,23 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
-
-/** Streams that a test opened, each with what a program could do with it. */
-class Stream {
-  static all: Stream[] = []
-  static CLOSED = 2
-  onmessage: ((event: { data: string }) => void) | null = null
-  onerror: (() => void) | null = null
-  onopen: (() => void) | null = null
-  readyState = 1
-  closed = false
-  constructor() {
-    Stream.all.push(this)
-  }
-  close(): void {
-    this.closed = true
-  }
-}
-const open = () => Stream.all.filter((s) => !s.closed)
+import { openStreams as open, TestStream } from '@/test/stream'
 
 /** Locks as a browser keeps them: one holder, the others in a row. */
 function locksOf(queue: (() => void)[]) {
@@ -54,9 +37,8 @@ describe('changes', () => {
     return scope
   }
   beforeEach(() => {
-    Stream.all = []
+    TestStream.all = []
     heard.length = 0
-    vi.stubGlobal('EventSource', Stream)
     Object.defineProperty(navigator, 'locks', { value: locksOf([]), configurable: true })
   })
   afterEach(() => {
@@ -69,7 +51,7 @@ describe('changes', () => {
     const first = await tab()
     for (let i = 0; i < 7; i++) await tab()
     expect(open()).toHaveLength(1)
-    open()[0]?.onmessage?.({ data: '{"kind":"kitchen"}' })
+    open()[0]?.change({ kind: 'kitchen' })
     await vi.waitFor(() => expect(heard.every((h) => h.includes('kitchen'))).toBe(true))
     const later_ms = Date.now() + 5000
     vi.spyOn(Date, 'now').mockReturnValue(later_ms)
@@ -79,7 +61,21 @@ describe('changes', () => {
   })
   it('are looked at anew when the stream says that some were missed', async () => {
     await tab()
-    open()[0]?.onmessage?.({ data: '{"kind":"look_anew"}' })
+    open()[0]?.change({ kind: 'look_anew' })
     expect(heard[0]?.at(-1)).toBe('reconnected')
+  })
+  it('bring what stands now to whoever asks for that, and to nobody else', async () => {
+    await tab()
+    const { usePushes } = await import('./changes')
+    const pushed: string[] = []
+    const scope = effectScope()
+    scopes.push(scope)
+    scope.run(() => usePushes((p) => pushed.push(p.kind)))
+    open()[0]?.push({ kind: 'stove', stove: {} })
+    expect(pushed).toEqual(['stove'])
+    expect(heard[0]).toEqual([])
+    scope.stop()
+    open()[0]?.push({ kind: 'stove', stove: {} })
+    expect(pushed).toHaveLength(1)
   })
 })

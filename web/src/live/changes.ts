@@ -2,11 +2,13 @@ import { onScopeDispose } from 'vue'
 import type { Api } from '@/api/client'
 
 type Change = Api<'Change'>
-type Told = Change | 'reconnected'
-type Listener = (change: Told) => void
+type Push = Api<'Push'>
+type Told = Change | 'reconnected' | { push: Push }
+type Listener = (change: Change | 'reconnected') => void
+type PushListener = (push: Push) => void
 
 /**
- * Changes as they happen: one stream for all tabs of a browser. The tab that holds the lock listens and passes
+ * Changes as they happen, and what stands then: one stream for all tabs of a browser. The tab that holds the lock listens and passes
  * on what it hears; when it goes, the next one takes over. Where a browser has no locks (a page that is not behind
  * the certificate), a tab listens for itself while it is looked at.
  */
@@ -17,10 +19,15 @@ const AGAIN_MS = 3000
 const AT_ONCE_MS = 1000
 
 const listeners = new Set<Listener>()
-const hear = (told: Told) =>
-  listeners.forEach((listener) =>
-    listener(told !== 'reconnected' && told.kind === 'look_anew' ? 'reconnected' : told),
-  )
+const pushListeners = new Set<PushListener>()
+function hear(told: Told): void {
+  if (told !== 'reconnected' && 'push' in told) {
+    pushListeners.forEach((listener) => listener(told.push))
+    return
+  }
+  const change = told !== 'reconnected' && told.kind === 'look_anew' ? 'reconnected' : told
+  listeners.forEach((listener) => listener(change))
+}
 
 /** Opens the stream, and again whenever it ends for good; `tell` hears what comes. Returns how to end it. */
 function listen(tell: (told: Told) => void): () => void {
@@ -30,6 +37,9 @@ function listen(tell: (told: Told) => void): () => void {
   const open = () => {
     source = new EventSource('/api/v1/live')
     source.onmessage = (event: MessageEvent<string>) => tell(JSON.parse(event.data) as Change)
+    source.addEventListener('push', (event: MessageEvent<string>) =>
+      tell({ push: JSON.parse(event.data) as Push }),
+    )
     source.onerror = () => {
       lost = true
       if (source.readyState === EventSource.CLOSED) again = setTimeout(open, AGAIN_MS)
@@ -96,19 +106,23 @@ function alone(): () => void {
 
 let end: (() => void) | undefined
 
-/** Hears of changes while the calling component lives. */
-export function useChanges(listener: Listener): void {
-  listeners.add(listener)
+function among<L>(all: Set<L>, listener: L): void {
+  all.add(listener)
   const locks = (navigator as Partial<Navigator>).locks
   end ??= locks && typeof BroadcastChannel !== 'undefined' ? share(locks) : alone()
   onScopeDispose(() => {
-    listeners.delete(listener)
-    if (listeners.size === 0) {
+    all.delete(listener)
+    if (listeners.size + pushListeners.size === 0) {
       end?.()
       end = undefined
     }
   })
 }
+
+/** Hears of changes while the calling component lives. */
+export const useChanges = (listener: Listener) => among(listeners, listener)
+/** Hears what stands now, as the program pushes it. */
+export const usePushes = (listener: PushListener) => among(pushListeners, listener)
 
 /** Everything is to be looked at anew. */
 export const lookAnew = () => hear('reconnected')

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, reactive, type EffectScope } from 'vue'
 import { serverOf } from '@/test/server'
+import { openStreams } from '@/test/stream'
 import { CALLS } from '@/test/calls'
 import { useAlarm } from './alarm'
 import { useGoing } from './going'
@@ -31,7 +32,7 @@ describe('the pans that go on', () => {
   beforeEach(() => {
     vi.useFakeTimers()
     setActivePinia(createPinia())
-    serverOf({ 'GET /stove': () => ({ body: { lines, acts: [], collisions: [] } }) })
+    serverOf({ 'GET /stove': () => ({ body: standing() }) })
     Object.assign(navigator, { vibrate })
     Object.defineProperty(navigator, 'userActivation', {
       value: { hasBeenActive: true },
@@ -44,6 +45,14 @@ describe('the pans that go on', () => {
     scope.stop()
     vi.useRealTimers()
   })
+  const standing = () => {
+    const whole = { acts: [], collisions: [] }
+    return { now_ms: 0, lines, one: whole, two: whole }
+  }
+  const pushed = async () => {
+    openStreams().at(-1)?.push({ kind: 'stove', stove: standing() })
+    await flushPromises()
+  }
   async function followed() {
     const going = useGoing()
     scope.run(() => {
@@ -65,17 +74,20 @@ describe('the pans that go on', () => {
     await followed()
     expect(vibrate).not.toHaveBeenCalled()
     lines = [line(1, 'read_now', 40)]
+    await pushed()
     await vi.advanceTimersByTimeAsync(3100)
     expect(vibrate).toHaveBeenCalledTimes(1)
     await vi.advanceTimersByTimeAsync(12_000)
     expect(vibrate, 'near is said once').toHaveBeenCalledTimes(1)
     lines = [line(1, 'turn_off_now', 0)]
+    await pushed()
     await vi.advanceTimersByTimeAsync(3100)
     const soFar = vibrate.mock.calls.length
     expect(soFar).toBeGreaterThan(1)
     await vi.advanceTimersByTimeAsync(12_000)
     expect(vibrate.mock.calls.length).toBeGreaterThan(soFar)
     lines = [line(1, 'test')]
+    await pushed()
     await vi.advanceTimersByTimeAsync(3100)
     const quiet = vibrate.mock.calls.length
     await vi.advanceTimersByTimeAsync(12_000)
@@ -86,9 +98,11 @@ describe('the pans that go on', () => {
     await followed()
     expect(document.title).toMatch(/^2:0\d · Batch 1 · Kitchen · Unctum$/)
     lines = [line(1, 'turn_off_now', 0)]
+    await pushed()
     await vi.advanceTimersByTimeAsync(3100)
     expect(document.title).toBe('Turn off now · Batch 1 · Kitchen · Unctum')
     lines = []
+    await pushed()
     await vi.advanceTimersByTimeAsync(3100)
     expect(document.title).toBe('Kitchen · Unctum')
   })

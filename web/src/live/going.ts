@@ -2,12 +2,14 @@ import { useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from './changes'
+import { useChanges, usePushes } from './changes'
+import { useHands } from './comfort'
 import { onTheClock } from './onTheClock'
+import { newest } from './newest'
 import { useOutbox } from './outbox'
 import { useReach } from './reach'
 
-const LOOK_EVERY_MS = 3000
+const TICK_MS = 1000
 
 type Line = Api<'BatchLine'>
 
@@ -37,22 +39,28 @@ const order = (a: number, b: number) => (a === b ? 0 : a - b)
 /** The batches that go on, known in every room: for the strip, the sounds and the title of the page. */
 export const useGoing = defineStore('going', () => {
   const lines = shallowRef<Line[]>()
-  /** What to do on all of them, as the core orders it. */
-  const acts = shallowRef<Api<'StoveAct'>[]>([])
-  const collisions = shallowRef<Api<'Collision'>[]>([])
+  /** What to do on all of them, as the core orders it for this kitchen's hands. */
+  const stove = shallowRef<Api<'StoveView'>>()
+  const hands = useHands()
+  const whole = computed(() => stove.value?.[hands.value.two ? 'two' : 'one'])
+  const acts = computed(() => whole.value?.acts ?? [])
+  const collisions = computed(() => whole.value?.collisions ?? [])
   const trouble = ref('')
   const looked_ms = ref(0)
   const reach = useReach()
   const outbox = useOutbox()
 
+  const among = newest()
+  function take(told: Api<'StoveView'>): void {
+    stove.value = told
+    lines.value = told.lines
+    looked_ms.value = Date.now()
+    trouble.value = ''
+  }
   async function load(): Promise<void> {
     try {
-      const stove = await answer(api.GET('/api/v1/stove'))
-      lines.value = stove.lines
-      acts.value = stove.acts
-      collisions.value = stove.collisions
-      looked_ms.value = Date.now()
-      trouble.value = ''
+      const found = await among(answer(api.GET('/api/v1/stove')))
+      if (found) take(found.it)
     } catch (thrown) {
       // That nothing answers is said once, for all rooms.
       trouble.value = reach.lost ? '' : wordsOf(thrown)
@@ -63,11 +71,19 @@ export const useGoing = defineStore('going', () => {
   /** Follows them while the calling component lives. */
   function follow(): void {
     void load()
-    useChanges(() => void load())
+    // What stands is pushed; it is asked for only where something may have been missed, or time was moved.
+    usePushes((push) => {
+      if (push.kind !== 'stove') return
+      among.now()
+      take(push.stove)
+    })
+    useChanges((change) => {
+      if (change === 'reconnected' || ['clock', 'kitchen', 'sweet'].includes(change.kind))
+        void load()
+    })
     useIntervalFn(() => {
       gone_s.value = reach.lost ? (Date.now() - looked_ms.value) / 1000 : 0
-      if (lines.value?.length && !reach.lost) void load()
-    }, LOOK_EVERY_MS)
+    }, TICK_MS)
   }
 
   // While the program does not answer, clocks go on by the last plan.

@@ -5,7 +5,7 @@
 export function newest() {
   let asked = 0
   let shown = 0
-  return async <A>(answered: Promise<A>): Promise<{ it: A } | undefined> => {
+  async function among<A>(answered: Promise<A>): Promise<{ it: A } | undefined> {
     const mine = ++asked
     const isLate = () => {
       if (mine < shown) return true
@@ -20,4 +20,7 @@ export function newest() {
       throw thrown
     }
   }
+  /** What was told unasked is newer than every question before it. */
+  const now = () => void (shown = ++asked)
+  return Object.assign(among, { now })
 }

@@ -1,5 +1,6 @@
 //! Whether an event fits a batch at its moment.
 
+use crate::batch::evidence::Evidence;
 use crate::batch::fold::{Fold, folded, in_order};
 use crate::batch::standing::{standing, undone_seqs};
 use crate::batch::{BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading};
@@ -54,7 +55,7 @@ pub(super) fn admit_in(
                 (_, None, None, None) => Ok(()),
                 (BatchEvent::Reading { .. }, Some(reading), None, None) => {
                     check_weight(setup, log, *reading)?;
-                    setup.strength_of(reading.corrected(setup)?).map(|_| ())
+                    Evidence::of(setup, *reading).map(|_| ())
                 }
                 (BatchEvent::WaterAdded { .. }, None, Some(water_g), None) => {
                     within("The water", *water_g, 1.0, 5000.0, "g").map(|_| ())
@@ -99,7 +100,10 @@ pub(super) fn admit_in(
                 Err(CoreError::Unknown { kind: "ingredient", name: ingredient.clone() })
             }
         }
-        BatchEvent::Flame { .. } | BatchEvent::WaterAdded { .. } | BatchEvent::Reading { .. }
+        BatchEvent::Flame { .. }
+        | BatchEvent::WaterAdded { .. }
+        | BatchEvent::Reading { .. }
+        | BatchEvent::Heard { .. }
             if !fold.syrup_at_hand() =>
         {
             refuse("There is no syrup on the ring at this step. Go on with the step at hand.")
@@ -108,12 +112,12 @@ pub(super) fn admit_in(
             within("The water", *water_g, 1.0, 5000.0, "g")?;
             if state.syrup.is_some() { Ok(()) } else { refuse("Put the heat on first.") }
         }
-        BatchEvent::Reading { reading } => {
+        BatchEvent::Reading { reading } | BatchEvent::Heard { reading } => {
             if state.syrup.is_none() {
                 return refuse("Put the heat on first; a cold pan tells nothing about strength.");
             }
             check_weight(setup, log, *reading)?;
-            setup.strength_of(reading.corrected(setup)?).map(|_| ())
+            Evidence::of(setup, *reading).map(|_| ())
         }
         BatchEvent::Whistle { .. } | BatchEvent::Flame { .. } | BatchEvent::GivenUp | BatchEvent::Rested => {
             Ok(())

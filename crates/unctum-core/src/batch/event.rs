@@ -1,4 +1,4 @@
-//! What can happen to a batch, and how it can turn out.
+//! What can happen to a batch.
 
 use serde::{Deserialize, Serialize};
 
@@ -15,6 +15,20 @@ pub enum SeenReading {
     Thermometer {
         /// Shown temperature, °C.
         shown_c: f64,
+    },
+    /// An instrument of the network shows this, °C; its own record goes with it.
+    Probe {
+        /// Shown temperature, °C.
+        shown_c: f64,
+        /// How much too high it reads, K.
+        offset_k: f64,
+        /// Standard deviation of a reading once that is taken out, K.
+        sd_k: f64,
+    },
+    /// The refractometer shows this for a cooled, clear drop, °Brix.
+    Refractometer {
+        /// Shown strength, °Brix.
+        shown_brix: f64,
     },
     /// The scale shows this with the pan on it, g.
     Weight {
@@ -44,7 +58,10 @@ impl SeenReading {
     /// Whether it was judged by hand and eye: such a test says whether the stage is there.
     #[must_use]
     pub fn by_hand(self) -> bool {
-        !matches!(self, Self::Thermometer { .. } | Self::Weight { .. })
+        !matches!(
+            self,
+            Self::Thermometer { .. } | Self::Probe { .. } | Self::Refractometer { .. } | Self::Weight { .. }
+        )
     }
 }
 
@@ -85,6 +102,11 @@ pub enum BatchEvent {
     },
     /// Something was read.
     Reading {
+        /// What.
+        reading: SeenReading,
+    },
+    /// An instrument of the network sent a reading by itself.
+    Heard {
         /// What.
         reading: SeenReading,
     },
@@ -154,6 +176,21 @@ fn is_first(load: &u32) -> bool {
 }
 
 impl BatchEvent {
+    /// Whether nobody wrote it: an instrument did.
+    #[must_use]
+    pub fn by_itself(&self) -> bool {
+        matches!(self, Self::Heard { .. })
+    }
+
+    /// What was read, by whomever.
+    #[must_use]
+    pub fn reading(&self) -> Option<SeenReading> {
+        match self {
+            Self::Reading { reading } | Self::Heard { reading } => Some(*reading),
+            _ => None,
+        }
+    }
+
     /// Whether it speaks of another entry instead of the pan.
     #[must_use]
     pub fn is_about_another(&self) -> bool {
@@ -185,56 +222,6 @@ impl Logged {
     #[must_use]
     pub fn new(seq: i32, at_ms: i64, event: BatchEvent) -> Self {
         Self { seq, at_ms, entered_ms: None, by: None, event }
-    }
-}
-
-/// How the sweet felt.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum Texture {
-    /// Would not set, sticky.
-    TooSoft,
-    /// As it should be.
-    Right,
-    /// Hard.
-    TooFirm,
-    /// Dry and falling apart.
-    Crumbly,
-    /// Grainy.
-    Grainy,
-}
-
-/// How the batch turned out.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Verdict {
-    /// How it felt.
-    pub texture: Texture,
-    /// Pieces made.
-    #[serde(default)]
-    pub pieces: Option<i32>,
-    /// The finished sweet on the scale, g.
-    #[serde(default)]
-    pub finished_g: Option<f64>,
-    /// What to remember.
-    #[serde(default)]
-    pub note: String,
-}
-
-impl Verdict {
-    /// # Errors
-    /// Counts and weights no batch has, or a note longer than a page.
-    pub fn check(&self) -> Result<()> {
-        if let Some(pieces) = self.pieces {
-            within("The number of pieces", f64::from(pieces), 0.0, 10_000.0, "pieces")?;
-        }
-        if let Some(finished_g) = self.finished_g {
-            within("The weight of the sweet", finished_g, 0.0, 200_000.0, "g")?;
-        }
-        check_text("The note", &self.note, 4000)?;
-        refuse_control("the note", &self.note, true)
     }
 }
 

@@ -4,18 +4,18 @@ use std::collections::{BTreeMap, BTreeSet};
 
 use crate::batch::acts::ToDo;
 use crate::batch::call::{ahead, button};
+use crate::batch::evidence::Evidence;
 use crate::batch::guidance::{Boil, Watch, syrup_state};
 use crate::batch::runs::{RunAt, Runs};
 use crate::batch::scene::Scene;
 use crate::batch::standing::{standing, undone_seqs};
 use crate::batch::{Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, PutIn, StepState, TestSaid};
 use crate::error::Result;
-use crate::estimate::{Deed, Seen};
+use crate::estimate::Deed;
 use crate::formula::SheetTake;
 use crate::kitchen::Flame;
 use crate::pan::PanModel;
 use crate::process::{Step, StepKind};
-use crate::syrup::{Reading, Strength};
 
 /// A batch that nobody wrote about for so long, ms, is asked about: a day.
 const UNATTENDED_MS: i64 = 86_400_000;
@@ -48,20 +48,11 @@ pub(super) fn folded(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> Res
     Ok(fold)
 }
 
-/// Number of the last entry that was written and stands; a taking back is none.
+/// Number of the last entry that was written and stands; a taking back is none, nor what an instrument sent.
 fn last_written(log: &[Logged], undone: &BTreeSet<i32>) -> Option<i32> {
-    let stands = |l: &&Logged| !matches!(l.event, BatchEvent::Undone { .. }) && !undone.contains(&l.seq);
+    let written = |l: &&Logged| !matches!(l.event, BatchEvent::Undone { .. }) && !l.event.by_itself();
+    let stands = |l: &&Logged| written(l) && !undone.contains(&l.seq);
     log.iter().filter(stands).map(|l| l.seq).max()
-}
-
-/// A reading as evidence: what is measured as measured, what is looked at by its edges.
-fn seen(reading: Reading, strength: Strength) -> Seen {
-    match reading {
-        Reading::Thermometer { boil_c } => Seen::Temperature { true_c: boil_c },
-        Reading::Weight { gross_g, tare_g } => Seen::Weight { contents_g: gross_g - tare_g },
-        Reading::String { string_cm } if !strength.edges => Seen::String { length_cm: string_cm },
-        _ => Seen::Between { low_frac: strength.frac.low, high_frac: strength.frac.high },
-    }
 }
 
 /// A batch with its standing events taken in, up to the last one.
@@ -74,6 +65,8 @@ pub(super) struct Fold {
     /// What was put in by parts, by the position of the step and the ingredient, g.
     put_in: BTreeMap<(usize, String), f64>,
     watch: Watch,
+    /// When somebody last wrote about it, or started it, ms since 1970.
+    attended_ms: i64,
     given_up: bool,
     resting: bool,
 }
@@ -89,6 +82,7 @@ impl Fold {
             whistles: BTreeMap::new(),
             put_in: BTreeMap::new(),
             watch: Watch::new(boil.transpose()?, started_ms),
+            attended_ms: started_ms,
             given_up: false,
             resting: false,
         })
@@ -141,7 +135,7 @@ impl Fold {
     pub fn state_at(&self, setup: &BatchSetup, log: &[Logged], now_ms: i64) -> BatchState {
         let mut watch = self.watch.clone();
         let now_ms = now_ms.max(watch.last_ms);
-        let unattended_ms = now_ms - watch.last_ms;
+        let unattended_ms = now_ms - self.attended_ms;
         watch.pass_until(now_ms);
 
         let places = &self.runs.graph.syrup_places;
@@ -251,7 +245,10 @@ impl Fold {
     /// Takes an event in that happened after all before it.
     pub fn apply(&mut self, setup: &BatchSetup, logged: &Logged) -> Result<()> {
         self.watch.pass_until(logged.at_ms);
-        self.resting = false;
+        if !logged.event.by_itself() {
+            self.resting = false;
+            self.attended_ms = self.attended_ms.max(logged.at_ms);
+        }
         match &logged.event {
             BatchEvent::Gate { step, gate, ticked } => {
                 if let Some(i) = setup.place_of(step) {
@@ -275,12 +272,14 @@ impl Fold {
                     self.ended(setup, &ended, logged.at_ms);
                 }
             }
-            BatchEvent::Reading { reading } => {
-                let corrected = reading.corrected(setup)?;
-                let strength = setup.strength_of(corrected)?;
-                self.watch.note(logged.at_ms, Deed::Seen(seen(corrected, strength)));
-                self.watch.last_test = Some(TestSaid::of(setup, logged.at_ms, *reading, strength)?);
-                self.watch.dissolved |= reading.by_hand() && strength.frac.mid >= WORTH_TESTING_FRAC;
+            BatchEvent::Reading { reading } | BatchEvent::Heard { reading } => {
+                let evidence = Evidence::of(setup, *reading)?;
+                self.watch.note(logged.at_ms, Deed::Seen(evidence.seen));
+                if let Some(strength) = evidence.strength {
+                    let test = TestSaid::of(setup, logged.at_ms, *reading, strength)?;
+                    self.watch.tested(test, logged.event.by_itself());
+                    self.watch.dissolved |= reading.by_hand() && strength.frac.mid >= WORTH_TESTING_FRAC;
+                }
             }
             BatchEvent::WaterAdded { water_g } => {
                 self.watch.note(logged.at_ms, Deed::Water(*water_g));

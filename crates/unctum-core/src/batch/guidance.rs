@@ -80,6 +80,13 @@ impl Watch {
         }
     }
 
+    /// Notes a test. What an instrument sends by itself does not talk over what her own hand found.
+    pub fn tested(&mut self, test: TestSaid, by_itself: bool) {
+        if !(by_itself && self.last_test.is_some_and(|t| t.reading.by_hand())) {
+            self.last_test = Some(test);
+        }
+    }
+
     /// Seconds since the flame was set.
     fn since_set_s(&self) -> f64 {
         (self.last_ms - self.flame_set_ms.unwrap_or(self.last_ms)) as f64 / 1000.0

@@ -60,6 +60,9 @@ pub struct BatchSetup {
     pub mistakes: Vec<Mistake>,
     /// The step of her scale, g; none without a scale: then what her cups hold is what went in.
     pub scale_step_g: Option<f64>,
+    /// How much too high her refractometer reads, °Brix; none without one.
+    #[serde(default)]
+    pub refractometer_offset_brix: Option<f64>,
 }
 
 /// How one step goes in this kitchen.
@@ -276,6 +279,10 @@ impl SeenReading {
             Self::Thermometer { shown_c } => Reading::Thermometer {
                 boil_c: setup.thermometer.as_ref().map_or(shown_c, |t| t.true_c(shown_c)),
             },
+            Self::Probe { shown_c, offset_k, .. } => Reading::Thermometer { boil_c: shown_c - offset_k },
+            Self::Refractometer { shown_brix } => {
+                Reading::Refractometer { brix: shown_brix - setup.refractometer_offset_brix.unwrap_or(0.0) }
+            }
             Self::Weight { gross_g } => Reading::Weight { gross_g, tare_g: setup.pan.tare_g },
             Self::String { string_cm } => Reading::String { string_cm },
             Self::Seen { stage } => Reading::Seen { stage },

@@ -25,7 +25,8 @@ pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
 
 /// What stands, in the order of its moments; what happened at once stands as it was written. The order in which it
 /// arrived does not matter.
-pub(crate) fn standing(log: &[Logged]) -> Vec<Logged> {
+#[must_use]
+pub fn standing(log: &[Logged]) -> Vec<Logged> {
     let undone = undone_seqs(log);
     let stands = |l: &&Logged| !undone.contains(&l.seq);
     let mut left: Vec<Logged> =

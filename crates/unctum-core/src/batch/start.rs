@@ -213,6 +213,7 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         allergens: Vec::new(),
         mistakes: Vec::new(),
         scale_step_g: picked.scale_step_g,
+        refractometer_offset_brix: picked.refractometer_offset_brix,
     }
 }
 

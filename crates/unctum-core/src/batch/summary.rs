@@ -89,8 +89,7 @@ pub(super) fn readings(setup: &BatchSetup, log: &[Logged]) -> Vec<ReadingMade> {
 }
 
 fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {
-    let BatchEvent::Reading { reading } = &logged.event else { return None };
-    let reading = reading.corrected(setup).ok()?;
+    let reading = logged.event.reading()?.corrected(setup).ok()?;
     let strength = setup.strength_of(reading).ok()?;
     Some(ReadingMade { seq: logged.seq, at_ms: logged.at_ms, reading, solids_frac: strength.frac })
 }

@@ -17,11 +17,13 @@ const LENGTH_SD_CM: f64 = 0.03;
 const SLIPS: f64 = 0.03;
 const SLIP_SHARE: f64 = 0.15;
 /// A measurement is a mistake this often, and then as wide as this: on the scale in g, on a probe in K, of a string
-/// in the logarithm.
+/// in the logarithm, of a drop in strength.
 const MISTAKES: f64 = 0.04;
 const SCALE_MISTAKE_G: f64 = 60.0;
 const PROBE_MISTAKE_K: f64 = 5.0;
 const STRING_MISTAKE: f64 = 1.5;
+/// A drop that was not cooled, or not clear, shows another strength by so much.
+const DROP_MISTAKE_FRAC: f64 = 0.03;
 /// Looks of one hand within this time are one look, s; readings of an instrument within this one reading.
 const ONE_LOOK_S: f64 = 30.0;
 const ONE_READING_S: f64 = 15.0;
@@ -213,14 +215,26 @@ pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, unknowns:
                 mistake_var: SCALE_MISTAKE_G * SCALE_MISTAKE_G,
             },
         },
-        Seen::Temperature { true_c } => {
+        Seen::Strength { solids_frac, sd_frac } => Sight {
+            value: frac,
+            kind: Kind::Measured {
+                seen: solids_frac,
+                var: sd_frac * sd_frac,
+                mistake_var: DROP_MISTAKE_FRAC * DROP_MISTAKE_FRAC,
+            },
+        },
+        Seen::Temperature { true_c } | Seen::Probe { true_c, .. } => {
+            let own_sd_k = match *seen {
+                Seen::Probe { sd_k, .. } => sd_k,
+                _ => unknowns.doubts().thermometer_sd_k,
+            };
             let uneven_k = if state.boiling { 0.0 } else { UNEVEN_SD_K };
             let late_k = unknowns.moment_sd_s() * state.warming_k_s;
             Sight {
                 value: state.liquid_c + pan.bias_k,
                 kind: Kind::Measured {
                     seen: true_c,
-                    var: unknowns.doubts().thermometer_sd_k.powi(2) + uneven_k * uneven_k + late_k * late_k,
+                    var: own_sd_k * own_sd_k + uneven_k * uneven_k + late_k * late_k,
                     mistake_var: PROBE_MISTAKE_K * PROBE_MISTAKE_K,
                 },
             }

@@ -32,6 +32,20 @@ pub enum Seen {
         /// Temperature, °C.
         true_c: f64,
     },
+    /// The same by an instrument with a record of its own.
+    Probe {
+        /// Temperature, °C.
+        true_c: f64,
+        /// Standard deviation of a reading, K.
+        sd_k: f64,
+    },
+    /// Strength of a cooled, clear drop.
+    Strength {
+        /// Strength, 0–1.
+        solids_frac: f64,
+        /// Its standard deviation.
+        sd_frac: f64,
+    },
     /// Length of a string, cm.
     String {
         /// Length before it broke, cm.

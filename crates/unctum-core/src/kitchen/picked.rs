@@ -39,6 +39,8 @@ pub struct Picked {
     pub measures: Vec<Measure>,
     /// The step of her scale, g; none without a scale.
     pub scale_step_g: Option<f64>,
+    /// How much too high her refractometer reads, °Brix; none without one.
+    pub refractometer_offset_brix: Option<f64>,
 }
 
 fn pick<T>(
@@ -77,6 +79,7 @@ impl KitchenDocument {
             cup_id,
             measures: self.measures.iter().map(|m| m.measure.clone()).collect(),
             scale_step_g: self.bench.scale_step_g,
+            refractometer_offset_brix: self.bench.refractometer_offset_brix,
         })
     }
 }

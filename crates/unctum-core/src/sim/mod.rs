@@ -22,10 +22,12 @@
 //! ```
 
 mod cook;
+mod instrument;
 mod luck;
 mod unknown;
 mod world;
 
 pub use cook::{Cook, Hands};
+pub use instrument::{Fault, HiddenPan, SimulatedInstrument};
 pub use luck::Luck;
 pub use world::{Now, World};

@@ -40,6 +40,32 @@ pub struct StoveAct {
     pub act: Act,
     /// Number of the batch that has the hands which it would take; it waits for them.
     pub waits_for_batch: Option<i32>,
+    /// Whose it is where two cook.
+    pub role: Role,
+}
+
+/// Who does something, where two cook together.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Role {
+    /// Whoever stands at the pans: what is stirred, judged and turned off.
+    Stirrer,
+    /// Whoever goes to and fro: what is made ready, put in, taken away and set aside.
+    Adder,
+    /// Whoever is nearer: it cannot wait.
+    Either,
+}
+
+/// At the pans stands one; the other makes ready and puts away.
+fn role_of(act: &Act) -> Role {
+    match act.class {
+        ActClass::Urgent => Role::Either,
+        ActClass::Test | ActClass::Keep => Role::Stirrer,
+        ActClass::Prepare => Role::Adder,
+        _ if act.of_syrup || act.bound => Role::Stirrer,
+        _ => Role::Adder,
+    }
 }
 
 /// A step of one of the batches.
@@ -67,7 +93,8 @@ pub struct Collision {
 }
 
 /// Everything on the stove at one moment.
-#[derive(Debug, Clone, PartialEq, Default)]
+#[derive(Debug, Clone, PartialEq, Default, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct WholeStove {
     /// What to do, most pressing first.
     pub acts: Vec<StoveAct>,
@@ -94,7 +121,7 @@ pub fn whole_stove(batches: &[Going<'_>], hands: usize) -> WholeStove {
             let begins = matches!(act.class, ActClass::Begin | ActClass::Timely);
             let waits_for_batch = busy.filter(|_| begins && act.bound && !free);
             let class = if waits_for_batch.is_some() { ActClass::May } else { act.class };
-            StoveAct { batch_id, act: Act { class, ..act }, waits_for_batch }
+            StoveAct { batch_id, role: role_of(&act), act: Act { class, ..act }, waits_for_batch }
         })
         .collect();
     acts.sort_by_key(|a| (a.act.class, a.act.due_ms.unwrap_or(i64::MAX), a.batch_id));

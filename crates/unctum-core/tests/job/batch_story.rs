@@ -90,7 +90,14 @@ fn what_cannot_be_is_not_admitted() {
     let refused = |event: BatchEvent| k.admits(&event).expect_err("refused").code();
     let reading = |reading| BatchEvent::Reading { reading };
     assert_eq!(refused(reading(SeenReading::Weight { gross_g: 1900.0 })), "weight-below-solids");
-    assert_eq!(refused(reading(SeenReading::Thermometer { shown_c: 90.0 })), "below-water-boil");
+    assert_eq!(refused(reading(SeenReading::Thermometer { shown_c: -40.0 })), "out-of-range");
+    assert_eq!(refused(reading(SeenReading::Thermometer { shown_c: 400.0 })), "above-syrup-boil");
+    let below_the_boil = reading(SeenReading::Thermometer { shown_c: 90.0 });
+    k.admits(&below_the_boil).expect("it says how warm the syrup is");
+    let probe = |offset_k, sd_k| reading(SeenReading::Probe { shown_c: 90.0, offset_k, sd_k });
+    assert_eq!(refused(probe(0.0, 0.0)), "out-of-range");
+    assert_eq!(refused(probe(40.0, 1.0)), "out-of-range");
+    assert_eq!(refused(reading(SeenReading::Refractometer { shown_brix: 120.0 })), "out-of-range");
     assert_eq!(refused(reading(SeenReading::Thermometer { shown_c: f64::NAN })), "not-a-number");
     assert_eq!(refused(reading(SeenReading::String { string_cm: -1.0 })), "out-of-range");
     assert_eq!(refused(BatchEvent::done("cut")), "not-now");

@@ -68,6 +68,7 @@ pub fn cashew_batch() -> BatchSetup {
         allergens: sheet.allergens,
         mistakes: vec![],
         scale_step_g: Some(1.0),
+        refractometer_offset_brix: None,
     }
 }
 

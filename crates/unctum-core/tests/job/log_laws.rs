@@ -19,6 +19,8 @@ fn any_act() -> impl Strategy<Value = Act> {
         1 => (0_usize..4, any::<bool>()).prop_map(|(gate, ticked)| Act::Gate(gate, ticked)),
         2 => (2000.0_f64..2500.0).prop_map(|gross_g| Act::Read(SeenReading::Weight { gross_g })),
         1 => (60.0_f64..125.0).prop_map(|shown_c| Act::Read(SeenReading::Thermometer { shown_c })),
+        1 => (-20.0_f64..140.0).prop_map(|shown_c| Act::Hear(SeenReading::Probe { shown_c, offset_k: 0.2, sd_k: 0.7 })),
+        1 => (-5.0_f64..99.0).prop_map(|shown_brix| Act::Read(SeenReading::Refractometer { shown_brix })),
         1 => (0.1_f64..12.0).prop_map(|string_cm| Act::Read(SeenReading::String { string_cm })),
         1 => Just(Act::Read(SeenReading::Seen { stage: StageKey::OneString })),
         1 => (-10.0_f64..300.0).prop_map(Act::Water),
@@ -35,6 +37,7 @@ enum Act {
     Flame(Flame),
     Gate(usize, bool),
     Read(SeenReading),
+    Hear(SeenReading),
     Water(f64),
     Undo(i32),
     Amend(i32, i64),
@@ -72,6 +75,7 @@ impl Cook {
                 BatchEvent::Gate { step: step.key.clone(), gate: gate.key.clone(), ticked }
             }
             Act::Read(reading) => BatchEvent::Reading { reading },
+            Act::Hear(reading) => BatchEvent::Heard { reading },
             Act::Water(water_g) => BatchEvent::WaterAdded { water_g },
             Act::Amend(amended_seq, earlier_s) => BatchEvent::Amended {
                 amended_seq,
@@ -121,6 +125,16 @@ fn sound(state: &BatchState) -> Result<(), TestCaseError> {
         if let Some(left) = syrup.turn_off_in_s {
             prop_assert!(0.0 <= left.low && left.low <= left.mid && left.mid <= left.high, "{left:?}");
         }
+        // Nested: the turn-off comes before the target, at each end of what could be; it is found to a tenth of a gram.
+        let (off, target) = (syrup.water_to_turn_off_g, syrup.water_to_lose_g);
+        for (off_g, target_g) in [(off.low, target.low), (off.mid, target.mid), (off.high, target.high)] {
+            prop_assert!(off_g <= target_g + 0.1, "{off:?} {target:?}");
+        }
+        prop_assert!(
+            0.0 <= syrup.solids_frac.low && syrup.solids_frac.high <= 0.99,
+            "{:?}",
+            syrup.solids_frac
+        );
         prop_assert!((0.02..=0.985).contains(&syrup.solids_frac.mid), "{:?}", syrup.solids_frac);
         prop_assert!(syrup.landing_frac >= syrup.solids_frac.mid - 1e-6, "it never lands thinner than it is");
         let all = [
@@ -253,12 +267,13 @@ fn an_entry_carries_its_own_number_once_and_an_older_log_still_reads() {
 
 #[test]
 fn a_verdict_of_no_batch_is_refused() {
-    let fine =
-        Verdict { texture: Texture::Right, pieces: Some(40), finished_g: Some(700.0), note: String::new() };
+    let fine = Verdict { pieces: Some(40), finished_g: Some(700.0), ..Verdict::of(Texture::Right) };
     assert_eq!(fine.check(), Ok(()));
     for bad in [
         Verdict { pieces: Some(-1), ..fine.clone() },
         Verdict { pieces: Some(20_000), ..fine.clone() },
+        Verdict { seconds: Some(-1), ..fine.clone() },
+        Verdict { lost: Some(20_000), ..fine.clone() },
         Verdict { finished_g: Some(f64::NAN), ..fine.clone() },
         Verdict { finished_g: Some(1e9), ..fine.clone() },
         Verdict { note: "x".repeat(5000), ..fine.clone() },

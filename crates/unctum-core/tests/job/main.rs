@@ -16,6 +16,7 @@ mod faults;
 mod food_laws;
 mod formulas;
 mod hand_tests;
+mod instruments;
 mod kitchen_and_readings;
 mod laws;
 mod log_laws;

@@ -18,7 +18,7 @@ fn taught(texture: Texture, pull: Option<Pull>) -> unctum_core::batch::Lesson {
         let event = BatchEvent::Reading { reading: SeenReading::Pull { pull } };
         log.push(Logged::new(2, 2, event));
     }
-    let verdict = Verdict { texture, pieces: None, finished_g: None, note: String::new() };
+    let verdict = Verdict::of(texture);
     lesson(&setup, &summary(&setup, 0, &log), &verdict).expect("of a syrup")
 }
 

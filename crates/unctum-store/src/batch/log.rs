@@ -34,6 +34,10 @@ pub(super) struct VerdictRow {
     pub pieces: Option<i32>,
     pub finished_g: Option<f64>,
     pub note: String,
+    pub taste: Option<String>,
+    pub look: Option<String>,
+    pub seconds: Option<i32>,
+    pub lost: Option<i32>,
 }
 
 impl EventRow {
@@ -46,7 +50,16 @@ impl EventRow {
 impl VerdictRow {
     pub fn into_verdict(self) -> Result<Verdict> {
         let texture: Texture = serde_json::from_value(self.texture.into())?;
-        Ok(Verdict { texture, pieces: self.pieces, finished_g: self.finished_g, note: self.note })
+        Ok(Verdict {
+            texture,
+            taste: self.taste.map(|t| serde_json::from_value(t.into())).transpose()?,
+            look: self.look.map(|l| serde_json::from_value(l.into())).transpose()?,
+            pieces: self.pieces,
+            seconds: self.seconds,
+            lost: self.lost,
+            finished_g: self.finished_g,
+            note: self.note,
+        })
     }
 }
 

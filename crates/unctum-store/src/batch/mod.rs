@@ -227,8 +227,12 @@ pub fn judge(c: &mut SqliteConnection, id: i32, told: &Verdict, now_ms: i64) -> 
     let row = VerdictRow {
         batch_id: id,
         at_ms: now_ms,
-        texture: serde_json::from_value(serde_json::to_value(told.texture)?)?,
+        texture: word(told.texture)?,
+        taste: told.taste.map(word).transpose()?,
+        look: told.look.map(word).transpose()?,
         pieces: told.pieces,
+        seconds: told.seconds,
+        lost: told.lost,
         finished_g: told.finished_g,
         note: told.note.clone(),
     };
@@ -239,6 +243,11 @@ pub fn judge(c: &mut SqliteConnection, id: i32, told: &Verdict, now_ms: i64) -> 
         .set(&row)
         .execute(c)?;
     Ok(())
+}
+
+/// The word by which one of a few is known.
+fn word(of: impl serde::Serialize) -> Result<String> {
+    Ok(serde_json::from_value(serde_json::to_value(of)?)?)
 }
 
 /// The last moment that was written down, ms since 1970; 0 for a new notebook.

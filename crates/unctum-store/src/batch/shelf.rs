@@ -13,7 +13,7 @@ use super::follow::Following;
 use super::log::{VerdictRow, events_after, head};
 use crate::document::{read, written};
 use crate::error::{Result, StoreError};
-use crate::schema::{batch, verdict};
+use crate::schema::{batch, instrument, verdict};
 
 /// Most lines of a page.
 const MOST: u32 = 200;
@@ -169,6 +169,11 @@ pub(super) fn keep_standing(
     diesel::update(batch::table.find(id))
         .set((batch::standing.eq(standing.word()), batch::brief_json.eq(brief)))
         .execute(c)?;
+    if standing == Standing::Over {
+        // Nothing is left in its pan to be watched.
+        let watching = instrument::table.filter(instrument::batch_id.eq(id));
+        diesel::update(watching).set(instrument::batch_id.eq(None::<i32>)).execute(c)?;
+    }
     Ok(())
 }
 

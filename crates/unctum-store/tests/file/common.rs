@@ -82,6 +82,7 @@ pub fn setup(title: &str) -> BatchSetup {
         allergens: vec![],
         mistakes: vec![],
         scale_step_g: Some(1.0),
+        refractometer_offset_brix: None,
     }
 }
 

@@ -138,7 +138,7 @@ fn a_verdict_is_kept_once_and_can_be_written_anew() {
     let notebook = Notebook::new();
     let id = notebook.started("Syrup", 1);
     let judge = |texture, note: &str| {
-        let told = Verdict { texture, pieces: Some(12), finished_g: None, note: note.into() };
+        let told = Verdict { pieces: Some(12), note: note.into(), ..Verdict::of(texture) };
         notebook.store.write(|c| batch::judge(c, id, &told, 5)).expect("judged");
         told
     };

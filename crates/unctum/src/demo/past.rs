@@ -118,10 +118,9 @@ impl Past {
     /// How it turned out.
     pub fn verdict(&self) -> Verdict {
         Verdict {
-            texture: self.texture,
             pieces: (self.pieces > 0).then_some(self.pieces),
-            finished_g: None,
             note: self.note.into(),
+            ..Verdict::of(self.texture)
         }
     }
 }

@@ -6,80 +6,20 @@ use rocket::{State, get, post, put};
 use serde::Serialize;
 use unctum_core::CoreError;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Rescue,
-    StartAsk, SyrupSigns, Verdict, lesson, rescue as rescue_of, set_up, summary, syrup_signs,
+    BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Verdict, lesson,
+    rescue as rescue_of, set_up, summary, syrup_signs,
 };
-use unctum_store::batch::{self as rows, Entry, Page, Standing};
+use unctum_store::batch::{self as rows, Entry, Page};
 use unctum_store::{SqliteConnection, kitchen};
 use utoipa::{IntoParams, ToSchema};
 
 use crate::app::App;
 use crate::body::Body;
-use crate::changes::Change;
 use crate::door::Caller;
 use crate::problem::{Answer, Problem};
+use crate::pulse::tell_batch;
 use crate::routes::sweet::known;
-
-/// A batch with everything that follows from its log.
-#[derive(Serialize, ToSchema)]
-pub struct BatchView {
-    /// Its number.
-    pub id: i32,
-    /// When it was started, ms since 1970.
-    pub started_ms: i64,
-    /// How it was set up; left out where the log is asked for from a number on.
-    pub setup: Option<BatchSetup>,
-    /// What happened, in the order of its moments; only what was asked for.
-    pub log: Vec<Logged>,
-    /// The highest number in the log.
-    pub last_seq: i32,
-    /// The state at this moment.
-    pub state: BatchState,
-    /// Planned against real.
-    pub summary: BatchSummary,
-    /// The readings among the entries of the log that stand.
-    pub readings: Vec<ReadingMade>,
-    /// How it turned out.
-    pub verdict: Option<Verdict>,
-    /// What that teaches.
-    pub lesson: Option<Lesson>,
-}
-
-/// A batch as a line of the notebook.
-#[derive(Serialize, ToSchema)]
-pub struct BatchLine {
-    /// Its number.
-    pub id: i32,
-    /// What the cook calls it.
-    pub title: String,
-    /// The sweet, if it is one of the catalogue.
-    pub sweet_key: Option<String>,
-    /// When it was started, ms since 1970.
-    pub started_ms: i64,
-    /// Whether it was left for later.
-    pub resting: bool,
-    /// What the line says; none if a row of it cannot be read.
-    pub brief: Option<BatchBrief>,
-    /// How it turned out.
-    pub verdict: Option<Verdict>,
-    /// The state at this moment, while it is going on.
-    pub state: Option<BatchState>,
-}
-
-/// What a line says of a batch.
-#[derive(Serialize, ToSchema)]
-pub struct BatchBrief {
-    /// Name of the pan.
-    pub pan_name: String,
-    /// Number of the pan, if it is known.
-    pub pan_id: Option<i32>,
-    /// Name of the ring.
-    pub ring_name: String,
-    /// Number of the ring, if it is known.
-    pub ring_id: Option<i32>,
-    /// Planned against real.
-    pub summary: BatchSummary,
-}
+use crate::views::{BatchLine, BatchView, batch_line, batch_view};
 
 /// A page of the notebook.
 #[derive(Serialize, ToSchema)]
@@ -90,51 +30,6 @@ pub struct BatchShelf {
     pub total: i64,
     /// What to ask for the next page, if there is one.
     pub next: Option<String>,
-}
-
-/// The whole of a batch, or what is new since an entry.
-fn view(
-    c: &mut SqliteConnection,
-    id: i32,
-    batch: &Followed,
-    after_seq: Option<i32>,
-    now_ms: i64,
-) -> unctum_store::Result<BatchView> {
-    let setup = batch.setup();
-    let verdict = rows::told(c, id)?;
-    let summary = batch.summary().clone();
-    let after = after_seq.unwrap_or(0);
-    Ok(BatchView {
-        id,
-        started_ms: batch.started_ms(),
-        state: batch.state_at(now_ms),
-        lesson: verdict.as_ref().and_then(|v| lesson(setup, &summary, v)),
-        summary,
-        readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
-        log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
-        last_seq: batch.last_seq(),
-        setup: after_seq.is_none().then(|| setup.clone()),
-        verdict,
-    })
-}
-
-pub(super) fn line(line: rows::Line, now_ms: i64) -> BatchLine {
-    BatchLine {
-        id: line.id,
-        title: line.title,
-        sweet_key: line.sweet_key,
-        started_ms: line.started_ms,
-        resting: line.standing == Standing::Resting,
-        brief: line.brief.map(|b| BatchBrief {
-            pan_name: b.pan_name,
-            pan_id: b.pan_id,
-            ring_name: b.ring_name,
-            ring_id: b.ring_id,
-            summary: b.summary,
-        }),
-        verdict: line.verdict,
-        state: line.going.map(|b| b.glance_at(now_ms)),
-    }
 }
 
 /// What a start would be: everything the sheet shows before the heat.
@@ -263,7 +158,7 @@ pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShel
         .read(move |c| {
             let rows::Shelf { lines, total, more } = rows::list(c, &following, &page)?;
             let last = lines.last().filter(|_| more).map(|l| format!("{}-{}", l.started_ms, l.id));
-            let lines = lines.into_iter().map(|l| line(l, now_ms)).collect();
+            let lines = lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
             Ok(BatchShelf { lines, total, next: last })
         })
         .await?;
@@ -302,7 +197,7 @@ pub async fn start(
     let setup = asked_setup(app, &body.0?).await?;
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     let id = app.write(move |c| rows::start(c, &following, &setup, entry_id.as_deref(), now_ms)).await?;
-    app.tell(Change::Batch { id });
+    tell_batch(app, id).await?;
     Ok((Status::Created, Json(looked_at(app, id, None).await?)))
 }
 
@@ -310,7 +205,7 @@ async fn looked_at(app: &App, id: i32, after_seq: Option<i32>) -> Answer<BatchVi
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     app.read(move |c| {
         let batch = following.at(c, id)?;
-        view(c, id, &batch, after_seq, now_ms)
+        batch_view(c, id, &batch, after_seq, now_ms)
     })
     .await
 }
@@ -377,7 +272,7 @@ pub async fn log_event(
     };
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     app.write(move |c| rows::append(c, &following, id, entry, now_ms)).await?;
-    app.tell(Change::Batch { id });
+    tell_batch(app, id).await?;
     Ok(Json(looked_at(app, id, ask.after_seq).await?))
 }
 
@@ -392,6 +287,6 @@ pub async fn judge(app: &State<App>, id: i32, body: Body<Verdict>) -> Answer<Jso
     let told = body.0?;
     let now_ms = app.clock.now_ms();
     app.write(move |c| rows::judge(c, id, &told, now_ms)).await?;
-    app.tell(Change::Batch { id });
+    tell_batch(app, id).await?;
     Ok(Json(looked_at(app, id, None).await?))
 }

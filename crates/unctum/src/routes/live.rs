@@ -30,7 +30,8 @@ impl<'r> FromRequest<'r> for LastHeard {
     }
 }
 
-/// A stream of server-sent events, each a [`Change`] with its name as id. Who names the last one heard in
+/// A stream of server-sent events, each a [`Change`] with its name as id; between them, named `push` and without an
+/// id, what stands now ([`Push`](crate::views::Push)). Who names the last one heard in
 /// `Last-Event-ID` gets what was missed, or is told to look anew.
 ///
 /// # Errors
@@ -56,6 +57,7 @@ pub fn live<'r>(
         ));
     };
     let (missed, mut changes) = app.changes.since(last.0.as_deref());
+    let mut pushes = app.changes.pushes();
     let event = |told: Told| Event::json(&told.change).id(app.changes.name(told.number));
     Ok(EventStream! {
         let _listening = listening;
@@ -67,6 +69,16 @@ pub fn live<'r>(
                 told = changes.recv() => match told {
                     Ok(told) => told,
                     // A slow reader is told, never skipped in silence.
+                    Err(RecvError::Lagged(_)) => {
+                        Told { number: app.changes.newest(), change: Change::LookAnew }
+                    }
+                    Err(RecvError::Closed) => break,
+                },
+                pushed = pushes.recv() => match pushed {
+                    Ok(json) => {
+                        yield Event::data(json.to_string()).event("push");
+                        continue;
+                    }
                     Err(RecvError::Lagged(_)) => {
                         Told { number: app.changes.newest(), change: Change::LookAnew }
                     }

@@ -4,6 +4,7 @@ pub mod batch;
 pub mod boil;
 pub mod correct;
 pub mod door;
+pub mod instrument;
 pub mod kitchen;
 pub mod live;
 pub mod network;
@@ -77,6 +78,11 @@ macro_rules! every_route {
             batch::judge,
             batch::rescue,
             stove::stove,
+            instrument::instruments,
+            instrument::register_instrument,
+            instrument::watch_pan,
+            instrument::remove_instrument,
+            instrument::take_readings,
             live::live,
             notebook::copy,
             door::door,

@@ -135,7 +135,7 @@ fn syrup_entries_are_checked_against_the_syrup() {
     let before = server.stored();
     let reading = |r: Value| server.post(&events, &json!({"event":"reading","reading":r}));
     refused(reading(json!({"kind":"weight","gross_g":2100})), 422, "weight-below-solids");
-    refused(reading(json!({"kind":"thermometer","shown_c":60})), 422, "below-water-boil");
+    refused(reading(json!({"kind":"thermometer","shown_c":-60})), 422, "out-of-range");
     refused(reading(json!({"kind":"string","string_cm":-1})), 422, "out-of-range");
     refused(server.post(&events, &json!({"event":"water_added","water_g":0})), 422, "out-of-range");
     assert_eq!(server.stored(), before);

@@ -8,6 +8,7 @@ mod batches;
 mod contracts;
 mod copies;
 mod exchange;
+mod instruments;
 mod kitchen;
 mod network;
 mod questions;

@@ -118,10 +118,10 @@ fn what_wants_both_hands_waits_while_they_are_full() {
     }
     let ask = json!({"sweet_key": "powdered-sugar", "size": {"kind": "times", "factor": 1}, "pan_id": 2, "ring_id": 2});
     let other = server.ok("/api/v1/batches", &ask)["id"].clone();
-    let acts = |hands: u8| server.get(&format!("/api/v1/stove?hands={hands}")).1["acts"].clone();
+    let acts = |hands: &str| server.get("/api/v1/stove").1[hands]["acts"].clone();
     let of_other =
         |acts: &Value| acts.as_array().expect("acts").iter().find(|a| a["batch_id"] == other).cloned();
-    let alone = acts(1);
+    let alone = acts("one");
     assert_eq!((&alone[0]["batch_id"], &alone[0]["act"]["class"]), (&json!(roast), &json!("keep")));
     let waits = of_other(&alone).expect("offered");
     assert_eq!(
@@ -129,6 +129,6 @@ fn what_wants_both_hands_waits_while_they_are_full() {
         (&json!("may"), &json!(roast)),
         "{waits:#}"
     );
-    let helped = of_other(&acts(2)).expect("offered");
+    let helped = of_other(&acts("two")).expect("offered");
     assert_eq!((&helped["act"]["class"], &helped["waits_for_batch"]), (&json!("begin"), &Value::Null));
 }

@@ -13,6 +13,7 @@ import CheckSheet from './CheckSheet.vue'
 import CopySection from './CopySection.vue'
 import CupsCheck from './CupsCheck.vue'
 import HistorySection from './HistorySection.vue'
+import InstrumentsSection from './InstrumentsSection.vue'
 import LadderEdges from './LadderEdges.vue'
 import { addTo, nameOf, PARTS, thingsOf, type Part } from './things'
 import NetworkSection from './NetworkSection.vue'
@@ -213,6 +214,10 @@ const openThing = computed(() => {
 
     <InTurn>
       <NetworkSection class="below" />
+    </InTurn>
+
+    <InTurn>
+      <InstrumentsSection class="below" />
     </InTurn>
 
     <InTurn>

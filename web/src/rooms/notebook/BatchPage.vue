@@ -4,7 +4,7 @@ import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import StepRow from '@/look/pieces/StepRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { textureName } from '@/batch/textures'
+import { besideTexture, textureName } from '@/batch/textures'
 import { useBatch } from '@/batch/useBatch'
 import LessonSaid from '@/batch/LessonSaid.vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
@@ -66,6 +66,9 @@ const rows = computed(() =>
           >Contains {{ setup.allergens.join(', ') }}.</template
         >
       </p>
+      <p v-if="batch.verdict && besideTexture(batch.verdict)">
+        {{ besideTexture(batch.verdict) }}
+      </p>
       <p v-if="batch.verdict?.note" class="note">“{{ batch.verdict.note }}”</p>
       <LessonSaid v-if="batch.lesson" :lesson="batch.lesson" :has_scale="hasScale(setup)" />
     </header>
@@ -110,7 +113,7 @@ const rows = computed(() =>
       />
       <FigureValue
         v-if="batch.verdict?.pieces"
-        label="pieces"
+        label="good pieces"
         size="figure"
         :value="`${batch.verdict.pieces}`"
       />

@@ -39,6 +39,8 @@ const onKey = (key: string, does: () => void) =>
     event.preventDefault()
     does()
   })
+const hasRefractometer = computed(() => setup.value?.refractometer_offset_brix != null)
+onKey('r', () => hasRefractometer.value && void keys.value?.choose('refractometer'))
 onKey('w', () => weighs.value && void keys.value?.choose('weight'))
 onKey('t', () => void keys.value?.choose('thermometer'))
 onKey('s', () => void keys.value?.choose('string'))
@@ -80,6 +82,7 @@ onKey('e', happened)
       :ladder="kitchen.ladder"
       :thermometer="setup.thermometer?.name"
       :has_scale="weighs"
+      :has_refractometer="hasRefractometer"
       :gross_g="mine.gross_g"
       :shown_c="mine.shown_c"
       :testing="testing"

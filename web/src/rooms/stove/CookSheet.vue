@@ -17,6 +17,7 @@ import GateList from './GateList.vue'
 import InHand from './InHand.vue'
 import LeftAlone from './LeftAlone.vue'
 import OtherPans from './OtherPans.vue'
+import PanInstruments from './PanInstruments.vue'
 import QuietKeys from './QuietKeys.vue'
 import RescueHere from './RescueHere.vue'
 import StepPicture from './StepPicture.vue'
@@ -107,6 +108,7 @@ const bigClock = computed(() => {
       <ActPlate v-if="!over" class="act" :sheet="sheet" :still="across" />
 
       <SyrupFigures v-if="syrup" class="figures" :setup="setup" :syrup="syrup" />
+      <PanInstruments v-if="!over && setup.syrup && act?.of_syrup" :id="id" class="act" />
       <p v-if="syrup?.surprise" class="caution surprise">
         That reading is far from what the clock expected. If it was a slip, take it back; if not,
         Unctum now trusts it.

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import { useHands } from '@/live/comfort'
 import { useGoing } from '@/live/going'
 import { useOutbox } from '@/live/outbox'
+import KeyRow from '@/look/pieces/KeyRow.vue'
 import { about } from '@/units/format'
 
 /** One line on top of the stove: what to do now, what next, and what will want her at the same moment. */
@@ -10,9 +13,23 @@ const outbox = useOutbox()
 const lineOf = (id: number) => store.going.find((l) => l.id === id)
 const wordsOf = (id: number, words: string, of_syrup: boolean) =>
   of_syrup ? (lineOf(id)?.state?.call.words ?? words) : words
+const hands = useHands()
+const mine = (role: Api<'Role'>) =>
+  !hands.value.two || 'either' === hands.value.role || ['either', hands.value.role].includes(role)
+const WHO = [
+  { key: 'one', name: 'I cook alone' },
+  { key: 'either', name: 'We are two' },
+  { key: 'stirrer', name: 'I stir' },
+  { key: 'adder', name: 'I add and fetch' },
+] as const
+type Who = (typeof WHO)[number]['key']
+const who = computed({
+  get: (): Who => (hands.value.two ? hands.value.role : 'one'),
+  set: (key: Who) => (hands.value = { two: key !== 'one', role: key === 'one' ? 'either' : key }),
+})
 const due = computed(() =>
   store.acts
-    .filter((a) => !['may', 'keep'].includes(a.act.class))
+    .filter((a) => !['may', 'keep'].includes(a.act.class) && mine(a.role))
     .map((a) => ({
       id: a.batch_id,
       words: wordsOf(a.batch_id, a.act.words, a.act.of_syrup),
@@ -22,7 +39,7 @@ const due = computed(() =>
 )
 const now = computed(() => due.value[0])
 const next = computed(() => due.value[1])
-const stay = computed(() => store.acts.find((a) => a.act.class === 'keep'))
+const stay = computed(() => store.acts.find((a) => a.act.class === 'keep' && mine(a.role)))
 const stays = computed(() => {
   const at = stay.value
   return at && { id: at.batch_id, words: at.act.words, title: lineOf(at.batch_id)?.title ?? '' }
@@ -58,6 +75,10 @@ function slow(): void {
       Then <router-link :to="`/stove/${next.id}`">{{ next.words }}</router-link>
       <span class="soft"> · {{ next.title }}</span>
     </p>
+    <details class="who">
+      <summary>{{ WHO.find((w) => w.key === who)?.name }}</summary>
+      <KeyRow v-model="who" label="Who cooks" :choices="WHO" />
+    </details>
     <p v-if="collision" class="caution">
       {{ collision.words }}
       <button v-if="collision.at.slower" type="button" class="key" @click="slow">
@@ -98,6 +119,15 @@ function slow(): void {
 .caution {
   margin: 0;
   font-size: var(--size-lead);
+}
+
+.who summary {
+  display: inline-block;
+  min-height: 2.75rem;
+  padding: var(--gap-2) 0;
+  color: var(--ink-soft);
+  text-decoration: underline;
+  cursor: pointer;
 }
 
 .next a {

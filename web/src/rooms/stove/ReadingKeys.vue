@@ -19,6 +19,7 @@ import {
 const props = defineProps<{
   thermometer?: string
   has_scale: boolean
+  has_refractometer: boolean
   ladder: readonly Api<'Stage'>[]
   /** What the scale and the thermometer are expected to show, for the placeholder. */
   gross_g: number
@@ -28,7 +29,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ read: [reading: Api<'SeenReading'>] }>()
 
-type Kind = 'weight' | 'thermometer' | 'string' | 'length' | 'seen'
+type Kind = 'weight' | 'thermometer' | 'refractometer' | 'string' | 'length' | 'seen'
 const open = ref<Kind>()
 const text = ref('')
 const field = ref<HTMLInputElement>()
@@ -48,6 +49,9 @@ const kinds = computed(() => [
   ...(props.thermometer
     ? [{ kind: 'thermometer' as const, name: 'Thermometer', hotkey: 'T' }]
     : []),
+  ...(props.has_refractometer
+    ? [{ kind: 'refractometer' as const, name: 'Refractometer', hotkey: 'R' }]
+    : []),
 ])
 const asked = computed(() => {
   switch (open.value) {
@@ -63,6 +67,8 @@ const asked = computed(() => {
         unit: degreeUnit(),
         like: `about ${celsius(props.shown_c)}`,
       }
+    case 'refractometer':
+      return { words: 'A cooled, clear drop shows', unit: '°Brix', like: '' }
     case 'length':
       return {
         words: 'Length of the string before it breaks',
@@ -92,6 +98,7 @@ function enter(): void {
   if (text.value.trim() === '' || !Number.isFinite(value)) return
   if (open.value === 'weight') done({ kind: 'weight', gross_g: gramsFrom(value) })
   if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: celsiusFrom(value) })
+  if (open.value === 'refractometer') done({ kind: 'refractometer', shown_brix: value })
   if (open.value === 'length') done({ kind: 'string', string_cm: centimetresFrom(value) })
 }
 const shows = (kind: Kind) => open.value === kind || (kind === 'string' && open.value === 'length')

@@ -24,6 +24,7 @@ const keys = (more: object = {}) =>
       ladder,
       thermometer: 'Probe',
       has_scale: true,
+      has_refractometer: false,
       gross_g: 2219.4,
       shown_c: 103.26,
       testing: false,
@@ -115,11 +116,20 @@ describe('the verdict', () => {
     })
     await form.get('form').trigger('submit')
     expect(form.emitted('judged')).toBeUndefined()
-    await form.findAll('.textures button')[0]?.trigger('click')
+    await form.findAll('[aria-label="Texture"] button')[0]?.trigger('click')
     await form.findAll('input')[0]?.setValue('43')
     await form.get('form').trigger('submit')
     expect(form.emitted('judged')?.[0]).toEqual([
-      { texture: 'right', pieces: 43, finished_g: null, note: '' },
+      {
+        texture: 'right',
+        taste: null,
+        look: null,
+        pieces: 43,
+        seconds: null,
+        lost: null,
+        finished_g: null,
+        note: '',
+      },
     ])
   })
 })

@@ -1,0 +1,187 @@
+//! What several ways of asking show alike: a batch, a line of it, the whole stove.
+
+use serde::Serialize;
+use unctum_core::batch::{
+    BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson,
+};
+use unctum_core::intake::{Looks, Sample};
+use unctum_core::stove::{Going, WholeStove, whole_stove};
+use unctum_store::batch::{self as rows, Page, Standing};
+use unctum_store::{Following, SqliteConnection};
+use utoipa::ToSchema;
+
+/// A batch with everything that follows from its log.
+#[derive(Serialize, ToSchema)]
+pub struct BatchView {
+    /// Its number.
+    pub id: i32,
+    /// When it was started, ms since 1970.
+    pub started_ms: i64,
+    /// How it was set up; left out where the log is asked for from a number on.
+    pub setup: Option<BatchSetup>,
+    /// What happened, in the order of its moments; only what was asked for.
+    pub log: Vec<Logged>,
+    /// The highest number in the log.
+    pub last_seq: i32,
+    /// The state at this moment.
+    pub state: BatchState,
+    /// Planned against real.
+    pub summary: BatchSummary,
+    /// The readings among the entries of the log that stand.
+    pub readings: Vec<ReadingMade>,
+    /// How it turned out.
+    pub verdict: Option<Verdict>,
+    /// What that teaches.
+    pub lesson: Option<Lesson>,
+}
+
+/// What was heard of an instrument.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct HeardOf {
+    /// Number of the instrument.
+    pub id: i32,
+    /// Its newest reading.
+    pub newest: Option<Sample>,
+    /// How it looked beside its pan.
+    pub looks: Option<Looks>,
+    /// When it counts as lost if nothing more comes, ms since 1970; none if nothing ever came.
+    pub lost_at_ms: Option<i64>,
+}
+
+/// What stands now, pushed to every screen.
+#[derive(Serialize, ToSchema)]
+#[serde(tag = "kind", rename_all = "snake_case")]
+pub enum Push {
+    /// A batch, with its newest entries.
+    Batch {
+        /// It.
+        view: Box<BatchView>,
+    },
+    /// The whole stove.
+    Stove {
+        /// It.
+        stove: StoveView,
+    },
+    /// What an instrument shows.
+    Instrument {
+        /// It.
+        heard: HeardOf,
+    },
+}
+
+/// A batch as a line of the notebook.
+#[derive(Serialize, ToSchema)]
+pub struct BatchLine {
+    /// Its number.
+    pub id: i32,
+    /// What the cook calls it.
+    pub title: String,
+    /// The sweet, if it is one of the catalogue.
+    pub sweet_key: Option<String>,
+    /// When it was started, ms since 1970.
+    pub started_ms: i64,
+    /// Whether it was left for later.
+    pub resting: bool,
+    /// What the line says; none if a row of it cannot be read.
+    pub brief: Option<BatchBrief>,
+    /// How it turned out.
+    pub verdict: Option<Verdict>,
+    /// The state at this moment, while it is going on.
+    pub state: Option<BatchState>,
+}
+
+/// What a line says of a batch.
+#[derive(Serialize, ToSchema)]
+pub struct BatchBrief {
+    /// Name of the pan.
+    pub pan_name: String,
+    /// Number of the pan, if it is known.
+    pub pan_id: Option<i32>,
+    /// Name of the ring.
+    pub ring_name: String,
+    /// Number of the ring, if it is known.
+    pub ring_id: Option<i32>,
+    /// Planned against real.
+    pub summary: BatchSummary,
+}
+
+/// The stove as it is now.
+#[derive(Serialize, ToSchema)]
+pub struct StoveView {
+    /// The moment, ms since 1970.
+    pub now_ms: i64,
+    /// The batches that go on, newest first.
+    pub lines: Vec<BatchLine>,
+    /// What to do for one pair of hands.
+    pub one: WholeStove,
+    /// The same for two.
+    pub two: WholeStove,
+}
+
+/// The whole of a batch, or what is new since an entry.
+///
+/// # Errors
+/// Those of the database.
+pub fn batch_view(
+    c: &mut SqliteConnection,
+    id: i32,
+    batch: &Followed,
+    after_seq: Option<i32>,
+    now_ms: i64,
+) -> unctum_store::Result<BatchView> {
+    let setup = batch.setup();
+    let verdict = rows::told(c, id)?;
+    let summary = batch.summary().clone();
+    let after = after_seq.unwrap_or(0);
+    Ok(BatchView {
+        id,
+        started_ms: batch.started_ms(),
+        state: batch.state_at(now_ms),
+        lesson: verdict.as_ref().and_then(|v| lesson(setup, &summary, v)),
+        summary,
+        readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
+        log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
+        last_seq: batch.last_seq(),
+        setup: after_seq.is_none().then(|| setup.clone()),
+        verdict,
+    })
+}
+
+/// A batch as a line.
+#[must_use]
+pub fn batch_line(line: rows::Line, now_ms: i64) -> BatchLine {
+    BatchLine {
+        id: line.id,
+        title: line.title,
+        sweet_key: line.sweet_key,
+        started_ms: line.started_ms,
+        resting: line.standing == Standing::Resting,
+        brief: line.brief.map(|b| BatchBrief {
+            pan_name: b.pan_name,
+            pan_id: b.pan_id,
+            ring_name: b.ring_name,
+            ring_id: b.ring_id,
+            summary: b.summary,
+        }),
+        verdict: line.verdict,
+        state: line.going.map(|b| b.glance_at(now_ms)),
+    }
+}
+
+/// The stove, for one pair of hands and for two.
+///
+/// # Errors
+/// Those of the database.
+pub fn stove_view(
+    c: &mut SqliteConnection,
+    following: &Following,
+    now_ms: i64,
+) -> unctum_store::Result<StoveView> {
+    let page = Page { going_on: true, ..Page::default() };
+    let shelf = rows::list(c, following, &page)?;
+    let lines: Vec<BatchLine> = shelf.lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
+    let going: Vec<Going<'_>> =
+        lines.iter().filter_map(|l| l.state.as_ref().map(|state| Going { id: l.id, state })).collect();
+    let (one, two) = (whole_stove(&going, 1), whole_stove(&going, 2));
+    Ok(StoveView { now_ms, one, two, lines })
+}
