@@ -64,6 +64,7 @@ bench: build modules
 # docs/reliability.md.
 load: build
 	node e2e/measure/load.mjs
+	node e2e/measure/probes.mjs
 
 faults: build
 	node e2e/measure/faults.mjs

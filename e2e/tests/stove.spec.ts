@@ -116,11 +116,13 @@ test('four sweets at once, from their first gate to their verdicts', async ({ br
     const states = new Map<string, State>()
     for (const batch of open) states.set(batch, await stateOf(batch))
     for (const [batch, state] of states) if (state.phase === 'done') open.delete(batch)
-    const first = stove.acts.find((a: { batch_id: number; act: Act; waits_for_batch?: number }) => {
-      const state = states.get(`${a.batch_id}`)
-      const now = state && !rests({ ...state, acts: [a.act] })
-      return now && a.waits_for_batch == null && state.acts[0]?.step === a.act.step
-    })
+    const first = stove.one.acts.find(
+      (a: { batch_id: number; act: Act; waits_for_batch?: number }) => {
+        const state = states.get(`${a.batch_id}`)
+        const now = state && !rests({ ...state, acts: [a.act] })
+        return now && a.waits_for_batch == null && state.acts[0]?.step === a.act.step
+      },
+    )
     if (!first) {
       const times = [...states.values()].flatMap((s) => [
         ...s.acts.map((a) => a.due_ms),

@@ -22,7 +22,8 @@ void useOutbox().load()
 const kitchen = useKitchen()
 void kitchen.load()
 useChanges((change) => {
-  if (change === 'reconnected' || change.kind === 'kitchen') void kitchen.load()
+  // A device that was put out is told so by the first thing it asks for.
+  if (change === 'reconnected' || ['kitchen', 'devices'].includes(change.kind)) void kitchen.load()
 })
 
 useGoing().follow()

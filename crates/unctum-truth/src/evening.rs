@@ -7,6 +7,7 @@ use unctum_core::sim::{Cook, Hands, Luck, World};
 use unctum_core::syrup::StageKey;
 
 use crate::kitchen::told;
+use crate::pressed::{Coming, HAND_S, Pressed};
 
 /// What the cook reads by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -80,8 +81,6 @@ pub struct Mistake {
 
 const START_MS: i64 = 1_700_000_000_000;
 const HORIZON_S: f64 = 3.0 * 3600.0;
-/// From the call to the knob, s: the call comes so much earlier.
-const HAND_S: f64 = 5.0;
 
 /// One evening.
 pub struct Evening {
@@ -92,9 +91,18 @@ pub struct Evening {
     /// When the call comes by what is believed now, s of the log, and where the pan landed by it.
     call_s: f64,
     landed: Option<f64>,
+    pressed: Pressed,
+    /// What was read and is not in the log yet.
+    coming: Vec<Coming>,
 }
 
 impl Evening {
+    /// The same evening, its entries pressed in this way.
+    #[must_use]
+    pub fn pressed(self, pressed: Pressed) -> Self {
+        Self { pressed, ..self }
+    }
+
     /// The evening of a seed.
     ///
     /// # Panics
@@ -107,7 +115,15 @@ impl Evening {
         let hands = Hands::real(&mut luck);
         let world = World::real(&setup, jaggery, &mut luck);
         let cook = Cook::of(setup, world, hands, luck, START_MS).expect("a batch");
-        Self { cook, seed, readings: 0, call_s: f64::INFINITY, landed: None }
+        Self {
+            cook,
+            seed,
+            readings: 0,
+            call_s: f64::INFINITY,
+            landed: None,
+            pressed: Pressed::AtOnce,
+            coming: Vec::new(),
+        }
     }
 
     /// The syrup as it was told.
@@ -241,8 +257,22 @@ impl Evening {
         }
     }
 
-    /// Lets time pass. The page calls on what it was told last, whatever she is busy with.
+    /// Lets time pass, and what is on its way arrive.
     fn passes(&mut self, seconds: f64) {
+        let end_s = self.cook.elapsed_s() + seconds;
+        while let Some(i) = (0..self.coming.len())
+            .filter(|i| self.coming[*i].at_s <= end_s)
+            .min_by(|a, b| self.coming[*a].at_s.total_cmp(&self.coming[*b].at_s))
+        {
+            let coming = self.coming.swap_remove(i);
+            self.goes_by((coming.at_s - self.cook.elapsed_s()).max(0.0));
+            self.coming.extend(coming.arrives(&mut self.cook));
+        }
+        self.goes_by((end_s - self.cook.elapsed_s()).max(0.0));
+    }
+
+    /// The page calls on what it was told last, whatever she is busy with.
+    fn goes_by(&mut self, seconds: f64) {
         let until_s = self.call_s - self.cook.elapsed_s();
         if self.landed.is_none() && until_s <= seconds {
             self.cook.wait(until_s.max(0.0));
@@ -266,6 +296,11 @@ impl Evening {
 
     /// From the reading to the key some seconds pass.
     fn read(&mut self, luck: &mut Luck, reading: SeenReading) {
+        if self.pressed == Pressed::ByTwo {
+            let coming = Coming::told(&self.cook, reading, luck);
+            self.coming.push(coming);
+            return;
+        }
         self.passes(luck.between(0.0, 2.0 * HAND_S));
         self.write(BatchEvent::Reading { reading });
     }

@@ -7,4 +7,5 @@
 
 pub mod evening;
 mod kitchen;
+pub mod pressed;
 pub mod table;

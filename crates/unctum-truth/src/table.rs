@@ -2,6 +2,7 @@
 
 use crate::evening::{Evening, Evidence, Mistake, Outcome};
 use crate::kitchen::STAGES;
+use crate::pressed::Pressed;
 
 /// A row of the table: one kind of evidence over many evenings.
 #[derive(Debug, Clone)]
@@ -21,8 +22,9 @@ pub struct Row {
 
 /// Counts `cooks` evenings from a first seed.
 #[must_use]
-pub fn row(evidence: Evidence, cooks: u64, seed: u64) -> Row {
-    let outcomes = side_by_side(cooks, |i| Evening::of(seed + i, evidence).happens(evidence, None));
+pub fn row(evidence: Evidence, pressed: Pressed, cooks: u64, seed: u64) -> Row {
+    let outcomes =
+        side_by_side(cooks, |i| Evening::of(seed + i, evidence).pressed(pressed).happens(evidence, None));
     let share = |of: &dyn Fn(&Outcome) -> Option<bool>| {
         let held: Vec<bool> = outcomes.iter().filter_map(of).collect();
         100.0 * held.iter().filter(|h| **h).count() as f64 / held.len().max(1) as f64

@@ -2,12 +2,23 @@
 #![allow(missing_docs)]
 
 use unctum_truth::evening::{Evening, Evidence};
+use unctum_truth::pressed::Pressed;
 use unctum_truth::table::row;
 
 #[test]
 fn the_intervals_hold_the_truth_about_as_often_as_they_say() {
+    held(Pressed::AtOnce);
+}
+
+/// Told late, put right, by two: the log is the same story.
+#[test]
+fn they_hold_it_as_often_however_it_was_pressed() {
+    held(Pressed::ByTwo);
+}
+
+fn held(pressed: Pressed) {
     let kinds = [Evidence::Thermometer, Evidence::Scale, Evidence::All];
-    let rows = kinds.map(|kind| row(kind, 10, 500));
+    let rows = kinds.map(|kind| row(kind, pressed, 10, 500));
     let held: f64 = rows.iter().flat_map(|r| r.strength).sum::<f64>() / 9.0;
     // Of ninety intervals the belief before this one held some forty.
     assert!((62.0..=97.0).contains(&held), "{held} of 100 held the truth: {rows:?}");

@@ -141,6 +141,11 @@ fn run(command: Command) -> Result<(), Failure> {
             let clock = clock(reach.simulated_clock, 0);
             demo::fill(&store, clock.now_ms())?;
             println!("The Lantern Steps kitchen. Nothing here is kept when you stop it.");
+            // Where time stands still nothing boils.
+            let _probe = match reach.simulated_clock {
+                Some(_) => None,
+                None => Some(device::Beside::in_pan(demo::put_on(&store, clock.now_ms())?, reach.port)?),
+            };
             serve::serve(&store, clock, reach.into(), None)
         }
         Command::Backup { file, db } => {

@@ -1719,6 +1719,18 @@ export interface components {
             /** @description Key of the step. */
             step: string;
         } | {
+            /** @enum {string} */
+            event: "sight";
+            /**
+             * Format: int32
+             * @description Which load of it, from 1.
+             */
+            load?: number;
+            /** @description Key of what was seen. */
+            sight: string;
+            /** @description Key of the step. */
+            step: string;
+        } | {
             /**
              * Format: double
              * @description How much, g.
@@ -4570,6 +4582,11 @@ export interface components {
          * @enum {string}
          */
         Phase: "ready" | "syrup" | "mass" | "done" | "given_up" | "resting";
+        /**
+         * @description How a sight is drawn.
+         * @enum {string}
+         */
+        Picture: "pale" | "warm" | "darker" | "clumps" | "paste" | "loose" | "wet" | "bubbles" | "sides" | "lump" | "milky" | "specks" | "clots" | "low" | "afloat" | "large";
         /** @description What the finished sweet comes to in pieces. */
         PieceFigures: {
             /**
@@ -5291,6 +5308,8 @@ export interface components {
             most_ms: number;
             /** @description The pan it stands in, if it stands in one. */
             pan_name?: string | null;
+            /** @description What it looks like on its way. */
+            sights: components["schemas"]["SightState"][];
             /** @description Key of the step. */
             step: string;
         };
@@ -5555,6 +5574,30 @@ export interface components {
          * @enum {string}
          */
         ShelfKind: "sugar" | "jaggery" | "fat" | "flour" | "pulse" | "grain" | "nut" | "dairy" | "coconut" | "egg" | "fruit" | "spice" | "acid" | "colour" | "water";
+        /**
+         * @description The rows there are.
+         * @enum {string}
+         */
+        SightRow: "dry" | "flour" | "grain" | "mass" | "curd" | "swell" | "colour" | "own_cue";
+        /** @description A picture of how a run looks on its way. */
+        SightState: {
+            /**
+             * Format: int64
+             * @description About when it comes, ms since 1970.
+             */
+            expected_ms: number;
+            /** @description Its key. */
+            key: string;
+            /** @description How it is drawn. */
+            picture: components["schemas"]["Picture"];
+            /**
+             * Format: int64
+             * @description When it was seen, ms since 1970.
+             */
+            seen_ms?: number | null;
+            /** @description What is seen, and what to do or to leave. */
+            words: string;
+        };
         /** @description Signs of one strength. */
         Sign: {
             /**
@@ -5921,6 +5964,7 @@ export interface components {
             minutes?: components["schemas"]["Spread"] | null;
             /** @description Why; empty where nobody told. */
             reason?: string;
+            sights?: components["schemas"]["SightRow"] | null;
             /** @description What it takes over from earlier steps. */
             takes?: components["schemas"]["Take"][];
             /** @description What to do, in a sentence. */

@@ -36,6 +36,9 @@ export function sayEvent(
       return sayReading(logged.reading, setup, stageName)
     case 'water_added':
       return `${grams(logged.water_g)} ${gramUnit()} of water poured in`
+    case 'sight':
+      // The keys of sights are plain words.
+      return `Seen${ofLoad(logged.load)}: ${logged.sight}`
     case 'whistle':
       return 'A whistle'
     case 'put_in': {

@@ -7,6 +7,7 @@ use crate::batch::BatchEvent;
 use crate::batch::play::Play;
 use crate::batch::runs::RunAt;
 use crate::batch::scene::Scene;
+use crate::batch::sights::{SightState, sights};
 use crate::batch::state::Advice;
 use crate::kitchen::Flame;
 use crate::process::{Manner, Step};
@@ -117,6 +118,8 @@ pub struct RunState {
     pub pan_name: Option<String>,
     /// How deep it stands in it by the clock, mm, where water is boiled out of it.
     pub depth_mm: Option<f64>,
+    /// What it looks like on its way.
+    pub sights: Vec<SightState>,
 }
 
 /// Everything to do, most pressing first; what is held back; the runs that go on.
@@ -192,6 +195,7 @@ impl Scene<'_> {
             best_ms,
             most_ms,
             manner: step.manner(),
+            sights: sights(step, began_ms, best_ms, self.sights.get(&at).map_or(&[], Vec::as_slice)),
             flame,
             pan_name: self.setup.plan_of(&step.key).and_then(|p| p.pan_name.clone()),
             depth_mm: self.setup.plan_of(&step.key).and_then(|p| p.depth_mm).map(|depth| {

@@ -2,6 +2,7 @@
 
 use crate::batch::evidence::Evidence;
 use crate::batch::fold::{Fold, folded, in_order};
+use crate::batch::runs::RunAt;
 use crate::batch::standing::{standing, undone_seqs};
 use crate::batch::{BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading};
 use crate::error::{CoreError, Result, within};
@@ -90,6 +91,16 @@ pub(super) fn admit_in(
             if !setup.place_of(step).is_some_and(|i| fold.runs().is_going(i)) =>
         {
             refuse("That step does not go on now. Look at the sheet again.")
+        }
+        BatchEvent::Sight { step, load, sight } => {
+            let goes_on = |at: &RunAt| fold.runs().going().any(|going| going == *at);
+            let Some(at) = setup.run_at(step, *load).filter(goes_on) else {
+                return refuse("That step does not go on now. Look at the sheet again.");
+            };
+            match setup.steps[at.0].sight(sight) {
+                Some(_) => Ok(()),
+                None => Err(CoreError::Unknown { kind: "sight", name: sight.clone() }),
+            }
         }
         BatchEvent::PutIn { step, ingredient, amount_g } => {
             within("The amount", *amount_g, 0.1, 50_000.0, "g")?;

@@ -120,6 +120,16 @@ pub enum BatchEvent {
         /// Key of the step.
         step: String,
     },
+    /// It looked so on its way.
+    Sight {
+        /// Key of the step.
+        step: String,
+        /// Which load of it, from 1.
+        #[serde(default = "first_load", skip_serializing_if = "is_first")]
+        load: u32,
+        /// Key of what was seen.
+        sight: String,
+    },
     /// Some of what goes in at a step was put in.
     PutIn {
         /// Key of the step.

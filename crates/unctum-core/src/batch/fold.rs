@@ -9,7 +9,9 @@ use crate::batch::guidance::{Boil, Watch, syrup_state};
 use crate::batch::runs::{RunAt, Runs};
 use crate::batch::scene::Scene;
 use crate::batch::standing::{standing, undone_seqs};
-use crate::batch::{Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, PutIn, StepState, TestSaid};
+use crate::batch::{
+    Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, PutIn, SeenReading, StepState, TestSaid,
+};
 use crate::error::Result;
 use crate::estimate::Deed;
 use crate::formula::SheetTake;
@@ -62,6 +64,8 @@ pub(super) struct Fold {
     /// What is ready of each step, by its position.
     ticked: BTreeMap<usize, Vec<String>>,
     whistles: BTreeMap<usize, u32>,
+    /// What was seen of each run, and when.
+    sights: BTreeMap<RunAt, Vec<(String, i64)>>,
     /// What was put in by parts, by the position of the step and the ingredient, g.
     put_in: BTreeMap<(usize, String), f64>,
     watch: Watch,
@@ -80,6 +84,7 @@ impl Fold {
             runs: Runs::new(setup, started_ms),
             ticked: BTreeMap::new(),
             whistles: BTreeMap::new(),
+            sights: BTreeMap::new(),
             put_in: BTreeMap::new(),
             watch: Watch::new(boil.transpose()?, started_ms),
             attended_ms: started_ms,
@@ -168,6 +173,7 @@ impl Fold {
             setup,
             runs: &self.runs,
             ticked: &self.ticked,
+            sights: &self.sights,
             flame: watch.flame,
             syrup: syrup.as_ref(),
             advice: syrup_advice,
@@ -278,7 +284,11 @@ impl Fold {
                 if let Some(strength) = evidence.strength {
                     let test = TestSaid::of(setup, logged.at_ms, *reading, strength)?;
                     self.watch.tested(test, logged.event.by_itself());
-                    self.watch.dissolved |= reading.by_hand() && strength.frac.mid >= WORTH_TESTING_FRAC;
+                    // What is warm enough to tell a strength boils, and what boils has dissolved.
+                    let boils =
+                        matches!(reading, SeenReading::Thermometer { .. } | SeenReading::Probe { .. });
+                    let pulled = reading.by_hand() && strength.frac.mid >= WORTH_TESTING_FRAC;
+                    self.watch.dissolved |= boils || pulled;
                 }
             }
             BatchEvent::WaterAdded { water_g } => {
@@ -288,6 +298,13 @@ impl Fold {
             BatchEvent::Whistle { step } => {
                 if let Some(i) = setup.place_of(step) {
                     *self.whistles.entry(i).or_default() += 1;
+                }
+            }
+            BatchEvent::Sight { step, load, sight } => {
+                if let Some(at) = setup.run_at(step, *load) {
+                    let seen = self.sights.entry(at).or_default();
+                    seen.retain(|(key, _)| key != sight);
+                    seen.push((sight.clone(), logged.at_ms));
                 }
             }
             BatchEvent::PutIn { step, ingredient, amount_g } => {

@@ -3,6 +3,7 @@
 
 use crate::batch::runs::RunAt;
 use crate::batch::scene::Scene;
+use crate::batch::sights::ends_ms;
 use crate::numeric::Spread;
 use crate::process::{Manner, Work};
 
@@ -46,7 +47,7 @@ impl<'a> Play<'a> {
             let end = |s: f64| self.scene.now_ms + (1000.0 * s) as i64;
             return (end(off.low), end(off.mid), end(off.high));
         }
-        (began_ms + ms(minutes.low), began_ms + ms(minutes.mid), began_ms + ms(minutes.high))
+        ends_ms(began_ms, minutes, self.scene.furthest(at))
     }
 
     fn will_be_ready_ms(&self, step: usize) -> i64 {

@@ -3,7 +3,8 @@
 use std::collections::BTreeMap;
 
 use crate::batch::call::Ahead;
-use crate::batch::runs::Runs;
+use crate::batch::runs::{RunAt, Runs};
+use crate::batch::sights::Seen;
 use crate::batch::state::{Advice, SyrupState};
 use crate::batch::{BatchEvent, BatchSetup};
 use crate::kitchen::Flame;
@@ -13,6 +14,8 @@ pub(crate) struct Scene<'a> {
     pub setup: &'a BatchSetup,
     pub runs: &'a Runs,
     pub ticked: &'a BTreeMap<usize, Vec<String>>,
+    /// What was seen of each run, and when.
+    pub sights: &'a BTreeMap<RunAt, Vec<(String, i64)>>,
     /// The flame under the syrup.
     pub flame: Flame,
     pub syrup: Option<&'a SyrupState>,
@@ -26,4 +29,15 @@ pub(crate) struct Scene<'a> {
     pub button: Option<BatchEvent>,
     pub ahead: &'a [Ahead],
     pub now_ms: i64,
+}
+
+impl Scene<'_> {
+    /// The furthest thing that was seen of a run.
+    pub fn furthest(&self, at: RunAt) -> Option<Seen> {
+        let step = &self.setup.steps[at.0];
+        let seen = self.sights.get(&at)?;
+        let of =
+            |(key, at_ms): &(String, i64)| Some(Seen { at_ms: *at_ms, at_frac: step.sight(key)?.at_frac });
+        seen.iter().filter_map(of).max_by(|a, b| a.at_frac.total_cmp(&b.at_frac))
+    }
 }

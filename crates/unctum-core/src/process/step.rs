@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
+use crate::process::sight::SightRow;
 use crate::process::{Effect, StepKind};
 use crate::syrup::Ladder;
 
@@ -227,6 +228,9 @@ pub struct Step {
     /// pieces themselves.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub droplet_cm: Option<f64>,
+    /// What it looks like on its way, where that is another row of pictures than its kind's.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sights: Option<SightRow>,
     /// How much of the cook it needs.
     pub attention: Attention,
     /// Words of the event that ends it, as the cook would say it.
@@ -269,6 +273,7 @@ impl Step {
             heat_to_c: None,
             across_cm: None,
             droplet_cm: None,
+            sights: None,
             attention: Attention::NowAndThen,
             event: String::new(),
             cue: String::new(),

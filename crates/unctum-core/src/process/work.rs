@@ -4,7 +4,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
-use crate::process::{Attention, Effect, Step, StepKind, Vessel};
+use crate::process::{Attention, Effect, Sight, SightRow, Step, StepKind, Vessel};
 use crate::syrup::StageKey;
 
 /// What is done to the mass.
@@ -127,5 +127,25 @@ impl Step {
             (Some(work), Some(kind)) => Some(work.min(kind)),
             (one, other) => one.or(other),
         }
+    }
+
+    /// What it looks like on its way; nothing where a thing is not judged by its look.
+    #[must_use]
+    pub fn sights(&self) -> &'static [Sight] {
+        let usual = match self.kind {
+            StepKind::Roast => Some(SightRow::Dry),
+            StepKind::CookTillLeavesSides => Some(SightRow::Mass),
+            StepKind::Curdle => Some(SightRow::Curd),
+            StepKind::Poach => Some(SightRow::Swell),
+            StepKind::Caramelise => Some(SightRow::Colour),
+            _ => None,
+        };
+        self.sights.or(usual).map_or(&[], SightRow::sights)
+    }
+
+    /// The sight of this key, if it is one of its row.
+    #[must_use]
+    pub fn sight(&self, key: &str) -> Option<&'static Sight> {
+        self.sights().iter().find(|s| s.key == key)
     }
 }

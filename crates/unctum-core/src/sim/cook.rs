@@ -146,8 +146,22 @@ impl Cook {
     }
 
     fn takes(&mut self, event: BatchEvent) -> Result<()> {
+        self.takes_of(event, self.now_ms())
+    }
+
+    fn takes_of(&mut self, event: BatchEvent, at_ms: i64) -> Result<()> {
         self.seq += 1;
-        self.batch.take(Logged::new(self.seq, self.now_ms(), event))
+        self.batch.take(Logged::new(self.seq, at_ms, event))
+    }
+
+    /// Writes down what was at an earlier moment, ms since 1970. Returns the number of the entry.
+    ///
+    /// # Errors
+    /// An event that does not fit at that moment.
+    pub fn writes_of(&mut self, event: BatchEvent, at_ms: i64) -> Result<i32> {
+        self.batch.admit(&event, at_ms)?;
+        self.takes_of(event, at_ms)?;
+        Ok(self.seq)
     }
 
     /// Turns the knob without writing it down yet.

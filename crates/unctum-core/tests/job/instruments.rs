@@ -97,7 +97,8 @@ fn a_log_is_thinned_but_misses_nothing() {
 
 #[test]
 fn what_instruments_do_wrong_is_seen_and_not_believed() {
-    let cases: [(InstrumentKind, Fault, fn(&Looks) -> bool); 3] = [
+    type Case = (InstrumentKind, Fault, fn(&Looks) -> bool);
+    let cases: [Case; 3] = [
         (InstrumentKind::Probe, Fault::Fahrenheit, |l| matches!(l, Looks::Fahrenheit { .. })),
         (InstrumentKind::Probe, Fault::FellOut, |l| matches!(l, Looks::Cold { .. })),
         (InstrumentKind::Scale, Fault::Bumped, |l| matches!(l, Looks::Jumped { .. })),

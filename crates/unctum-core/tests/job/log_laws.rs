@@ -26,6 +26,7 @@ fn any_act() -> impl Strategy<Value = Act> {
         1 => (-10.0_f64..300.0).prop_map(Act::Water),
         2 => (-1_i32..30).prop_map(Act::Undo),
         1 => (1_i32..30, 0_i64..900).prop_map(|(seq, earlier_s)| Act::Amend(seq, earlier_s)),
+        1 => (0_usize..12, 0_usize..5).prop_map(|(step, which)| Act::Sight(step, which)),
         1 => (0_usize..12, 1_u32..4).prop_map(|(step, load)| Act::Begin(step, load)),
         1 => (0_usize..12, 1_u32..4).prop_map(|(step, load)| Act::End(step, load)),
     ]
@@ -41,6 +42,7 @@ enum Act {
     Water(f64),
     Undo(i32),
     Amend(i32, i64),
+    Sight(usize, usize),
     Begin(usize, u32),
     End(usize, u32),
 }
@@ -84,6 +86,12 @@ impl Cook {
                 water_g: None,
                 flame: None,
             },
+            Act::Sight(i, which) => {
+                let step = self.step(i);
+                let row = self.setup.steps[i % self.setup.steps.len()].sights();
+                let sight = row.get(which).map_or("none", |s| s.key).to_owned();
+                BatchEvent::Sight { step, load: 1, sight }
+            }
             Act::Begin(i, load) => BatchEvent::StepBegan { step: self.step(i), load },
             Act::End(i, load) => BatchEvent::StepDone { step: self.step(i), load },
             Act::Undo(seq) => {

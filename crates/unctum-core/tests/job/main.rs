@@ -26,6 +26,7 @@ mod pan_figures;
 mod reading;
 mod reference_tables;
 mod search;
+mod sights;
 mod sizes;
 mod syrup_laws;
 mod times;

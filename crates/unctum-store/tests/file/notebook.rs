@@ -8,7 +8,7 @@ use unctum_core::kitchen::{
     Thermometer, Tray,
 };
 use unctum_core::syrup::SCHOOLS;
-use unctum_store::batch::Page;
+use unctum_store::batch::{Entry, Page};
 use unctum_store::{StoreError, batch, kitchen};
 
 use crate::common::{Notebook, setup};
@@ -176,4 +176,54 @@ fn a_change_based_on_a_version_that_is_forgotten_is_asked_about() {
     over(1, false).expect("both stay");
     let both = notebook.kitchen();
     assert_eq!((both.name.as_str(), both.room.altitude_m), ("Mine", Some(900.0)));
+}
+
+/// Two who look at the same sheet press its large button at the same moment: the step ends once, and the second is told.
+#[test]
+fn two_presses_at_once_are_one() {
+    for round in 0..8 {
+        let notebook = Notebook::new();
+        let id = notebook.started("Syrup", 1000);
+        let first = setup("Syrup").steps[0].key.clone();
+        let press = |device: &str| {
+            let entry = Entry {
+                entry_id: Some(format!("{device}-{round}-0000")),
+                by: Some(device.into()),
+                ..BatchEvent::done(&first).into()
+            };
+            notebook.store.write(|c| batch::append(c, &notebook.following, id, entry, 2000))
+        };
+        let (a, b) = std::thread::scope(|scope| {
+            let a = scope.spawn(|| press("stirrer"));
+            let b = scope.spawn(|| press("adder"));
+            (a.join().expect("joins"), b.join().expect("joins"))
+        });
+        assert_eq!(usize::from(a.is_ok()) + usize::from(b.is_ok()), 1, "{a:?} {b:?}");
+        let refused = a.and(b).expect_err("one of them");
+        assert!(matches!(&refused, StoreError::Core(e) if e.code() == "not-now"), "{refused:?}");
+        assert_eq!(notebook.log(id).len(), 1);
+        // Sent again by the one that was taken, it is still one.
+        let again = press("stirrer").or_else(|_| press("adder"));
+        assert!(again.is_ok(), "{again:?}");
+        assert_eq!(notebook.log(id).len(), 1);
+    }
+}
+
+/// What is told of a step that has ended already is refused in words, and the log stays as it was.
+#[test]
+fn a_step_that_has_ended_does_not_end_again() {
+    let notebook = Notebook::new();
+    let id = notebook.started("Syrup", 1000);
+    let first = setup("Syrup").steps[0].key.clone();
+    notebook.append(id, BatchEvent::done(&first), 2000).expect("ends");
+    for event in [
+        BatchEvent::done(&first),
+        BatchEvent::StepBegan { step: first.clone(), load: 1 },
+        BatchEvent::Whistle { step: first.clone() },
+        BatchEvent::done("no-such-step"),
+    ] {
+        let refused = notebook.append(id, event.clone(), 3000).expect_err("refused");
+        assert!(matches!(&refused, StoreError::Core(e) if e.code() == "not-now"), "{event:?}: {refused:?}");
+    }
+    assert_eq!(notebook.log(id).len(), 1);
 }

@@ -1,10 +1,13 @@
 //! The Lantern Steps kitchen: a made-up kitchen on a hillside, with the batches it has made.
 
 mod kitchen;
+mod live;
 mod past;
 mod simulate;
 
 use unctum_store::{Following, Result, Store, StoreError, batch, kitchen as kitchen_rows};
+
+pub use live::put_on;
 
 use crate::catalogue::Catalogue;
 

@@ -41,6 +41,8 @@ fn every_ms(kind: InstrumentKind) -> i64 {
 
 /// Looks at the program this often: the clock there may be moved by hand.
 const LOOK_EVERY: Duration = Duration::from_millis(250);
+/// The program has to be up within so long.
+const UP_WITHIN: Duration = Duration::from_secs(10);
 /// Without an answer for so long it gives up.
 const GIVE_UP: Duration = Duration::from_secs(120);
 /// Readings kept while the line is down, at most; the oldest are let go.
@@ -65,7 +67,14 @@ struct Simulated {
 /// A program that cannot be reached at first, or does not take it.
 pub fn simulate(ask: Simulate) -> Result<(), Failure> {
     let line = Line::new(&ask.server);
-    let seen = line.batch(ask.batch_id, None)?;
+    // The program beside it may still be starting.
+    let begun = Instant::now();
+    let seen = loop {
+        match line.batch(ask.batch_id, None) {
+            Err(_) if begun.elapsed() < UP_WITHIN => thread::sleep(LOOK_EVERY),
+            other => break other?,
+        }
+    };
     let setup: BatchSetup = seen.setup.ok_or("the batch tells nothing of how it was set up")?;
     let token = line.register(&ask.name, ask.kind, ask.batch_id)?;
     println!("{} is known and watches batch {}.", ask.name, ask.batch_id);

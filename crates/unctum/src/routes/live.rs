@@ -9,6 +9,8 @@ use rocket::tokio::select;
 use rocket::tokio::sync::broadcast::error::RecvError;
 use rocket::{Shutdown, State, get};
 
+use unctum_store::network::{self as rows, Device};
+
 use crate::app::App;
 use crate::changes::{Change, Told};
 use crate::door::Caller;
@@ -87,7 +89,17 @@ pub fn live<'r>(
                 () = &mut end => break,
             };
             yield event(told);
+            // Who was put out hears nothing more.
+            if told.change == Change::Devices && !still_in(app, caller.device.as_ref()).await {
+                break;
+            }
         }
     }
     .heartbeat(Duration::from_secs(15)))
+}
+
+/// Whether a device that was let in still is; the kitchen's own computer always is.
+async fn still_in(app: &App, device: Option<&Device>) -> bool {
+    let Some(id) = device.map(|d| d.id) else { return true };
+    app.read(rows::devices).await.is_ok_and(|devices| devices.iter().any(|d| d.id == id))
 }

@@ -36,7 +36,7 @@ function says(i: Api<'InstrumentView'>): string {
     <h2>Instruments on the network</h2>
     <p class="soft">
       A probe, a scale or a refractometer that can speak over the network writes by itself what the
-      pan shows. How it does that stands in docs/instruments.md.
+      pan shows. Whoever sets one up finds how in docs/instruments.md.
     </p>
     <TroubleNote v-if="store.trouble" :words="store.trouble" />
     <ul v-if="store.all.length">

@@ -4,6 +4,7 @@ import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import StepRow from '@/look/pieces/StepRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { heardInBrief } from '@/batch/heard'
 import { besideTexture, textureName } from '@/batch/textures'
 import { useBatch } from '@/batch/useBatch'
 import LessonSaid from '@/batch/LessonSaid.vue'
@@ -24,7 +25,7 @@ const log = computed(() => {
   const view = batch.value
   if (!view) return []
   return view.log
-    .filter((l) => l.event !== 'undone')
+    .filter((l) => l.event !== 'undone' && l.event !== 'heard')
     .map((l) => ({
       seq: l.seq,
       after: clock((l.at_ms - view.started_ms) / 1000),
@@ -33,6 +34,9 @@ const log = computed(() => {
       undone: view.state.undone.includes(l.seq),
     }))
 })
+const heard = computed(() =>
+  batch.value ? heardInBrief(batch.value.log, batch.value.setup, kitchen.stageName) : [],
+)
 const rows = computed(() =>
   (batch.value?.state.steps ?? []).map((s, i) => ({
     key: s.key,
@@ -127,6 +131,7 @@ const rows = computed(() =>
 
     <section class="log" aria-label="What happened">
       <h2>What happened</h2>
+      <p v-for="h in heard" :key="h" class="soft">{{ h }}</p>
       <ol>
         <li v-for="l in log" :key="l.seq" :class="{ undone: l.undone }">
           <span class="figures soft">{{ l.after }}</span>

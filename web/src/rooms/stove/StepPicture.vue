@@ -6,9 +6,10 @@ import { gramUnit, grams, millimetreUnit, millimetres } from '@/units/format'
 import { hasScale } from '@/units/measures'
 import type { CookSheet } from './useCookSheet'
 import PartsIn from './PartsIn.vue'
+import StageCards from './StageCards.vue'
 import WhistleCount from './WhistleCount.vue'
 
-/** The one picture that decides a step: whistles, parts put in, how deep it stands, which load is in the pot. */
+/** The one picture that decides a step: how it looks on its way, whistles, parts put in, how deep it stands, which load is in the pot. */
 const props = defineProps<{ sheet: CookSheet }>()
 const { setup, state, step, run } = props.sheet
 const told = computed(() => state.value?.steps.find((s) => s.key === step.value?.key))
@@ -42,6 +43,15 @@ const depth = computed(() => {
       @put="
         (ingredient, amount_g) =>
           told && sheet.log({ event: 'put_in', step: told.key, ingredient, amount_g })
+      "
+    />
+    <StageCards
+      v-if="run?.sights?.length"
+      :sights="run.sights"
+      :now_ms="state.now_ms"
+      @see="
+        (sight) =>
+          told && run && sheet.log({ event: 'sight', step: told.key, load: run.load, sight })
       "
     />
     <figure v-if="depth">

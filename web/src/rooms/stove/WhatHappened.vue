@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Api } from '@/api/client'
 import type { WholeBatch } from '@/batch/merged'
+import { heardInBrief } from '@/batch/heard'
 import { sayEvent } from '@/batch/sayEvent'
 import { useKitchen } from '@/live/kitchen'
 import { hourOf } from '@/units/format'
@@ -30,7 +31,7 @@ function momentOf(entry: Api<'Logged'>): number {
 }
 const rows = computed(() => {
   const { log, setup, state } = props.batch
-  const told = log.filter((l) => l.event !== 'undone' && l.event !== 'amended')
+  const told = log.filter((l) => !['undone', 'amended', 'heard'].includes(l.event))
   return told
     .map((entry) => ({
       seq: entry.seq,
@@ -44,6 +45,7 @@ const rows = computed(() => {
     .sort((a, b) => b.at_ms - a.at_ms || b.seq - a.seq)
 })
 const shown = computed(() => (all.value ? rows.value : rows.value.slice(0, SHOWN)))
+const heard = computed(() => heardInBrief(props.batch.log, props.batch.setup, kitchen.stageName))
 const takeBack = (seq: number) => emit('log', { event: 'undone', undone_seq: seq })
 const earlier = (seq: number, at_ms: number, min: number) =>
   emit('log', {
@@ -54,8 +56,9 @@ const earlier = (seq: number, at_ms: number, min: number) =>
 </script>
 
 <template>
-  <section v-if="rows.length" class="happened" aria-label="What happened">
+  <section v-if="rows.length || heard.length" class="happened" aria-label="What happened">
     <h2>What happened</h2>
+    <p v-for="h in heard" :key="h" class="soft">{{ h }}</p>
     <ul>
       <li v-for="r in shown" :key="r.seq" :class="{ undone: r.undone }">
         <button
