@@ -1539,6 +1539,14 @@ export interface components {
             more_s: number;
         } | {
             /** @enum {string} */
+            kind: "carries_on";
+            /**
+             * Format: double
+             * @description Seconds until the next test.
+             */
+            more_s: number;
+        } | {
+            /** @enum {string} */
             kind: "read_now";
         } | {
             /** @enum {string} */

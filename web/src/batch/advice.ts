@@ -57,6 +57,11 @@ export function sayAdvice(
       return say(`It is close. ${look}${off}`)
     case 'not_yet':
       return say('Let it boil on, then pull another drop.', `Not yet: ${about(advice.more_s)} more`)
+    case 'carries_on':
+      return say(
+        'Leave it off the flame. Then pull another drop.',
+        `Not yet: the hot pan carries it on, ${about(advice.more_s)}`,
+      )
     case 'look_now':
       return say(
         `By the clock it is past ${stage}, and nobody has looked. If the flame still burns, turn it off. ${look}`,

@@ -11,8 +11,8 @@ export function onTheClock(state: State, gone_s: number): State {
   const left = state.syrup?.turn_off_in_s
   const later = { ...state, now_ms: state.now_ms + Math.round(gone_s * 1000) }
   const { advice } = state
-  if (advice.kind === 'not_yet')
-    later.advice = { kind: 'not_yet', more_s: Math.max(0, advice.more_s - gone_s) }
+  if (advice.kind === 'not_yet' || advice.kind === 'carries_on')
+    later.advice = { kind: advice.kind, more_s: Math.max(0, advice.more_s - gone_s) }
   const come = state.ahead.filter((a) => a.in_s <= gone_s).at(-1)
   if (come) {
     later.advice = come.advice

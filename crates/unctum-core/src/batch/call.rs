@@ -49,6 +49,7 @@ impl Advice {
             Self::Dissolve => ("Stir until no grain is left", None),
             Self::KeepBoiling => ("Let it boil", None),
             Self::NotYet { .. } => ("Not yet, let it boil", None),
+            Self::CarriesOn { .. } => ("Wait: the hot pan carries it on", None),
         };
         Call { words, presses, again: matches!(self, Self::TurnOffNow | Self::LookNow) }
     }
@@ -81,10 +82,13 @@ pub(super) fn button(
     })
 }
 
-/// What the plan says will come while this flame burns and nobody answers, in its order.
+/// What the plan says will come while nobody answers, in its order.
 pub(super) fn ahead(advice: Advice, syrup: Option<&SyrupState>) -> Vec<Ahead> {
-    let Some(left_s) = syrup.and_then(|s| s.turn_off_in_s) else { return Vec::new() };
     let comes = |in_s: f64, advice: Advice| Ahead { in_s: in_s.max(0.0), advice, call: advice.call() };
+    if let Advice::CarriesOn { more_s } = advice {
+        return vec![comes(more_s, Advice::Test)];
+    }
+    let Some(left_s) = syrup.and_then(|s| s.turn_off_in_s) else { return Vec::new() };
     let read = comes(left_s.low - READ_AHEAD_S, Advice::ReadNow);
     let off = comes(left_s.mid - HAND_S, Advice::TurnOffNow);
     match advice {

@@ -185,6 +185,11 @@ fn advise(
             (_, Some(Against::NotYet)) if state.landing_frac < low_frac || carried_out(watch) => {
                 back_on(heat_s())
             }
+            (Some(t), Some(Against::NotYet)) => {
+                let waited_s = (watch.last_ms - t.at_ms) as f64 / 1000.0;
+                let more_s = RETEST_S.0 - waited_s;
+                if more_s > 0.0 { Advice::CarriesOn { more_s } } else { Advice::Test }
+            }
             (Some(_), None) if state.landing_frac > high_frac => add_water.unwrap_or(Advice::Test),
             (Some(_), None) if state.landing_frac < low_frac => back_on(heat_s()),
             // By the clock alone only what is surely too weak goes back on.

@@ -43,6 +43,11 @@ pub enum Advice {
         /// Seconds until the next test.
         more_s: f64,
     },
+    /// Tested off the flame and not there: the hot pan carries it on; test again after this long.
+    CarriesOn {
+        /// Seconds until the next test.
+        more_s: f64,
+    },
     /// The stage is near: read now.
     ReadNow,
     /// Turn the heat off now.

@@ -85,6 +85,7 @@ fn what_presses_more_is_called_first() {
         Advice::Dissolve,
         Advice::KeepBoiling,
         Advice::NotYet { more_s: 60.0 },
+        Advice::CarriesOn { more_s: 20.0 },
     ];
     assert!(waits.iter().all(|a| a.call().presses.is_none() && !a.call().again));
     let again: Vec<_> = all.iter().filter(|a| a.call().again).collect();

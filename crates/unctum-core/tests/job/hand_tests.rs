@@ -52,6 +52,31 @@ fn strings_too_short_after_the_flame_is_off_go_back_on_and_never_lead_to_water()
     }
 }
 
+/// A test too soon after the flame is off: nothing is to be done but to wait, and then to look again.
+#[test]
+fn a_test_that_failed_while_the_pan_still_carries_says_how_long_to_wait() {
+    let mut k = off_by_the_clock();
+    k.wait(5.0);
+    // The scale knows that it will be there.
+    let gross_g = k.gross_g();
+    k.reads(SeenReading::Weight { gross_g });
+    k.reads(SeenReading::NotYet);
+    let state = k.state();
+    let Advice::CarriesOn { more_s } = state.advice else { panic!("{:?}", state.advice) };
+    assert!((1.0..=20.0).contains(&more_s) && state.call.presses.is_none());
+    assert_eq!(state.ahead.first().map(|a| a.advice), Some(Advice::Test));
+    assert!(
+        state.can_fail && matches!(state.button, Some(BatchEvent::StepDone { .. })),
+        "{:?}",
+        state.button
+    );
+    k.wait(more_s + 1.0);
+    assert_eq!(k.state().advice, Advice::Test);
+    k.reads(SeenReading::NotYet);
+    k.wait(60.0);
+    assert!(matches!(k.state().advice, Advice::BackOn { .. }), "{:?}", k.state().advice);
+}
+
 #[test]
 fn a_pan_that_was_never_weighed_is_not_read_by_the_scale() {
     let mut k = off_by_the_clock();

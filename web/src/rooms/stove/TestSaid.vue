@@ -25,10 +25,9 @@ const words = computed(() => {
     case 'not_yet':
       if (!BY_HAND.includes(test.reading.kind)) return ''
       if (advice.kind === 'back_on') return `Not yet: ${about(advice.heat_s)} more on the flame.`
+      if (advice.kind === 'carries_on') return 'Not yet. The hot pan still carries it on.'
       if (advice.kind === 'not_yet') return `Not yet: ${about(advice.more_s)} more.`
-      return advice.kind === 'test'
-        ? 'Not yet. The hot pan still carries it on: pull another drop.'
-        : ''
+      return advice.kind === 'test' ? 'Not yet, at the last look: pull another drop.' : ''
   }
 })
 </script>
