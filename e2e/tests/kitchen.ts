@@ -21,11 +21,19 @@ export const test = base.extend({
 
 export { expect }
 
-/** Lets simulated time go by; the page hears of it from the server. */
+/** Lets simulated time go by, and waits until the page knows: what is pressed then carries the new moment. */
 export async function advance(page: Page, seconds: number): Promise<void> {
   const origin = new URL(page.url()).origin
+  let moved_ms = Infinity
+  const heard = page.waitForResponse(async (r) => {
+    if (new URL(r.url()).pathname !== '/api/v1/stove' || !r.ok()) return false
+    return (await r.json()).now_ms >= moved_ms
+  })
+  const before = await (await page.request.get(`${origin}/api/v1/clock`)).json()
+  moved_ms = before.now_ms + 1
   const answer = await page.request.post(`${origin}/api/v1/clock`, { data: { advance_s: seconds } })
   expect(answer.ok()).toBe(true)
+  await heard
 }
 
 /** Does something that logs an event, and waits until the server has answered. */

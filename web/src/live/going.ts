@@ -8,6 +8,7 @@ import { onTheClock } from './onTheClock'
 import { newest } from './newest'
 import { useOutbox } from './outbox'
 import { useReach } from './reach'
+import { heard } from './serverTime'
 
 const TICK_MS = 1000
 
@@ -52,6 +53,7 @@ export const useGoing = defineStore('going', () => {
 
   const among = newest()
   function take(told: Api<'StoveView'>): void {
+    heard(told.now_ms)
     stove.value = told
     lines.value = told.lines
     looked_ms.value = Date.now()
