@@ -95,7 +95,10 @@ test('the first hour: four questions, a plain syrup, then kaju katli with peanut
   // That it is not there yet can be said beside the large button, without words for the string.
   const place = async (name: RegExp) => page.getByRole('button', { name }).first().boundingBox()
   await expect(page.getByRole('button', { name: /^Not yet/ })).toBeVisible()
-  expect((await place(/^Not yet/))?.y).toBe((await place(/^The string holds/))?.y)
+  // They lie beside each other as soon as the sheet has settled.
+  await expect
+    .poll(async () => (await place(/^Not yet/))?.y === (await place(/^The string holds/))?.y)
+    .toBe(true)
   await press('snaps at once')
   await expect(page.getByText(/^Not yet: .* more on the flame\./)).toBeVisible()
   await press('holds')
