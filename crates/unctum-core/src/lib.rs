@@ -13,6 +13,7 @@
 //! * [`pan`]: what heat does to a syrup, to milk or to a paste in a pan, and what goes on after the heat is off.
 //! * [`calibrate`]: a few minutes with water that make a kitchen known.
 //! * [`food`]: ingredients as mixtures, and what a cup of them weighs.
+//! * [`set`]: what becomes of a mass once it is poured: firmness, cooling, pieces.
 //! * [`process`]: a method as typed steps, and what becomes of every gram.
 //! * [`course`]: how one step goes in her pan: minutes, temperatures, heat.
 //! * [`formula`]: a method at a size: amounts, times, pieces, what goes to the stove.
@@ -64,6 +65,7 @@ pub mod numeric;
 pub mod pan;
 pub mod process;
 pub mod reading;
+pub mod set;
 pub mod shelf;
 pub mod sim;
 pub mod stove;

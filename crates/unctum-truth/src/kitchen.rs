@@ -67,5 +67,6 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         mistakes: Vec::new(),
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        ring_seen: None,
     }
 }

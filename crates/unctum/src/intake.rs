@@ -98,8 +98,11 @@ impl Budgets {
     /// Takes so many lines off an instrument's budget; says how many seconds to wait if that is too many.
     pub fn take(&self, instrument: i32, lines: usize, now_ms: i64) -> Result<(), i64> {
         let mut all = self.0.lock().unwrap_or_else(PoisonError::into_inner);
+        // A budget that is full again is the one that everybody begins with: what was taken away is forgotten so.
+        let refilled = |left: f64, at_ms: i64| left + EACH_S * (now_ms - at_ms).max(0) as f64 / 1000.0;
+        all.retain(|id, (left, at_ms)| *id == instrument || refilled(*left, *at_ms) < AT_ONCE);
         let (left, at_ms) = all.entry(instrument).or_insert((AT_ONCE, now_ms));
-        *left = (*left + EACH_S * (now_ms - *at_ms).max(0) as f64 / 1000.0).min(AT_ONCE);
+        *left = refilled(*left, *at_ms).min(AT_ONCE);
         *at_ms = now_ms;
         let wanted = lines as f64;
         if *left < wanted {
@@ -123,6 +126,8 @@ mod tests {
         assert_eq!(budgets.take(1, 10, 1000), Ok(()));
         assert_eq!(budgets.take(1, 100, 1000), Err(10));
         assert_eq!(budgets.take(1, 1, -5000), Err(1), "a clock set back gives nothing");
+        assert_eq!(budgets.take(3, 1, 3_600_000), Ok(()));
+        assert_eq!(budgets.0.into_inner().map(|m| m.len()).ok(), Some(1), "who is gone is forgotten");
     }
 
     #[test]

@@ -1835,6 +1835,7 @@ export interface components {
             refractometer_offset_brix?: number | null;
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
+            ring_seen?: components["schemas"]["RingSeen"] | null;
             /**
              * Format: double
              * @description The step of her scale, g; none without a scale: then what her cups hold is what went in.
@@ -5229,8 +5230,25 @@ export interface components {
          * @enum {string}
          */
         RingKind: "gas" | "coil" | "ceramic" | "induction" | "multi_cooker";
+        /** @description What an earlier batch showed of this one's ring. */
+        RingSeen: {
+            /** @description Its power against what the kitchen says of it. */
+            factor: components["schemas"]["Spread"];
+            /**
+             * Format: double
+             * @description Share of its plate that the kitchen says reaches the pan, 0–1.
+             */
+            kitchen_frac: number;
+            /**
+             * Format: double
+             * @description Standard deviation of that share.
+             */
+            kitchen_sd: number;
+            /** @description What that batch is called. */
+            title: string;
+        };
         /**
-         * @description Who does something, where two cook together.
+         * @description What somebody does, where two cook together.
          * @enum {string}
          */
         Role: "stirrer" | "adder" | "either";
@@ -5902,6 +5920,8 @@ export interface components {
         /** @description What a start would be: everything the sheet shows before the heat. */
         StartPlan: {
             last_time?: components["schemas"]["LastTime"] | null;
+            /** @description What of it does not fit her pans, or what stands in them: it can be begun all the same. */
+            misfits: string[];
             /** @description The batch as it would be set up. */
             setup: components["schemas"]["BatchSetup"];
             syrup?: components["schemas"]["SyrupSigns"] | null;
@@ -6074,6 +6094,11 @@ export interface components {
              * @description Water that leaves it, g.
              */
             evaporated_g?: number;
+            /**
+             * Format: double
+             * @description How full its pan is at most, 0–1; none where it is in none.
+             */
+            fill_frac?: number | null;
             flame?: components["schemas"]["Flame"] | null;
             /**
              * Format: int32
@@ -6160,8 +6185,8 @@ export interface components {
              * @description Number of the batch.
              */
             batch_id: number;
-            /** @description Whose it is where two cook. */
-            role: components["schemas"]["Role"];
+            /** @description To whom it is told where two cook. */
+            told_to: components["schemas"]["Role"][];
             /**
              * Format: int32
              * @description Number of the batch that has the hands which it would take; it waits for them.

@@ -63,18 +63,8 @@ function save(): void {
       <span class="label" aria-hidden="true">Texture</span>
       <KeyRow v-model="texture" label="Texture" :choices="TEXTURES" apart />
     </div>
-    <div class="asked">
-      <span class="label" aria-hidden="true">Taste</span>
-      <KeyRow v-model="taste" label="Taste" :choices="TASTES" apart />
-    </div>
-    <div class="asked">
-      <span class="label" aria-hidden="true">Look</span>
-      <KeyRow v-model="look" label="Look" :choices="LOOKS" apart />
-    </div>
     <div class="counts">
       <LineField v-model="pieces" label="Good pieces" inputmode="numeric" />
-      <LineField v-model="seconds" label="Seconds, for the family" inputmode="numeric" />
-      <LineField v-model="lost" label="Lost" inputmode="numeric" />
       <LineField
         v-if="has_scale"
         v-model="finished"
@@ -83,6 +73,23 @@ function save(): void {
         inputmode="decimal"
       />
     </div>
+    <details>
+      <summary>Taste, look, what was broken or lost</summary>
+      <div class="more">
+        <div class="asked">
+          <span class="label" aria-hidden="true">Taste</span>
+          <KeyRow v-model="taste" label="Taste" :choices="TASTES" apart />
+        </div>
+        <div class="asked">
+          <span class="label" aria-hidden="true">Look</span>
+          <KeyRow v-model="look" label="Look" :choices="LOOKS" apart />
+        </div>
+        <div class="counts">
+          <LineField v-model="seconds" label="Seconds, for the family" inputmode="numeric" />
+          <LineField v-model="lost" label="Lost" inputmode="numeric" />
+        </div>
+      </div>
+    </details>
     <LongField v-model="note" label="To remember next time" />
     <button class="key strong" type="submit" :disabled="!texture">
       {{ kept ? 'Write it down again' : 'Write it in the notebook' }}
@@ -96,6 +103,19 @@ function save(): void {
   display: grid;
   gap: var(--gap-4);
   max-width: 44rem;
+}
+
+summary {
+  display: inline-block;
+  min-height: var(--touch);
+  padding: var(--gap-2) 0;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.more {
+  display: grid;
+  gap: var(--gap-4);
 }
 
 .asked {

@@ -101,15 +101,21 @@ impl Followed {
         self.fold.is_over()
     }
 
+    /// Whether something of it stands in its pan on its ring.
+    #[must_use]
+    pub fn holds_hob(&self) -> bool {
+        self.fold.runs().holds_hob(&self.setup)
+    }
+
     /// Refuses it where its pan or its ring is taken by another that is going on.
     ///
     /// # Errors
     /// [`CoreError::Taken`] with what is in the way.
     pub fn check_free<'a>(&self, going_on: impl Iterator<Item = &'a Self>) -> Result<()> {
-        if !self.fold.runs().holds_hob(&self.setup) {
+        if !self.holds_hob() {
             return Ok(());
         }
-        self.setup.check_free(going_on.filter(|b| b.fold.runs().holds_hob(&b.setup)).map(Self::setup))
+        self.setup.check_free(going_on.filter(|b| b.holds_hob()).map(Self::setup))
     }
 
     /// Planned against real.

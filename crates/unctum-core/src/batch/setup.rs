@@ -4,6 +4,7 @@ use std::collections::BTreeSet;
 
 use serde::{Deserialize, Serialize};
 
+use crate::batch::RingSeen;
 use crate::batch::event::{SeenReading, check_text, refuse_control};
 use crate::error::{CoreError, Result, looks_empty};
 use crate::formula::{SheetTake, Size, SyrupPlan};
@@ -63,6 +64,9 @@ pub struct BatchSetup {
     /// How much too high her refractometer reads, °Brix; none without one.
     #[serde(default)]
     pub refractometer_offset_brix: Option<f64>,
+    /// What an earlier batch showed of the ring, taken over into it; none where nothing did.
+    #[serde(default)]
+    pub ring_seen: Option<RingSeen>,
 }
 
 /// How one step goes in this kitchen.
@@ -93,6 +97,9 @@ pub struct StepPlan {
     /// What its pan weighs with it at the end, g.
     #[serde(default)]
     pub pan_end_g: Option<f64>,
+    /// How full its pan is at most, 0–1; none where it is in none.
+    #[serde(default)]
+    pub fill_frac: Option<f64>,
 }
 
 /// How deep something stands.

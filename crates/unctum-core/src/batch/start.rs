@@ -172,6 +172,7 @@ impl Made {
                         Depth { start_mm, end_mm: start_mm * figure.end_g / figure.start_g }
                     }),
                 pan_end_g: figure.pan_end_g,
+                fill_frac: figure.fill_frac,
                 step: step.key.clone(),
                 minutes: time.minutes,
                 loads: time.pots.map_or(1, |p| p.max(1.0) as u32),
@@ -214,6 +215,7 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         mistakes: Vec::new(),
         scale_step_g: picked.scale_step_g,
         refractometer_offset_brix: picked.refractometer_offset_brix,
+        ring_seen: None,
     }
 }
 

@@ -40,11 +40,11 @@ pub struct StoveAct {
     pub act: Act,
     /// Number of the batch that has the hands which it would take; it waits for them.
     pub waits_for_batch: Option<i32>,
-    /// Whose it is where two cook.
-    pub role: Role,
+    /// To whom it is told where two cook.
+    pub told_to: Vec<Role>,
 }
 
-/// Who does something, where two cook together.
+/// What somebody does, where two cook together.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
@@ -53,18 +53,18 @@ pub enum Role {
     Stirrer,
     /// Whoever goes to and fro: what is made ready, put in, taken away and set aside.
     Adder,
-    /// Whoever is nearer: it cannot wait.
+    /// Both do everything.
     Either,
 }
 
-/// At the pans stands one; the other makes ready and puts away.
-fn role_of(act: &Act) -> Role {
+/// At the pans stands one; the other makes ready and puts away. What cannot wait is told to both.
+fn told_to(act: &Act) -> Vec<Role> {
     match act.class {
-        ActClass::Urgent => Role::Either,
-        ActClass::Test | ActClass::Keep => Role::Stirrer,
-        ActClass::Prepare => Role::Adder,
-        _ if act.of_syrup || act.bound => Role::Stirrer,
-        _ => Role::Adder,
+        ActClass::Urgent => vec![Role::Stirrer, Role::Adder, Role::Either],
+        ActClass::Test | ActClass::Keep => vec![Role::Stirrer, Role::Either],
+        ActClass::Prepare => vec![Role::Adder, Role::Either],
+        _ if act.of_syrup || act.bound => vec![Role::Stirrer, Role::Either],
+        _ => vec![Role::Adder, Role::Either],
     }
 }
 
@@ -121,7 +121,7 @@ pub fn whole_stove(batches: &[Going<'_>], hands: usize) -> WholeStove {
             let begins = matches!(act.class, ActClass::Begin | ActClass::Timely);
             let waits_for_batch = busy.filter(|_| begins && act.bound && !free);
             let class = if waits_for_batch.is_some() { ActClass::May } else { act.class };
-            StoveAct { batch_id, role: role_of(&act), act: Act { class, ..act }, waits_for_batch }
+            StoveAct { batch_id, told_to: told_to(&act), act: Act { class, ..act }, waits_for_batch }
         })
         .collect();
     acts.sort_by_key(|a| (a.act.class, a.act.due_ms.unwrap_or(i64::MAX), a.batch_id));

@@ -69,6 +69,7 @@ pub fn cashew_batch() -> BatchSetup {
         mistakes: vec![],
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        ring_seen: None,
     }
 }
 
@@ -109,6 +110,7 @@ pub fn coils_batch() -> BatchSetup {
             end_g: 0.0,
             depth_mm: None,
             pan_end_g: None,
+            fill_frac: None,
         })
     });
     BatchSetup {

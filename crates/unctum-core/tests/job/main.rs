@@ -21,6 +21,7 @@ mod kitchen_and_readings;
 mod laws;
 mod log_laws;
 mod measures;
+mod one_hob;
 mod one_sizing;
 mod pan_figures;
 mod reading;

@@ -22,6 +22,9 @@ pub use log::told;
 pub(crate) use log::{events_after, head};
 pub use shelf::{Line, Page, Shelf, list, settle};
 
+/// So many batches of a day are looked at, at most.
+const MOST_LATELY: i64 = 24;
+
 /// A batch with its log.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Batch {
@@ -132,15 +135,39 @@ pub fn going_on(c: &mut SqliteConnection, following: &Following) -> Result<Vec<(
         .order((batch::started_ms.desc(), batch::id.desc()))
         .select(batch::id)
         .load(c)?;
-    let mut going = Vec::with_capacity(ids.len());
+    readable(ids, c, following)
+}
+
+/// The batches that were started since a moment, newest first, whatever became of them. One that cannot be read is not
+/// among them.
+///
+/// # Errors
+/// Those of the database.
+pub fn started_since(
+    c: &mut SqliteConnection,
+    following: &Following,
+    since_ms: i64,
+) -> Result<Vec<Arc<Followed>>> {
+    let rows = batch::table.filter(batch::started_ms.ge(since_ms));
+    let ids = rows.order((batch::started_ms.desc(), batch::id.desc())).limit(MOST_LATELY).select(batch::id);
+    readable(ids.load(c)?, c, following).map(|found| found.into_iter().map(|(_, b)| b).collect())
+}
+
+/// Those of them that can be read.
+fn readable(
+    ids: Vec<i32>,
+    c: &mut SqliteConnection,
+    following: &Following,
+) -> Result<Vec<(i32, Arc<Followed>)>> {
+    let mut found = Vec::with_capacity(ids.len());
     for id in ids {
         match following.at(c, id) {
-            Ok(batch) => going.push((id, batch)),
+            Ok(batch) => found.push((id, batch)),
             Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {}
             Err(other) => return Err(other),
         }
     }
-    Ok(going)
+    Ok(found)
 }
 
 /// The newest batch of a sweet that has a verdict.

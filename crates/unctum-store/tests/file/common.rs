@@ -83,6 +83,7 @@ pub fn setup(title: &str) -> BatchSetup {
         mistakes: vec![],
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        ring_seen: None,
     }
 }
 

@@ -41,6 +41,8 @@ pub struct StartPlan {
     pub syrup: Option<SyrupSigns>,
     /// Why it cannot go there now, if pan or ring are taken.
     pub taken: Option<String>,
+    /// What of it does not fit her pans, or what stands in them: it can be begun all the same.
+    pub misfits: Vec<String>,
     /// How the sweet turned out the last time.
     pub last_time: Option<LastTime>,
 }
@@ -74,6 +76,9 @@ fn last_time(c: &mut SqliteConnection, setup: &BatchSetup) -> unctum_store::Resu
     }))
 }
 
+/// What a pot showed of its ring is good for the next one within so long, ms; the notebook learns for longer.
+const RING_KNOWN_MS: i64 = 12 * 3_600_000;
+
 async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
     let kitchen = app.read(kitchen::load).await?;
     let sweet = match &ask.sweet_key {
@@ -83,6 +88,9 @@ async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
     let mut setup = set_up(ask, sweet.as_ref(), &kitchen, &app.catalogue.book(&kitchen)?)?;
     setup.steps = app.catalogue.cautioned(setup.steps);
     setup.check()?;
+    let (since_ms, following) = (app.clock.now_ms() - RING_KNOWN_MS, app.following.clone());
+    let lately = app.read(move |c| rows::started_since(c, &following, since_ms)).await?;
+    setup.know_ring(lately.iter().map(AsRef::as_ref));
     Ok(setup)
 }
 
@@ -98,15 +106,16 @@ pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPl
     let setup = asked_setup(app, &ask).await?;
     let (asked, following) = (setup.clone(), app.following.clone());
     let batch = Followed::new(setup.clone(), app.clock.now_ms(), &[])?;
-    let (taken, last_time) = app
+    let (taken, misfits, last_time) = app
         .read(move |c| {
             let going_on = rows::going_on(c, &following)?;
             let taken = batch.check_free(going_on.iter().map(|(_, b)| b.as_ref())).err();
             let taken = taken.map(|e| e.to_string());
-            Ok((taken, last_time(c, &asked)?))
+            let misfits = asked.misfits(going_on.iter().map(|(_, b)| b.as_ref()));
+            Ok((taken, misfits, last_time(c, &asked)?))
         })
         .await?;
-    Ok(Json(StartPlan { syrup: syrup_signs(&setup), setup, taken, last_time }))
+    Ok(Json(StartPlan { syrup: syrup_signs(&setup), setup, taken, misfits, last_time }))
 }
 
 /// Which lines of the notebook are wanted.

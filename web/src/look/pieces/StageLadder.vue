@@ -87,7 +87,7 @@ const words = computed(() => {
   align-items: center;
   gap: var(--gap-2);
   min-height: 0;
-  padding: 0 var(--gap-3);
+  padding: 0 var(--gap-2);
   overflow: hidden;
   font-size: var(--size-small);
   border-top: 1px solid color-mix(in srgb, var(--ground) 55%, transparent);
@@ -107,9 +107,9 @@ const words = computed(() => {
 .target::before {
   content: 'aim';
   position: absolute;
-  right: 1.2rem;
-  bottom: 0;
-  color: var(--on-pale-syrup);
+  left: 100%;
+  bottom: -0.7em;
+  padding-left: 0.3rem;
   font-size: var(--size-small);
 }
 

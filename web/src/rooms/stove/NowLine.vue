@@ -14,8 +14,7 @@ const lineOf = (id: number) => store.going.find((l) => l.id === id)
 const wordsOf = (id: number, words: string, of_syrup: boolean) =>
   of_syrup ? (lineOf(id)?.state?.call.words ?? words) : words
 const hands = useHands()
-const mine = (role: Api<'Role'>) =>
-  !hands.value.two || 'either' === hands.value.role || ['either', hands.value.role].includes(role)
+const mine = (told_to: Api<'Role'>[]) => !hands.value.two || told_to.includes(hands.value.role)
 const WHO = [
   { key: 'one', name: 'I cook alone' },
   { key: 'either', name: 'We are two' },
@@ -29,7 +28,7 @@ const who = computed({
 })
 const due = computed(() =>
   store.acts
-    .filter((a) => !['may', 'keep'].includes(a.act.class) && mine(a.role))
+    .filter((a) => !['may', 'keep'].includes(a.act.class) && mine(a.told_to))
     .map((a) => ({
       id: a.batch_id,
       words: wordsOf(a.batch_id, a.act.words, a.act.of_syrup),
@@ -39,7 +38,7 @@ const due = computed(() =>
 )
 const now = computed(() => due.value[0])
 const next = computed(() => due.value[1])
-const stay = computed(() => store.acts.find((a) => a.act.class === 'keep' && mine(a.role)))
+const stay = computed(() => store.acts.find((a) => a.act.class === 'keep' && mine(a.told_to)))
 const stays = computed(() => {
   const at = stay.value
   return at && { id: at.batch_id, words: at.act.words, title: lineOf(at.batch_id)?.title ?? '' }

@@ -98,6 +98,7 @@ defineExpose({ plan })
     <StartSteps v-else class="signs" :setup="setup" />
     <div class="go">
       <TroubleNote v-if="plan.taken" :words="plan.taken" />
+      <p v-for="words in plan.misfits" :key="words" class="misfit">{{ words }}</p>
       <EventButton
         words="Put it on the stove"
         :busy="busy"
@@ -179,6 +180,10 @@ strong {
   grid-area: go;
   display: grid;
   gap: var(--gap-2);
+}
+
+.misfit {
+  margin: 0;
 }
 
 .go :deep(.trouble) {

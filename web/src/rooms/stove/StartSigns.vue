@@ -24,6 +24,7 @@ const kitchen = useKitchen()
 const signs = computed(() => props.syrup.signs)
 const full = computed(() => 100 * props.syrup.fill_frac)
 const thermometer = computed(() => props.setup.thermometer)
+const ring = computed(() => props.setup.ring_seen)
 </script>
 
 <template>
@@ -106,6 +107,12 @@ const thermometer = computed(() => props.setup.thermometer)
         {{ thermometer.offset_k > 0 ? 'high' : 'low' }}</template
       >: {{ thermometer?.offset_k ? 'both are' : 'that is' }} in these figures.
     </p>
+    <p v-if="ring" class="small soft">
+      {{ setup.ring.name }} gives {{ number(100 * ring.factor.mid) }} % of what the kitchen says ({{
+        number(100 * ring.factor.low)
+      }}–{{ number(100 * ring.factor.high) }}): so it was under “{{ ring.title }}”, and so it is
+      reckoned here.
+    </p>
     <p v-if="syrup.may_boil_over" class="caution">
       The froth may come over the rim of this pan. Take a larger one, or stay beside it.
     </p>
@@ -162,7 +169,7 @@ dd {
   margin: 0;
 }
 
-@container room (max-width: 38rem) {
+@container room (max-width: 60rem) {
   .shown {
     grid-template-columns: minmax(0, 1fr);
   }
