@@ -13,7 +13,8 @@
 //! * [`pan`]: what heat does to a syrup, to milk or to a paste in a pan, and what goes on after the heat is off.
 //! * [`calibrate`]: a few minutes with water that make a kitchen known.
 //! * [`food`]: ingredients as mixtures, and what a cup of them weighs.
-//! * [`set`]: what becomes of a mass once it is poured: firmness, cooling, pieces.
+//! * [`set`]: what becomes of a mass once it is poured: firmness, cooling, pieces. [`soak`]: hot fat and
+//!   syrup. [`milk`]: chhena. [`keep`]: how long a sweet keeps.
 //! * [`process`]: a method as typed steps, and what becomes of every gram.
 //! * [`course`]: how one step goes in her pan: minutes, temperatures, heat.
 //! * [`formula`]: a method at a size: amounts, times, pieces, what goes to the stove.
@@ -60,7 +61,9 @@ pub mod estimate;
 pub mod food;
 pub mod formula;
 pub mod intake;
+pub mod keep;
 pub mod kitchen;
+pub mod milk;
 pub mod numeric;
 pub mod pan;
 pub mod process;
@@ -68,6 +71,7 @@ pub mod reading;
 pub mod set;
 pub mod shelf;
 pub mod sim;
+pub mod soak;
 pub mod stove;
 pub mod syrup;
 pub mod variation;

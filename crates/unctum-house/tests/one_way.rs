@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 use unctum_house::{House, circles};
 
 /// Rooms of the core from the ground up. A room may lean on rooms named before it, on none after.
-const FLOORS: [&str; 19] = [
+const FLOORS: [&str; 23] = [
     "error",
     "numeric",
     "water",
@@ -15,6 +15,10 @@ const FLOORS: [&str; 19] = [
     "pan",
     "calibrate",
     "food",
+    "set",
+    "soak",
+    "milk",
+    "keep",
     "process",
     "course",
     "formula",

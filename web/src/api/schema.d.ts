@@ -386,6 +386,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How long a sweet keeps, carefully; local food rules come first.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/kitchen": {
         parameters: {
             query?: never;
@@ -685,6 +706,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/milk/chhena": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What chhena comes of milk, and how much acid it takes.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["chhena"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/milk/reduce": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Milk boiled down to a share of itself, never faster than it can take.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["reduce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/network": {
         parameters: {
             query?: never;
@@ -816,6 +879,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What puts a mass right that went wrong, with its grams.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["rescue_mass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schemas/sweet": {
         parameters: {
             query?: never;
@@ -827,6 +911,111 @@ export interface paths {
         get: operations["sweet_schema"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How a poured or rolled mass cools, and what can be done with it when.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["cooling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set/texture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How firm a mass is at the temperature at which it is eaten.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["texture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/set/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Marks a tray: whole pieces, pieces cut by an edge, trim, lines.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["tray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/soak/fry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How frying goes, load by load.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["fry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/soak/uptake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How syrup gets into pieces, and when that is enough.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code.
+         */
+        post: operations["uptake"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1444,6 +1633,29 @@ export interface components {
             /** @description What may set graining off. */
             provocation?: components["schemas"]["Provocation"];
         };
+        /** @description Acid that turns the milk, one kind or another. */
+        AcidDose: {
+            /**
+             * Format: double
+             * @description Citric acid, g.
+             */
+            citric_acid: number;
+            /**
+             * Format: double
+             * @description Lime juice, g.
+             */
+            lime_juice: number;
+            /**
+             * Format: double
+             * @description Sour whey of the day before, g.
+             */
+            sour_whey: number;
+            /**
+             * Format: double
+             * @description Vinegar of five per cent, g.
+             */
+            vinegar: number;
+        };
         /**
          * @description An acid of the kitchen.
          * @enum {string}
@@ -1649,6 +1861,28 @@ export interface components {
          * @enum {string}
          */
         Attention: "constant" | "now_and_then" | "none";
+        /**
+         * @description How firm a mass is.
+         * @enum {string}
+         */
+        Band: "flows" | "spoonable" | "sliceable" | "firm" | "short" | "dry";
+        /** @description A band with its ends, to be drawn. */
+        BandRange: {
+            /** @description The band. */
+            band: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description Solid share from which it goes, 0–1.
+             */
+            from_frac: number;
+            /** @description In a cook's words. */
+            name: string;
+            /**
+             * Format: double
+             * @description Solid share up to which it goes, 0–1.
+             */
+            to_frac: number;
+        };
         /** @description What a line says of a batch. */
         BatchBrief: {
             /**
@@ -2325,6 +2559,101 @@ export interface components {
             /** @description What is wrong, with the place; with any of these it cannot be saved. */
             faults: components["schemas"]["Fault"][];
         };
+        /** @description What comes of it. */
+        Chhena: {
+            /** @description Acid in all, g, by kind: one of them. */
+            acid_g: components["schemas"]["AcidDose"];
+            /** @description How hot the milk is when the acid goes in, °C. */
+            add_between_c: [
+                number,
+                number
+            ];
+            /**
+             * Format: int32
+             * @description Balls of the weight that was asked for.
+             */
+            balls?: number | null;
+            /** @description The same with what differs from milk to milk. */
+            chhena: components["schemas"]["Spread"];
+            /**
+             * Format: double
+             * @description Chhena, g.
+             */
+            chhena_g: number;
+            /**
+             * Format: double
+             * @description Its fat, 0–1.
+             */
+            fat_frac: number;
+            /**
+             * Format: int32
+             * @description In so many portions, each after the whey was looked at: the last may not be needed.
+             */
+            portions: number;
+            /**
+             * Format: double
+             * @description Its protein, 0–1.
+             */
+            protein_frac: number;
+            /**
+             * Format: double
+             * @description Across such a ball raw, mm.
+             */
+            raw_mm?: number | null;
+            /** @description What to look out for. */
+            said: string[];
+            /**
+             * Format: double
+             * @description Across it swollen, mm.
+             */
+            swollen_mm?: number | null;
+            /**
+             * Format: double
+             * @description Its water, 0–1.
+             */
+            water_frac: number;
+            /**
+             * Format: double
+             * @description Whey that runs off, g, the water of the acid not counted.
+             */
+            whey_g: number;
+        };
+        /**
+         * @description Milk to turn.
+         * @example {
+         *       "fat_frac": 0.035,
+         *       "hang_min": 90,
+         *       "milk_g": 2000,
+         *       "protein_frac": 0.032
+         *     }
+         */
+        ChhenaAsk: {
+            /**
+             * Format: double
+             * @description Weight of a ball to be made of it, g; tells how many there are.
+             */
+            ball_g?: number | null;
+            /**
+             * Format: double
+             * @description Its fat, 0–0.12.
+             */
+            fat_frac: number;
+            /**
+             * Format: double
+             * @description How long it hangs, min.
+             */
+            hang_min: number;
+            /**
+             * Format: double
+             * @description How much milk, g.
+             */
+            milk_g: number;
+            /**
+             * Format: double
+             * @description Its protein, 0.02–0.06.
+             */
+            protein_frac: number;
+        };
         /** @description What was chosen when a batch was started: enough to say it, and to make it again. */
         Chosen: {
             /**
@@ -2645,6 +2974,94 @@ export interface components {
             /** @description Into what. */
             to: components["schemas"]["Unit"];
         };
+        /** @description How a mass cools. */
+        Cooling: {
+            /** @description Its hottest point then, °C. */
+            hottest_c: number[];
+            /** @description Its mean, °C. */
+            mean_c: number[];
+            /** @description Moments since the pour, min. */
+            minutes: number[];
+            /** @description Its upper face, °C. */
+            surface_c: number[];
+            /** @description What can be done when, in the order of opening. */
+            windows: components["schemas"]["SetWindow"][];
+        };
+        /**
+         * @description A mass that is poured or rolled out.
+         * @example {
+         *       "composition": {
+         *         "ash_frac": 0.01,
+         *         "fat_frac": 0.27,
+         *         "fibre_frac": 0.1,
+         *         "protein_frac": 0.05,
+         *         "sucrose_frac": 0.43,
+         *         "water_frac": 0.14
+         *       },
+         *       "place": "table",
+         *       "pour_c": 105,
+         *       "room_c": 28,
+         *       "thickness_mm": 20,
+         *       "tray": "metal"
+         *     }
+         */
+        CoolingAsk: {
+            /**
+             * Format: double
+             * @description Share of its volume that is air, 0–0.6: a frothed mass keeps its heat longer.
+             */
+            air_frac?: number;
+            /** @description Whether the tray was cold and thick: it takes some kelvins at once. */
+            cold_tray?: boolean;
+            /** @description Shares of its mass; they add up to 1. */
+            composition: components["schemas"]["Composition"];
+            /** @description What its free fat is; ghee if left out. */
+            fat?: components["schemas"]["FatKind"];
+            /**
+             * Format: double
+             * @description Share of its insolubles that dried in hot fat, 0–1.
+             */
+            fat_dried?: number | null;
+            /**
+             * Format: double
+             * @description Share of its fat that is free to flow, 0–1; half of it if left out.
+             */
+            free_fat_frac?: number | null;
+            /**
+             * Format: double
+             * @description Share of its insolubles that swelled to a gel, 0–1.
+             */
+            gelled?: number | null;
+            /**
+             * Format: double
+             * @description Water that a gram of its insolubles holds, g.
+             */
+            held?: number | null;
+            /** @description Where it cools. */
+            place?: components["schemas"]["Place"];
+            /**
+             * Format: double
+             * @description How hot it is poured, °C.
+             */
+            pour_c: number;
+            /**
+             * Format: double
+             * @description The room, °C.
+             */
+            room_c: number;
+            /**
+             * Format: double
+             * @description Minutes that its crystals or its gel take to hold once it is below 50 °C.
+             */
+            structure_lag_min?: number;
+            /**
+             * Format: double
+             * @description How thick it lies, mm.
+             */
+            thickness_mm: number;
+            /** @description What it lies in. */
+            tray?: components["schemas"]["TrayKind"];
+        };
         /** @description What puts it right. */
         CorrectAnswer: (components["schemas"]["Correction"] & {
             /** @enum {string} */
@@ -2772,6 +3189,11 @@ export interface components {
             water_to_add_g?: components["schemas"]["Spread"] | null;
             water_to_lose_g?: components["schemas"]["Spread"] | null;
         };
+        /**
+         * @description How fine the pores of a crumb are.
+         * @enum {string}
+         */
+        Crumb: "coil" | "pancake";
         /** @description What cups and spoons hold where the text was written. */
         CupSizes: {
             /**
@@ -2896,6 +3318,11 @@ export interface components {
          * @enum {string}
          */
         DoubtKind: "weight_against_volume" | "two_readings" | "unknown_unit" | "missing_amount" | "far_outside" | "unknown_ingredient";
+        /**
+         * @description What a dense ball was made of.
+         * @enum {string}
+         */
+        Dough: "khoya" | "milk_powder";
         /** @description A line as understood. */
         DraftLine: {
             /** @description Key of the ingredient. */
@@ -3054,6 +3481,11 @@ export interface components {
          * @enum {string}
          */
         Family: "syrup_bound" | "one_pan" | "roasted" | "jaggery" | "fried_soaked" | "chhena" | "spooned" | "filled" | "spread" | "component";
+        /**
+         * @description What a free fat is, as far as it sets.
+         * @enum {string}
+         */
+        FatKind: "milk" | "coconut" | "cocoa" | "oil";
         /** @description One thing that is wrong, with its place. */
         Fault: {
             /** @description Field. */
@@ -3082,6 +3514,29 @@ export interface components {
              * @description Thickness then, mm.
              */
             thickness_mm: number;
+        };
+        /** @description What becomes of a sweet after the pan. */
+        Finish: {
+            cooling?: components["schemas"]["Cooling"] | null;
+            in_her_room?: components["schemas"]["Firmness"] | null;
+            /** @description How long it keeps. */
+            keep: components["schemas"]["Keep"];
+            texture?: components["schemas"]["Firmness"] | null;
+        };
+        /** @description How firm a mass is, and how it bites. */
+        Firmness: {
+            /** @description Its band at the most likely share. */
+            band: components["schemas"]["Band"];
+            /** @description What stands and what flows. */
+            phases: components["schemas"]["Phases"];
+            /** @description The same in a sentence. */
+            said: string;
+            /** @description All bands with their ends, to draw it among. */
+            scale: components["schemas"]["BandRange"][];
+            /** @description φ: the solid share of its volume. */
+            solid_frac: components["schemas"]["Spread"];
+            /** @description How it bites, besides. */
+            words: components["schemas"]["Word"][];
         };
         /** @description The four answers, and which instruments there are. */
         FirstAnswers: {
@@ -3173,6 +3628,8 @@ export interface components {
              * @description Times the method as written.
              */
             factor: number;
+            /** @description What becomes of it after the pan. */
+            finish: components["schemas"]["Finish"];
             /**
              * Format: double
              * @description The finished sweet, g.
@@ -3285,6 +3742,136 @@ export interface components {
              */
             weigh_g: number;
         };
+        /** @description How the frying goes. */
+        Fry: {
+            /**
+             * Format: int32
+             * @description So many the flame has the heat for.
+             */
+            by_heat: number;
+            /**
+             * Format: int32
+             * @description So many find room side by side.
+             */
+            by_room: number;
+            /**
+             * Format: double
+             * @description How far the fat cools, K.
+             */
+            dip_k: number;
+            /**
+             * Format: double
+             * @description Share of the full flame that holds the fat between loads, 0–1.
+             */
+            holds_flame_frac: number;
+            /** @description Moments of a load, min. */
+            load_minutes: number[];
+            /**
+             * Format: int32
+             * @description So many loads.
+             */
+            loads: number;
+            /** @description All of it, min. */
+            minutes: components["schemas"]["Spread"];
+            /** @description A piece takes so long, min. */
+            minutes_each: components["schemas"]["Spread"];
+            /** @description The fat then, °C. */
+            oil_c: number[];
+            /**
+             * Format: int32
+             * @description So many go in at once.
+             */
+            per_load: number;
+            /**
+             * Format: double
+             * @description How soon after a load it is as hot as before, min; none if the flame does not get it there.
+             */
+            recovers_min?: number | null;
+            /** @description What to look out for. */
+            said: string[];
+        };
+        /**
+         * @description Pieces to fry.
+         * @example {
+         *       "net_power_w": 756,
+         *       "oil_c": 150,
+         *       "oil_g": 700,
+         *       "piece_g": 15,
+         *       "pieces": 24,
+         *       "pot_diameter_cm": 20,
+         *       "shape": "ball",
+         *       "thickness_mm": 30
+         *     }
+         */
+        FryAsk: {
+            /**
+             * Format: double
+             * @description Across a piece as it floats, cm; of its thickness if left out.
+             */
+            across_cm?: number | null;
+            /**
+             * Format: double
+             * @description How far the fat may cool, K.
+             */
+            dip_k?: number;
+            /**
+             * Format: double
+             * @description Heat that the full flame brings into the pot, W.
+             */
+            net_power_w: number;
+            /**
+             * Format: double
+             * @description How hot it is, °C.
+             */
+            oil_c: number;
+            /**
+             * Format: double
+             * @description Fat in the pot, g.
+             */
+            oil_g: number;
+            /**
+             * Format: double
+             * @description How warm the pieces are, °C.
+             */
+            piece_c?: number;
+            /**
+             * Format: double
+             * @description What a piece weighs before, g.
+             */
+            piece_g: number;
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            pieces: number;
+            /**
+             * Format: double
+             * @description Across the pot, cm.
+             */
+            pot_diameter_cm: number;
+            /**
+             * Format: double
+             * @description Height of its wall, cm.
+             */
+            pot_wall_cm?: number;
+            /** @description What is fried. */
+            shape: components["schemas"]["FryShape"];
+            /**
+             * Format: double
+             * @description Share of a piece that leaves as steam, 0–0.6; the usual one of its shape if left out.
+             */
+            steam_frac?: number | null;
+            /**
+             * Format: double
+             * @description Through the thickest part, mm.
+             */
+            thickness_mm: number;
+        };
+        /**
+         * @description What is fried.
+         * @enum {string}
+         */
+        FryShape: "ball" | "coil" | "pancake" | "droplet";
         /** @description Something that has to be done before the step begins. */
         Gate: {
             /** @description Key within the step. */
@@ -3560,6 +4147,8 @@ export interface components {
             };
             /** @description Who can eat it. */
             diet: components["schemas"]["Diet"];
+            /** @description What its free fat is, as far as it sets. */
+            fat?: components["schemas"]["FatKind"];
             /**
              * Format: double
              * @description Share of its fat that is free to flow, 0–1.
@@ -3580,6 +4169,7 @@ export interface components {
             shelf: components["schemas"]["ShelfKind"];
             /** @description Where the figures come from. */
             source: string;
+            spoils?: components["schemas"]["Spoils"] | null;
             /** @description The state it is usually measured in. */
             usual_state: string;
         };
@@ -3679,6 +4269,65 @@ export interface components {
              * @description Its temperature, °C.
              */
             temperature_c: number;
+        };
+        /** @description How long it keeps. */
+        Keep: {
+            /**
+             * Format: double
+             * @description Days in the cold.
+             */
+            cold_days: number;
+            /** @description What it does meanwhile. */
+            drifts: string;
+            /**
+             * Format: double
+             * @description Days in the room; 0: not at all, beyond the hours in which it is eaten.
+             */
+            room_days: number;
+            /**
+             * Format: double
+             * @description Water activity of the whole.
+             */
+            water_activity: number;
+            /** @description Why, a sentence each. */
+            why: string[];
+        };
+        /**
+         * @description What is asked.
+         * @example {
+         *       "composition": {
+         *         "ash_frac": 0.015,
+         *         "fat_frac": 0.25,
+         *         "fibre_frac": 0.03,
+         *         "protein_frac": 0.11,
+         *         "starch_frac": 0.13,
+         *         "sucrose_frac": 0.37,
+         *         "water_frac": 0.095
+         *       },
+         *       "free_fat_frac": 0.2,
+         *       "spoils": []
+         *     }
+         */
+        KeepAsk: {
+            /**
+             * Format: double
+             * @description How cold the refrigerator is, °C.
+             */
+            cold_c?: number;
+            /** @description Shares of its mass; they add up to 1. */
+            composition: components["schemas"]["Composition"];
+            /**
+             * Format: double
+             * @description Share of its fat that is free to flow, 0–1.
+             */
+            free_fat_frac?: number;
+            /**
+             * Format: double
+             * @description How warm the room is, °C.
+             */
+            room_c?: number;
+            /** @description What in it spoils. */
+            spoils?: components["schemas"]["Spoils"][];
         };
         /** @description How long it keeps. */
         Keeping: {
@@ -4053,6 +4702,86 @@ export interface components {
          * @enum {string}
          */
         Manner: "bound" | "work" | "watch" | "wait";
+        /** @description A line across the tray, cm from its corner. */
+        Mark: {
+            /**
+             * Format: double
+             * @description One end, along.
+             */
+            from_x_cm: number;
+            /**
+             * Format: double
+             * @description One end, across.
+             */
+            from_y_cm: number;
+            /**
+             * Format: double
+             * @description The other end, along.
+             */
+            to_x_cm: number;
+            /**
+             * Format: double
+             * @description The other end, across.
+             */
+            to_y_cm: number;
+        };
+        /** @description A tray that is marked. */
+        Marked: {
+            /**
+             * Format: int32
+             * @description Pieces that an edge cuts: they are trim.
+             */
+            edge_pieces: number;
+            /** @description Where to draw the lines. */
+            marks: components["schemas"]["Mark"][];
+            /**
+             * Format: double
+             * @description Between two lines that run across, cm.
+             */
+            piece_cm: number;
+            /**
+             * Format: double
+             * @description One whole piece, cm².
+             */
+            piece_cm2: number;
+            /**
+             * Format: double
+             * @description What a whole piece weighs, g, if it was told what all of it weighs.
+             */
+            piece_g?: number | null;
+            /** @description What does not fit, and what to do. */
+            said: string[];
+            /**
+             * Format: double
+             * @description How far along the tray it is spread, cm.
+             */
+            spread_cm: number;
+            /**
+             * Format: double
+             * @description How thick it lies, mm, if it was told how much there is, or how thick.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description Share of the tray that is trim, 0–1.
+             */
+            trim_frac: number;
+            /**
+             * Format: double
+             * @description What the trim weighs, g.
+             */
+            trim_g?: number | null;
+            /**
+             * Format: double
+             * @description Volume of the mass, ml, if that was told, or its thickness.
+             */
+            volume_ml?: number | null;
+            /**
+             * Format: int32
+             * @description Pieces that are whole.
+             */
+            whole_pieces: number;
+        };
         /**
          * @description How masses and volumes are written.
          * @enum {string}
@@ -4587,10 +5316,65 @@ export interface components {
             water_g: number;
         };
         /**
+         * @description How a tray is marked.
+         * @enum {string}
+         */
+        Pattern: "square" | "finger" | "diamond";
+        /**
          * @description Where the batch stands as a whole.
          * @enum {string}
          */
         Phase: "ready" | "syrup" | "mass" | "done" | "given_up" | "resting";
+        /** @description What of a set mass is solid and what flows, as shares of its volume (air left out). */
+        Phases: {
+            /**
+             * Format: double
+             * @description Sugar crystals.
+             */
+            crystal_frac: number;
+            /**
+             * Format: double
+             * @description Share of all sucrose that is crystal.
+             */
+            crystallised_frac: number;
+            /**
+             * Format: double
+             * @description Fat that is solid or locked in.
+             */
+            firm_fat_frac: number;
+            /**
+             * Format: double
+             * @description Syrup that a gel has taken.
+             */
+            gel_frac: number;
+            /**
+             * Format: double
+             * @description Solids that do not dissolve, with the water they hold.
+             */
+            insoluble_frac: number;
+            /**
+             * Format: double
+             * @description Milk sugar crystals.
+             */
+            lactose_crystal_frac: number;
+            /**
+             * Format: double
+             * @description Fat that flows.
+             */
+            liquid_fat_frac: number;
+            /**
+             * Format: double
+             * @description Share of what is dissolved that is not sucrose.
+             */
+            other_dissolved_frac: number;
+            /** @description Whether the syrup carries all the sucrose it can. */
+            saturated: boolean;
+            /**
+             * Format: double
+             * @description Syrup that flows.
+             */
+            syrup_frac: number;
+        };
         /**
          * @description How a sight is drawn.
          * @enum {string}
@@ -4647,6 +5431,11 @@ export interface components {
              */
             sd_g: number;
         };
+        /**
+         * @description Where it cools.
+         * @enum {string}
+         */
+        Place: "table" | "refrigerator" | "stacked";
         /** @description One point of the boil. */
         Point: {
             /**
@@ -5166,6 +5955,79 @@ export interface components {
             sums: components["schemas"]["Sum"][];
         };
         /**
+         * @description A mass that went wrong.
+         * @example {
+         *       "composition": {
+         *         "ash_frac": 0.015,
+         *         "fat_frac": 0.26,
+         *         "fibre_frac": 0.03,
+         *         "protein_frac": 0.11,
+         *         "starch_frac": 0.135,
+         *         "sucrose_frac": 0.39,
+         *         "water_frac": 0.06
+         *       },
+         *       "free_fat_frac": 0.2,
+         *       "mass_g": 900,
+         *       "trouble": "too_dry",
+         *       "wanted": "firm"
+         *     }
+         */
+        RescueAsk: {
+            /** @description Shares of its mass as it is believed to be; they add up to 1. */
+            composition: components["schemas"]["Composition"];
+            /**
+             * Format: double
+             * @description How warm it is eaten, °C.
+             */
+            eat_c?: number;
+            /** @description What its free fat is; ghee if left out. */
+            fat?: components["schemas"]["FatKind"];
+            /**
+             * Format: double
+             * @description Share of its fat that is free to flow, 0–1.
+             */
+            free_fat_frac: number;
+            /**
+             * Format: double
+             * @description Water that a gram of its insolubles holds, g.
+             */
+            held?: number | null;
+            /**
+             * Format: double
+             * @description What it weighs, g.
+             */
+            mass_g: number;
+            /** @description What is wrong. */
+            trouble: components["schemas"]["Trouble"];
+            /** @description How firm it was to be. */
+            wanted?: components["schemas"]["Band"];
+        };
+        /** @description What puts it right. */
+        Rescued: {
+            /** @description Its texture before. */
+            before: components["schemas"]["Firmness"];
+            /** @description What it is by what is seen. */
+            cause: string;
+            /** @description What is expected then. */
+            expects: components["schemas"]["Firmness"];
+            /** @description What to change next time. */
+            next_time: string;
+            /** @description What to do now, with its grams. */
+            now: string;
+            /**
+             * Format: double
+             * @description What it weighs then, g: the weight to stop at, without the pan.
+             */
+            stop_at_g: number;
+            /** @description The same with what is not known of the mass. */
+            water: components["schemas"]["Spread"];
+            /**
+             * Format: double
+             * @description Water to work in, g: negative, to drive off.
+             */
+            water_g: number;
+        };
+        /**
          * @description Which version to put back.
          * @example {
          *       "version": 1
@@ -5494,6 +6356,20 @@ export interface components {
              */
             temperature_c?: number | null;
         };
+        /**
+         * @description What is done with a mass while it cools.
+         * @enum {string}
+         */
+        SetAct: "knead" | "roll" | "mark" | "cut" | "lift" | "chill" | "pack";
+        /** @description When something can be done, counted from the pour. */
+        SetWindow: {
+            /** @description What. */
+            act: components["schemas"]["SetAct"];
+            closes_min?: components["schemas"]["Spread"] | null;
+            opens_min?: components["schemas"]["Spread"] | null;
+            /** @description Why then, or what to do where it never comes. */
+            words: string;
+        };
         /** @description What the cook says about a doubtful line. */
         Settled: {
             /** @description Key of the ingredient, if it was not known. */
@@ -5515,6 +6391,11 @@ export interface components {
              * @description Share of its volume that is air, 0–0.6.
              */
             air_frac?: number;
+            /**
+             * Format: double
+             * @description Minutes below 50 °C that its crystals or its gel take to hold.
+             */
+            holds_after_min?: number;
             /** @enum {string} */
             kind: "slab";
             /**
@@ -5734,6 +6615,16 @@ export interface components {
             /** @enum {string} */
             kind: "cups";
         };
+        /**
+         * @description What soaks.
+         * @enum {string}
+         */
+        SoakKind: "dense" | "porous" | "chhena";
+        /**
+         * @description What in a sweet spoils before its water says so.
+         * @enum {string}
+         */
+        Spoils: "fresh_coconut" | "dry_coconut" | "chhena" | "egg" | "milk_solids" | "cooked_starch" | "fruit";
         /** @description Spoons on top of a cup, or taken out of it. */
         Spoonful: {
             /**
@@ -6591,6 +7482,55 @@ export interface components {
          * @enum {string}
          */
         Texture: "too_soft" | "right" | "too_firm" | "crumbly" | "grainy";
+        /**
+         * @description What is asked about a mass of which only the composition is known, and what is told besides.
+         * @example {
+         *       "composition": {
+         *         "ash_frac": 0.015,
+         *         "fat_frac": 0.25,
+         *         "fibre_frac": 0.03,
+         *         "protein_frac": 0.11,
+         *         "starch_frac": 0.13,
+         *         "sucrose_frac": 0.37,
+         *         "water_frac": 0.095
+         *       },
+         *       "eat_c": 25,
+         *       "free_fat_frac": 0.2
+         *     }
+         */
+        TextureAsk: {
+            /** @description Shares of its mass; they add up to 1. */
+            composition: components["schemas"]["Composition"];
+            /**
+             * Format: double
+             * @description How warm it is eaten, °C.
+             */
+            eat_c?: number;
+            /** @description What its free fat is; ghee if left out. */
+            fat?: components["schemas"]["FatKind"];
+            /**
+             * Format: double
+             * @description Share of its insolubles that dried in hot fat, 0–1.
+             */
+            fat_dried?: number | null;
+            /**
+             * Format: double
+             * @description Share of its fat that is free to flow, 0–1.
+             */
+            free_fat_frac: number;
+            /**
+             * Format: double
+             * @description Share of its insolubles that swelled to a gel, 0–1.
+             */
+            gelled?: number | null;
+            /**
+             * Format: double
+             * @description Water that a gram of its insolubles holds, g.
+             */
+            held?: number | null;
+            /** @description How its sugar was treated. */
+            worked?: components["schemas"]["Worked"];
+        };
         /** @description A thermometer and its own error, which may change along its scale. */
         Thermometer: {
             /**
@@ -6722,6 +7662,85 @@ export interface components {
              */
             width_cm: number;
         };
+        /**
+         * @description A tray to mark.
+         * @example {
+         *       "angle_deg": 60,
+         *       "length_cm": 30,
+         *       "pattern": "diamond",
+         *       "piece_cm": 3,
+         *       "width_cm": 20
+         *     }
+         */
+        TrayAsk: {
+            /**
+             * Format: double
+             * @description Angle at which the lines across meet those along, 20–90°; of diamonds 60° if left out.
+             */
+            angle_deg?: number | null;
+            /**
+             * Format: double
+             * @description Height of the rim, cm.
+             */
+            height_cm?: number | null;
+            /**
+             * Format: double
+             * @description Length, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description What all of it weighs, g: tells the weight of a piece and of the trim.
+             */
+            mass_g?: number | null;
+            /** @description How it is marked. */
+            pattern: components["schemas"]["Pattern"];
+            /**
+             * Format: double
+             * @description Between two lines that run across, cm: the length of a finger. By `piece_cm2` if left out.
+             */
+            piece_cm?: number | null;
+            /**
+             * Format: double
+             * @description Area of a piece, cm², where its length is not told.
+             */
+            piece_cm2?: number | null;
+            /**
+             * Format: double
+             * @description Between two lines that run along, cm: the width of a finger; as the other if left out, of a finger half of it.
+             */
+            piece_width_cm?: number | null;
+            /**
+             * Format: double
+             * @description How far along the tray it is spread, cm; all of it if nothing is told.
+             */
+            spread_cm?: number | null;
+            /**
+             * Format: double
+             * @description How thick it is to lie, mm.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description How much there is, ml: it is spread until it lies as thick as told, or as far as told.
+             */
+            volume_ml?: number | null;
+            /**
+             * Format: double
+             * @description Width, cm.
+             */
+            width_cm: number;
+        };
+        /**
+         * @description What a mass lies in.
+         * @enum {string}
+         */
+        TrayKind: "metal" | "paper";
+        /**
+         * @description What is wrong with a mass that was poured, kneaded or formed.
+         * @enum {string}
+         */
+        Trouble: "too_soft" | "too_dry" | "greasy" | "coarse";
         /** @description When and at what to turn the heat off. */
         TurnOff: {
             /** @description When, s. */
@@ -6793,6 +7812,100 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "pinch";
+        };
+        /** @description How syrup gets in. */
+        Uptake: {
+            /**
+             * Format: double
+             * @description What all pieces take at the best moment, g.
+             */
+            all_take_g?: number | null;
+            best?: components["schemas"]["Spread"] | null;
+            /**
+             * Format: double
+             * @description Best then, min.
+             */
+            best_min?: number | null;
+            /** @description How full its middle is then, 0–1. */
+            core_frac: number[];
+            /** @description How much of what a piece can take is in it then, 0–1; of chhena, what it gained against its own volume. */
+            gain_frac: number[];
+            /**
+             * Format: double
+             * @description Across a piece when it is full, mm.
+             */
+            grown_mm: number;
+            /**
+             * Format: double
+             * @description Out at the latest then, min.
+             */
+            high_min?: number | null;
+            /**
+             * Format: double
+             * @description Soaked enough from then on, min; none where that is not reached.
+             */
+            low_min?: number | null;
+            /** @description Moments since they went in, min. */
+            minutes: number[];
+            /** @description What speaks against it, and what to do. */
+            said: string[];
+            /**
+             * Format: double
+             * @description What a piece takes when it is full, g; none for chhena, of which the balance of the method tells it.
+             */
+            takes_g?: number | null;
+        };
+        /**
+         * @description Pieces in a syrup.
+         * @example {
+         *       "diameter_mm": 30,
+         *       "kind": "dense",
+         *       "piece_c": 60,
+         *       "syrup_c": 65,
+         *       "syrup_solids_frac": 0.55
+         *     }
+         */
+        UptakeAsk: {
+            /** @description How fine the pores of a crumb are. */
+            crumb?: components["schemas"]["Crumb"];
+            /**
+             * Format: double
+             * @description Across a ball as it comes from the fat; through the thickest part of a coil or pancake, mm.
+             */
+            diameter_mm: number;
+            /** @description What a dense ball was made of. */
+            dough?: components["schemas"]["Dough"];
+            /** @description Whether the syrup is kept as warm as it is. */
+            kept_warm?: boolean;
+            /** @description What soaks. */
+            kind: components["schemas"]["SoakKind"];
+            /**
+             * Format: double
+             * @description How warm the pieces are, °C.
+             */
+            piece_c: number;
+            /**
+             * Format: int32
+             * @description How many pieces: tells what they drink together.
+             */
+            pieces?: number | null;
+            /**
+             * Format: double
+             * @description The room in which it cools, °C.
+             */
+            room_c?: number;
+            /**
+             * Format: double
+             * @description How warm the syrup is when they go in, °C.
+             */
+            syrup_c: number;
+            /**
+             * Format: double
+             * @description Strength of the syrup, 0–1.
+             */
+            syrup_solids_frac: number;
+            /** @description Whether chhena is poached under pressure. */
+            under_pressure?: boolean;
         };
         /** @description A ring of a kind, as it is taken before it was checked. */
         UsualRing: {
@@ -6970,6 +8083,16 @@ export interface components {
             /** @description Key of the later step. */
             to: string;
         };
+        /**
+         * @description How a mass bites, besides being soft or firm.
+         * @enum {string}
+         */
+        Word: "chewy" | "gummy" | "melting" | "grainy" | "smooth" | "sandy" | "lactose_grit";
+        /**
+         * @description How the sugar of a mass was treated, which decides how its grain feels.
+         * @enum {string}
+         */
+        Worked: "poured" | "kneaded" | "ground";
         /** @description How many pieces or helpings a recipe says it makes. */
         Yield: {
             /**
@@ -8002,6 +9125,66 @@ export interface operations {
             };
         };
     };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Keep"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen: {
         parameters: {
             query?: never;
@@ -8751,6 +9934,126 @@ export interface operations {
             };
         };
     };
+    chhena: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChhenaAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chhena"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reduce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MilkAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reduction"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     network: {
         parameters: {
             query?: never;
@@ -9027,6 +10330,66 @@ export interface operations {
             };
         };
     };
+    rescue_mass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RescueAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rescued"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sweet_schema: {
         parameters: {
             query?: never;
@@ -9043,6 +10406,306 @@ export interface operations {
                 };
                 content: {
                     "application/schema+json": unknown;
+                };
+            };
+        };
+    };
+    cooling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoolingAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cooling"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    texture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextureAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Firmness"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrayAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Marked"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FryAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fry"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    uptake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UptakeAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uptake"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

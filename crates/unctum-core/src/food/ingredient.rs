@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::food::Composition;
+use crate::food::{Composition, FatKind, Spoils};
 
 /// Where an ingredient stands on the shelf.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
@@ -119,6 +119,12 @@ pub struct Ingredient {
     /// Water its solids hold, g for each g of them.
     #[serde(default)]
     pub holds_water_g_per_g: f64,
+    /// What its free fat is, as far as it sets.
+    #[serde(default)]
+    pub fat: FatKind,
+    /// What in it spoils before its water says so.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spoils: Option<Spoils>,
     /// Where the figures come from.
     pub source: String,
 }

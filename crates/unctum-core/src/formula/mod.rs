@@ -27,10 +27,12 @@
 
 mod at_size;
 mod components;
+mod finish;
 mod pieces;
 mod rounding;
 mod sheet;
 mod size;
+mod solids;
 mod times;
 mod warnings;
 mod weighed;
@@ -39,6 +41,7 @@ mod written;
 
 pub use at_size::AtSize;
 pub use components::ComponentNeed;
+pub use finish::Finish;
 pub use pieces::{PieceFigures, pieces_of};
 pub use rounding::{Rounding, StartStrength};
 pub use sheet::{SheetTake, StoveSheet, SyrupPlan, plain_sheet};

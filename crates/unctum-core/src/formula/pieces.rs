@@ -51,7 +51,7 @@ pub fn pieces_of(shape: &Shape, finished: &Parts) -> PieceFigures {
     // A hair below a whole piece is a whole piece.
     let whole = |n: f64| (n + 1e-6).floor();
     match *shape {
-        Shape::Slab { thickness_mm, piece_cm2, air_frac } => {
+        Shape::Slab { thickness_mm, piece_cm2, air_frac, .. } => {
             let volume_ml = volume_ml(finished, air_frac);
             let sheet_cm2 = volume_ml / (thickness_mm / 10.0);
             let piece_g = finished_g * piece_cm2 / sheet_cm2;

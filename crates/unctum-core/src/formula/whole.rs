@@ -6,6 +6,7 @@ use crate::course::{Course, Tools};
 use crate::error::Result;
 use crate::food::{Composition, Diet};
 use crate::formula::components::{ComponentNeed, components};
+use crate::formula::finish::{Finish, finish};
 use crate::formula::pieces::PieceFigures;
 use crate::formula::times::{Plan, StepTime, Times};
 use crate::formula::warnings::warnings;
@@ -87,6 +88,8 @@ pub struct Formula {
     pub runs_out_first: Option<String>,
     /// What to look out for at this size.
     pub warnings: Vec<String>,
+    /// What becomes of it after the pan.
+    pub finish: Finish,
 }
 
 fn step_figures(written: &Written, plan: &Plan) -> Vec<StepFigures> {
@@ -136,6 +139,7 @@ impl Weighed {
             pieces: self.at.written.pieces(),
             put_in_g: balance.put_in_g,
             evaporated_g: balance.evaporated_g,
+            finish: finish(&self.at.written, &plan.courses, book),
             split: plan.split,
             times: plan.times,
             rounding: self.rounding(book),

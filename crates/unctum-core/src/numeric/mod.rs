@@ -2,12 +2,14 @@
 //! integrator.
 
 mod interpolate;
+mod line;
 mod ode;
 mod root;
 mod spread;
 mod tridiagonal;
 
 pub use interpolate::Pchip;
+pub use line::along;
 pub use ode::{Outcome, Span, integrate};
 pub use root::bisect;
 pub use spread::{Spread, Z80};

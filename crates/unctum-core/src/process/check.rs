@@ -229,10 +229,11 @@ fn windows(method: &Method, found: &mut Found<'_>) {
 
 fn shape(method: &Method, found: &mut Found<'_>) {
     let sound = match method.shape {
-        Shape::Slab { thickness_mm, piece_cm2, air_frac } => {
+        Shape::Slab { thickness_mm, piece_cm2, air_frac, holds_after_min } => {
             (1.0..=100.0).contains(&thickness_mm)
                 && (0.5..=400.0).contains(&piece_cm2)
                 && (0.0..=0.6).contains(&air_frac)
+                && (0.0..=2880.0).contains(&holds_after_min)
         }
         Shape::Balls { piece_g, air_frac } => {
             (1.0..=500.0).contains(&piece_g) && (0.0..=0.6).contains(&air_frac)

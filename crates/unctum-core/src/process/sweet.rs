@@ -50,6 +50,9 @@ pub enum Shape {
         /// Share of its volume that is air, 0–0.6.
         #[serde(default)]
         air_frac: f64,
+        /// Minutes below 50 °C that its crystals or its gel take to hold.
+        #[serde(default, skip_serializing_if = "is_nothing")]
+        holds_after_min: f64,
     },
     /// Balls, formed by hand.
     Balls {
@@ -71,6 +74,11 @@ pub enum Shape {
     },
     /// Used by weight.
     Loose,
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_nothing(minutes: &f64) -> bool {
+    *minutes <= 0.0
 }
 
 /// How long it keeps.

@@ -33,7 +33,31 @@ pub const BANDS: [(Band, f64); 6] = [
     (Band::Dry, 0.74),
 ];
 
+/// A band with its ends, to be drawn.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct BandRange {
+    /// The band.
+    pub band: Band,
+    /// In a cook's words.
+    pub name: &'static str,
+    /// Solid share from which it goes, 0–1.
+    pub from_frac: f64,
+    /// Solid share up to which it goes, 0–1.
+    pub to_frac: f64,
+}
+
 impl Band {
+    /// All of them from soft to dry, with their ends.
+    #[must_use]
+    pub fn scale() -> Vec<BandRange> {
+        let range = |(band, _): (Self, f64)| {
+            let (from_frac, to_frac) = band.range();
+            BandRange { band, name: band.name(), from_frac, to_frac }
+        };
+        BANDS.map(range).to_vec()
+    }
+
     /// The band of a solid share.
     #[must_use]
     pub fn of(solid_frac: f64) -> Self {

@@ -1,12 +1,17 @@
 //! What becomes of a mass once it is poured: how firm it is, how it cools and when it can be marked and cut, how it is
 //! cut into pieces.
 
+mod aim;
 mod band;
-mod fat;
+mod cooling;
 mod phases;
+mod slab;
 mod texture;
+mod tray;
 
-pub use band::{BANDS, Band, Word};
-pub use fat::FatKind;
+pub use aim::{RescueAsk, Rescued, Trouble, rescued};
+pub use band::{BANDS, Band, BandRange, Word};
+pub use cooling::{Cooling, CoolingAsk, Cools, Place, SetAct, SetWindow, TrayKind, cooling};
 pub use phases::{Phases, Worked};
-pub use texture::{SetMass, Texture, TextureAsk, check_composition, texture};
+pub use texture::{Firmness, SetMass, TextureAsk, check_composition, texture};
+pub use tray::{Mark, Marked, Pattern, TrayAsk, tray};

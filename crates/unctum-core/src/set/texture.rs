@@ -8,10 +8,9 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::food::Composition;
-use crate::numeric::{Spread, Z80};
-use crate::set::band::{Band, Word};
-use crate::set::fat::{FatKind, along};
+use crate::food::{Composition, FatKind};
+use crate::numeric::{Spread, Z80, along};
+use crate::set::band::{Band, BandRange, Word};
 use crate::set::phases::{Phases, Worked};
 use crate::syrup::physical::{density_kg_m3, solubility_frac};
 
@@ -77,7 +76,7 @@ pub struct TextureAsk {
     #[serde(default = "usual_eat_c")]
     pub eat_c: f64,
     /// What its free fat is; ghee if left out.
-    #[serde(default)]
+    #[serde(default = "ghee")]
     pub fat: FatKind,
     /// Water that a gram of its insolubles holds, g.
     #[serde(default)]
@@ -93,6 +92,10 @@ pub struct TextureAsk {
     pub worked: Worked,
 }
 
+pub(super) fn ghee() -> FatKind {
+    FatKind::Milk
+}
+
 fn usual_eat_c() -> f64 {
     25.0
 }
@@ -100,7 +103,7 @@ fn usual_eat_c() -> f64 {
 /// How firm a mass is, and how it bites.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Texture {
+pub struct Firmness {
     /// φ: the solid share of its volume.
     pub solid_frac: Spread,
     /// Its band at the most likely share.
@@ -111,6 +114,8 @@ pub struct Texture {
     pub said: String,
     /// What stands and what flows.
     pub phases: Phases,
+    /// All bands with their ends, to draw it among.
+    pub scale: Vec<BandRange>,
 }
 
 /// Constants of the model as factors on what they usually are: held water, free fat, gel, egg, locked fat.
@@ -220,15 +225,15 @@ impl SetMass {
 
     /// How firm it is at a temperature, and how it bites.
     #[must_use]
-    pub fn texture(&self, at_c: f64) -> Texture {
+    pub fn texture(&self, at_c: f64) -> Firmness {
         self.texture_within(at_c, self.solid_frac(at_c))
     }
 
-    fn texture_within(&self, at_c: f64, solid_frac: Spread) -> Texture {
+    fn texture_within(&self, at_c: f64, solid_frac: Spread) -> Firmness {
         let phases = self.phases(at_c);
         let band = Band::of(solid_frac.mid);
         let words = Word::of(&phases, self.worked);
-        Texture { solid_frac, band, said: band.said(&words), words, phases }
+        Firmness { solid_frac, band, said: band.said(&words), words, phases, scale: Band::scale() }
     }
 }
 
@@ -266,7 +271,7 @@ pub fn check_composition(c: &Composition) -> Result<()> {
 ///     fibre_frac: 0.03, ash_frac: 0.015, ..Composition::default()
 /// };
 /// let ask = |eat_c| TextureAsk {
-///     composition: sheet, free_fat_frac: 0.2, eat_c, fat: Default::default(), held: Some(0.0), gelled: None,
+///     composition: sheet, free_fat_frac: 0.2, eat_c, fat: unctum_core::food::FatKind::Milk, held: Some(0.0), gelled: None,
 ///     fat_dried: None, worked: Default::default(),
 /// };
 /// let (cool, warm) = (texture(&ask(20.0))?, texture(&ask(35.0))?);
@@ -276,7 +281,7 @@ pub fn check_composition(c: &Composition) -> Result<()> {
 ///
 /// # Errors
 /// Shares that do not add up; temperatures at which nobody eats.
-pub fn texture(ask: &TextureAsk) -> Result<Texture> {
+pub fn texture(ask: &TextureAsk) -> Result<Firmness> {
     let mass = SetMass::of(ask)?;
     within("How warm it is eaten", ask.eat_c, 0.0, 60.0, "°C")?;
     let told = ask.held.is_some() && ask.gelled.is_some() && ask.fat_dried.is_some();

@@ -263,6 +263,14 @@ pub struct MilkAsk {
     pub hob: HobAsk,
 }
 
+impl MilkAsk {
+    /// The milk boiled down.
+    pub fn reduced(&self) -> Answer<Reduction> {
+        let Self { milk, ratio, hob } = self;
+        Ok(reduce(milk, *ratio, &hob.pan, &hob.ring, hob.flame_frac(), &hob.room.air()?)?)
+    }
+}
+
 /// Milk boiling down, held back where it would scorch.
 ///
 /// # Errors
@@ -271,6 +279,5 @@ pub struct MilkAsk {
     responses((status = 200, body = Reduction), (status = 422, body = Problem)))]
 #[post("/syrup/milk", data = "<body>")]
 pub fn milk(body: Body<MilkAsk>) -> Answer<Json<Reduction>> {
-    let MilkAsk { milk, ratio, hob } = body.0?;
-    Ok(Json(reduce(&milk, ratio, &hob.pan, &hob.ring, hob.flame_frac(), &hob.room.air()?)?))
+    Ok(Json(body.0?.reduced()?))
 }

@@ -9,6 +9,7 @@ pub mod kitchen;
 pub mod live;
 pub mod network;
 pub mod notebook;
+pub mod second_half;
 pub mod stove;
 pub mod sweet;
 pub mod syrup;
@@ -38,6 +39,15 @@ macro_rules! every_route {
             boil::acid,
             boil::milk,
             correct::correct,
+            second_half::cooling,
+            second_half::texture,
+            second_half::tray,
+            second_half::fry,
+            second_half::uptake,
+            second_half::reduce,
+            second_half::chhena,
+            second_half::keep,
+            second_half::rescue_mass,
             kitchen::kitchen,
             kitchen::save_kitchen,
             kitchen::history,

@@ -12,6 +12,7 @@ mod instruments;
 mod kitchen;
 mod network;
 mod questions;
+mod second_half;
 mod starts;
 mod sweets;
 mod whole_stove;

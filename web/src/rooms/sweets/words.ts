@@ -88,7 +88,7 @@ export function finished(f: Api<'Formula'>, shape: Api<'Shape'>): string {
 }
 
 /** How long it keeps, in a sentence's end. */
-export function keeps(keeping: Api<'Keeping'>): string {
+export function keeps(keeping: Pick<Api<'Keeping'>, 'room_days' | 'cold_days'>): string {
   const days = (n: number) => `${number(n)} ${n === 1 ? 'day' : 'days'}`
   return keeping.room_days
     ? `${days(keeping.room_days)} in a cool dry room, ${days(keeping.cold_days)} cold.`

@@ -28,7 +28,7 @@ const goes = computed(() => {
 })
 const aside = computed(() => props.formula.asides.filter((a) => a.unused_g >= 0.5))
 const keeping = computed(() => {
-  const said = keeps(props.method.keeping)
+  const said = keeps(props.formula.finish.keep)
   return said.charAt(0).toUpperCase() + said.slice(1)
 })
 </script>
@@ -85,6 +85,9 @@ const keeping = computed(() => {
       <p>
         {{ keeping }}
         <span class="soft">{{ method.keeping.note }} Local food rules come first.</span>
+      </p>
+      <p class="small soft">
+        {{ formula.finish.keep.why.join(' ') }} {{ formula.finish.keep.drifts }}
       </p>
     </section>
     <section v-if="sweet.mistakes?.length" class="wide" aria-labelledby="wrong">

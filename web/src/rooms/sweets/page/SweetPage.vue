@@ -6,6 +6,7 @@ import InTurn from '@/look/pieces/InTurn.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { millilitres, millilitreUnit } from '@/units/format'
+import AfterPan from './AfterPan.vue'
 import AmountList from './AmountList.vue'
 import CompareMethods from './CompareMethods.vue'
 import CompositionBar from './CompositionBar.vue'
@@ -151,6 +152,9 @@ const exportLink = (format: string) =>
       :pan-id="view.panId.value"
       :ring-id="view.ringId.value"
     />
+    <InTurn>
+      <AfterPan v-if="f" class="wide below" :formula="f" :method="worked ?? method" />
+    </InTurn>
     <InTurn>
       <VariationList
         v-if="extra"

@@ -192,9 +192,7 @@ describe('words to choose from', () => {
     expect(roundingWords(formula, true)).toBe('')
   })
   it('say how long it keeps', () => {
-    expect(keeps({ room_days: 1, cold_days: 10, note: '' })).toBe(
-      '1 day in a cool dry room, 10 days cold.',
-    )
-    expect(keeps({ room_days: 0, cold_days: 2, note: '' })).toBe('only cold: 2 days.')
+    expect(keeps({ room_days: 1, cold_days: 10 })).toBe('1 day in a cool dry room, 10 days cold.')
+    expect(keeps({ room_days: 0, cold_days: 2 })).toBe('only cold: 2 days.')
   })
 })

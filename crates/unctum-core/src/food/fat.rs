@@ -2,19 +2,21 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::numeric::along;
+
 /// What a free fat is, as far as it sets.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum FatKind {
     /// Ghee and butter.
-    #[default]
     Milk,
     /// Coconut.
     Coconut,
     /// Cocoa butter.
     Cocoa,
     /// Oil: liquid in any kitchen.
+    #[default]
     Oil,
 }
 
@@ -43,18 +45,5 @@ impl FatKind {
             Self::Cocoa => along(&COCOA, at_c),
             Self::Oil => 0.0,
         }
-    }
-}
-
-/// Value of a line through points, as at its ends beyond them.
-pub(super) fn along(points: &[(f64, f64)], at: f64) -> f64 {
-    let after = points.iter().position(|p| p.0 >= at);
-    match after {
-        Some(0) => points[0].1,
-        Some(i) => {
-            let ((x0, y0), (x1, y1)) = (points[i - 1], points[i]);
-            y0 + (y1 - y0) * (at - x0) / (x1 - x0)
-        }
-        None => points.last().map_or(0.0, |p| p.1),
     }
 }

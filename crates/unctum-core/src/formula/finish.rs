@@ -1,0 +1,64 @@
+//! What becomes of a sweet after the pan: how firm it is, how it cools and when it can be cut, how long it keeps.
+
+use serde::Serialize;
+
+use crate::course::Course;
+use crate::formula::Written;
+use crate::formula::solids::solids;
+use crate::keep::{Keep, keeping};
+use crate::process::{Book, Method, Shape, StepKind};
+use crate::set::{Cooling, Cools, Firmness};
+
+/// What becomes of a sweet after the pan.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Finish {
+    /// How firm it is at 25 °C; none for what is no set mass.
+    pub texture: Option<Firmness>,
+    /// The same in her room, if that is another band.
+    pub in_her_room: Option<Firmness>,
+    /// How it cools; none for what is not poured or rolled.
+    pub cooling: Option<Cooling>,
+    /// How long it keeps.
+    pub keep: Keep,
+}
+
+/// What is told at this temperature, °C.
+const TOLD_C: f64 = 25.0;
+/// What is kneaded and rolled has cooled to this by then, °C.
+const ROLLED_C: f64 = 80.0;
+/// What never was on a flame is as warm as hands make it, °C.
+const BY_HAND_C: f64 = 30.0;
+
+/// How hot the mass of a method is when it is poured, °C.
+fn poured_c(method: &Method, courses: &[(String, Course)], order: &[&str]) -> f64 {
+    let step = |key: &str| method.steps.iter().find(|s| s.key == key);
+    let last = order.iter().rev().find(|key| step(key).is_some_and(|s| s.on_flame()));
+    let hot_c =
+        last.and_then(|key| courses.iter().find(|(k, _)| k == key)).map_or(BY_HAND_C, |(_, c)| c.ends_c);
+    if method.steps.iter().any(|s| s.kind == StepKind::Roll) { hot_c.min(ROLLED_C) } else { hot_c }
+}
+
+/// Works it out for a method with its courses.
+pub(super) fn finish(written: &Written, courses: &[(String, Course)], book: &Book<'_>) -> Finish {
+    let (method, balance) = (written.method(), written.balance());
+    let of = solids(method, balance, book);
+    let sets = matches!(method.shape, Shape::Slab { .. } | Shape::Balls { .. });
+    let texture = sets.then(|| of.mass.texture(TOLD_C));
+    let here = sets.then(|| of.mass.texture(book.air.room_c));
+    let cooling = match method.shape {
+        Shape::Slab { thickness_mm, air_frac, holds_after_min, .. } => {
+            let order: Vec<&str> = balance.steps.iter().map(|s| s.step.as_str()).collect();
+            let cools = Cools::on_the_table(thickness_mm, poured_c(method, courses, &order), book.air.room_c);
+            Some(Cools { air_frac, structure_lag_min: holds_after_min, ..cools }.of(&of.mass))
+        }
+        _ => None,
+    };
+    Finish {
+        in_her_room: here.filter(|t| texture.as_ref().is_some_and(|told| told.band != t.band)),
+        texture,
+        cooling,
+        keep: keeping(&of.mass, &of.spoils, book.air.room_c, None)
+            .at_most(method.keeping.room_days, method.keeping.cold_days),
+    }
+}

@@ -1,0 +1,5 @@
+//! Milk that is turned: chhena by acid, what it yields, and how to go about it.
+
+mod chhena;
+
+pub use chhena::{AcidDose, Chhena, ChhenaAsk, chhena};

@@ -1,0 +1,471 @@
+//! A tray cut into pieces: how many are whole, how many are cut by an edge, what is trim, and where the lines go.
+//!
+//! Two families of parallel lines: one along the tray, one across it at an angle. Squares and fingers stand upright,
+//! diamonds lean. Whole pieces lie wholly inside; everything else is trim.
+
+use serde::{Deserialize, Serialize};
+
+use crate::error::{CoreError, Result, within};
+
+/// How a tray is marked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Pattern {
+    /// As wide as long.
+    Square,
+    /// Longer than wide.
+    Finger,
+    /// Leaning.
+    Diamond,
+}
+
+/// A tray to mark.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", schema(example = json!({"length_cm": 30, "width_cm": 20, "pattern": "diamond", "piece_cm": 3, "angle_deg": 60})))]
+pub struct TrayAsk {
+    /// Length, cm.
+    pub length_cm: f64,
+    /// Width, cm.
+    pub width_cm: f64,
+    /// How it is marked.
+    pub pattern: Pattern,
+    /// Between two lines that run across, cm: the length of a finger. By `piece_cm2` if left out.
+    #[serde(default)]
+    pub piece_cm: Option<f64>,
+    /// Area of a piece, cm², where its length is not told.
+    #[serde(default)]
+    pub piece_cm2: Option<f64>,
+    /// Between two lines that run along, cm: the width of a finger; as the other if left out, of a finger half of it.
+    #[serde(default)]
+    pub piece_width_cm: Option<f64>,
+    /// Angle at which the lines across meet those along, 20–90°; of diamonds 60° if left out.
+    #[serde(default)]
+    pub angle_deg: Option<f64>,
+    /// How thick it is to lie, mm.
+    #[serde(default)]
+    pub thickness_mm: Option<f64>,
+    /// How much there is, ml: it is spread until it lies as thick as told, or as far as told.
+    #[serde(default)]
+    pub volume_ml: Option<f64>,
+    /// How far along the tray it is spread, cm; all of it if nothing is told.
+    #[serde(default)]
+    pub spread_cm: Option<f64>,
+    /// Height of the rim, cm.
+    #[serde(default)]
+    pub height_cm: Option<f64>,
+    /// What all of it weighs, g: tells the weight of a piece and of the trim.
+    #[serde(default)]
+    pub mass_g: Option<f64>,
+}
+
+/// A line across the tray, cm from its corner.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Mark {
+    /// One end, along.
+    pub from_x_cm: f64,
+    /// One end, across.
+    pub from_y_cm: f64,
+    /// The other end, along.
+    pub to_x_cm: f64,
+    /// The other end, across.
+    pub to_y_cm: f64,
+}
+
+/// A tray that is marked.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Marked {
+    /// Pieces that are whole.
+    pub whole_pieces: u32,
+    /// Pieces that an edge cuts: they are trim.
+    pub edge_pieces: u32,
+    /// Share of the tray that is trim, 0–1.
+    pub trim_frac: f64,
+    /// Between two lines that run across, cm.
+    pub piece_cm: f64,
+    /// One whole piece, cm².
+    pub piece_cm2: f64,
+    /// What a whole piece weighs, g, if it was told what all of it weighs.
+    pub piece_g: Option<f64>,
+    /// What the trim weighs, g.
+    pub trim_g: Option<f64>,
+    /// How far along the tray it is spread, cm.
+    pub spread_cm: f64,
+    /// How thick it lies, mm, if it was told how much there is, or how thick.
+    pub thickness_mm: Option<f64>,
+    /// Volume of the mass, ml, if that was told, or its thickness.
+    pub volume_ml: Option<f64>,
+    /// What does not fit, and what to do.
+    pub said: Vec<String>,
+    /// Where to draw the lines.
+    pub marks: Vec<Mark>,
+}
+
+/// Pieces of one tray at most.
+const MOST_PIECES: f64 = 5000.0;
+/// Leaning pieces are shifted so that most are whole: so many places are tried.
+const SHIFTS: u32 = 48;
+/// What lies so near to a line counts as on it, cm.
+const ON_LINE_CM: f64 = 1e-6;
+/// Thinner than this share of what is written is said.
+const THIN_FRAC: f64 = 0.8;
+
+/// The two families of lines.
+struct Lines {
+    length_cm: f64,
+    width_cm: f64,
+    /// Between lines that run along.
+    row_cm: f64,
+    /// Between lines that run across, measured along the tray.
+    along_cm: f64,
+    /// How far a line across goes along for each cm across.
+    lean: f64,
+    /// Where the first of them meets the edge.
+    shift_cm: f64,
+}
+
+impl Lines {
+    fn rows(&self) -> u32 {
+        ((self.width_cm + ON_LINE_CM) / self.row_cm).floor() as u32
+    }
+
+    /// Numbers of the cells of a row of which all lies inside, and of which any does: the first and the one after the
+    /// last. The row may be cut by the far edge.
+    fn cells(&self, row: u32) -> ((i64, i64), (i64, i64)) {
+        let from_y = f64::from(row) * self.row_cm;
+        let to_y = (from_y + self.row_cm).min(self.width_cm);
+        let (from_x, to_x) = (self.shift_cm + self.lean * from_y, self.shift_cm + self.lean * to_y);
+        let (left, right) = (from_x.min(to_x), from_x.max(to_x));
+        let number = |x: f64| x / self.along_cm;
+        let near = ON_LINE_CM / self.along_cm;
+        let first_whole = (number(-left) - near).ceil() as i64;
+        let end_whole = (number(self.length_cm - right) + near).floor() as i64;
+        let first_any = (number(-right) + near).floor() as i64;
+        let end_any = (number(self.length_cm - left) - near).ceil() as i64;
+        ((first_whole, end_whole.max(first_whole)), (first_any, end_any.max(first_any)))
+    }
+
+    fn whole(&self) -> u32 {
+        (0..self.rows()).map(|r| self.cells(r).0).map(|(from, to)| (to - from) as u32).sum()
+    }
+
+    fn touched(&self) -> u32 {
+        let cut = self.width_cm - f64::from(self.rows()) * self.row_cm > 1e-3;
+        (0..self.rows() + u32::from(cut)).map(|r| self.cells(r).1).map(|(from, to)| (to - from) as u32).sum()
+    }
+
+    fn marks(&self) -> Vec<Mark> {
+        let (length_cm, width_cm) = (self.length_cm, self.width_cm);
+        let along = (1..=self.rows()).map(|r| f64::from(r) * self.row_cm).filter(|y| *y < width_cm - 1e-3);
+        let mut marks: Vec<Mark> =
+            along.map(|y| Mark { from_x_cm: 0.0, from_y_cm: y, to_x_cm: length_cm, to_y_cm: y }).collect();
+        let over = (self.lean * width_cm).abs();
+        let first = ((-self.shift_cm - over) / self.along_cm).floor() as i64;
+        let last = ((length_cm - self.shift_cm + over) / self.along_cm).ceil() as i64;
+        marks.extend((first..=last).filter_map(|n| self.clipped(self.shift_cm + n as f64 * self.along_cm)));
+        marks
+    }
+
+    /// The part of a line across that lies inside, if any does.
+    fn clipped(&self, at_edge_cm: f64) -> Option<Mark> {
+        let x = |y: f64| at_edge_cm + self.lean * y;
+        let (mut from_y, mut to_y) = (0.0, self.width_cm);
+        if self.lean.abs() > 1e-12 {
+            let (a, b) = (-at_edge_cm / self.lean, (self.length_cm - at_edge_cm) / self.lean);
+            (from_y, to_y) = (f64::max(from_y, a.min(b)), f64::min(to_y, a.max(b)));
+        }
+        let inside = |x: f64| x > 1e-3 && x < self.length_cm - 1e-3;
+        let seen = to_y - from_y > 1e-3 && inside(x(0.5 * (from_y + to_y)));
+        seen.then(|| Mark { from_x_cm: x(from_y), from_y_cm: from_y, to_x_cm: x(to_y), to_y_cm: to_y })
+    }
+}
+
+impl TrayAsk {
+    fn check(&self) -> Result<()> {
+        let least = |what: &'static str, value: Option<f64>, low: f64, high: f64, unit: &'static str| {
+            value.map_or(Ok(low), |v| within(what, v, low, high, unit))
+        };
+        within("The length of the tray", self.length_cm, 2.0, 120.0, "cm")?;
+        within("The width of the tray", self.width_cm, 2.0, 120.0, "cm")?;
+        least("The size of a piece", self.piece_cm, 0.3, 60.0, "cm")?;
+        least("The area of a piece", self.piece_cm2, 0.1, 3600.0, "cm²")?;
+        least("The width of a piece", self.piece_width_cm, 0.3, 60.0, "cm")?;
+        least("The angle", self.angle_deg, 20.0, 90.0, "°")?;
+        least("The thickness", self.thickness_mm, 1.0, 120.0, "mm")?;
+        least("The volume", self.volume_ml, 1.0, 100_000.0, "ml")?;
+        least("How far it is spread", self.spread_cm, 1.0, 120.0, "cm")?;
+        least("The height of the tray", self.height_cm, 0.0, 40.0, "cm")?;
+        least("What it weighs", self.mass_g, 1.0, 100_000.0, "g")?;
+        Ok(())
+    }
+
+    fn angle(&self) -> f64 {
+        let usual_deg = if self.pattern == Pattern::Diamond { 60.0 } else { 90.0 };
+        self.angle_deg.unwrap_or(usual_deg).to_radians()
+    }
+
+    /// The width of a piece against its length, where it is not told.
+    fn slimness(&self) -> f64 {
+        if self.pattern == Pattern::Finger { 0.5 } else { 1.0 }
+    }
+
+    /// Between lines across, and between lines along, cm.
+    fn piece(&self) -> Result<(f64, f64)> {
+        let by_area = |cm2: f64| match self.piece_width_cm {
+            Some(width_cm) => cm2 * self.angle().sin() / width_cm,
+            None => (cm2 * self.angle().sin() / self.slimness()).sqrt(),
+        };
+        let piece_cm = self.piece_cm.or_else(|| self.piece_cm2.map(by_area));
+        let piece_cm = piece_cm
+            .ok_or_else(|| CoreError::Missing("Say how large a piece is: its length, or its area.".into()))?;
+        Ok((piece_cm, self.piece_width_cm.unwrap_or(self.slimness() * piece_cm)))
+    }
+
+    /// How far it is spread, cm, and how thick it lies then, mm.
+    fn lies(&self) -> (f64, Option<f64>) {
+        let by_thickness = || Some(10.0 * self.volume_ml? / (self.width_cm * self.thickness_mm?));
+        let spread_cm =
+            self.spread_cm.or_else(by_thickness).unwrap_or(self.length_cm).min(self.length_cm).max(1.0);
+        let thickness_mm = self.volume_ml.map(|ml| 10.0 * ml / (spread_cm * self.width_cm));
+        (spread_cm, thickness_mm.or(self.thickness_mm))
+    }
+
+    fn said(&self, lies_mm: Option<f64>) -> Vec<String> {
+        let mut said = Vec::new();
+        let Some(lies_mm) = lies_mm else { return said };
+        if self.height_cm.is_some_and(|cm| cm > 0.0 && lies_mm > 10.0 * cm) {
+            said.push("It stands higher than this tray: take a larger one, or a second.".to_owned());
+        }
+        if self.thickness_mm.is_some_and(|mm| lies_mm < THIN_FRAC * mm) {
+            said.push("Thinner than it is written: it sets sooner and breaks more easily.".to_owned());
+        }
+        said
+    }
+}
+
+/// Marks a tray.
+///
+/// Costs some tens of microseconds with 500 pieces.
+///
+/// ```
+/// use unctum_core::set::{Pattern, TrayAsk, tray};
+/// let ask = TrayAsk {
+///     length_cm: 30.0, width_cm: 20.0, pattern: Pattern::Square, piece_cm: Some(3.0), piece_cm2: None,
+///     piece_width_cm: None, angle_deg: None, thickness_mm: None, volume_ml: None, spread_cm: None, height_cm: None,
+///     mass_g: Some(1000.0),
+/// };
+/// let marked = tray(&ask)?;
+/// assert_eq!((marked.whole_pieces, marked.edge_pieces), (60, 10));
+/// assert!((marked.trim_frac - 0.1).abs() < 1e-9 && (marked.trim_g.unwrap() - 100.0).abs() < 1e-6);
+/// # Ok::<(), unctum_core::CoreError>(())
+/// ```
+///
+/// # Errors
+/// Sizes and angles no tray has; more pieces than anybody cuts.
+pub fn tray(ask: &TrayAsk) -> Result<Marked> {
+    ask.check()?;
+    let angle = ask.angle();
+    let (piece_cm, row_cm) = ask.piece()?;
+    let (spread_cm, lies_mm) = ask.lies();
+    let area_cm2 = spread_cm * ask.width_cm;
+    let along_cm = piece_cm / angle.sin();
+    let piece_cm2 = along_cm * row_cm;
+    if area_cm2 / piece_cm2 > MOST_PIECES {
+        return Err(CoreError::TooMany(format!(
+            "That would be more than {MOST_PIECES:.0} pieces. Make them larger, or check the size of the tray."
+        )));
+    }
+    let upright = Lines {
+        length_cm: spread_cm,
+        width_cm: ask.width_cm,
+        row_cm,
+        along_cm,
+        lean: if angle.cos() < 1e-9 { 0.0 } else { angle.cos() / angle.sin() },
+        shift_cm: 0.0,
+    };
+    let lines = (0..SHIFTS)
+        .map(|i| Lines { shift_cm: along_cm * f64::from(i) / f64::from(SHIFTS), ..upright })
+        .max_by(|a, b| a.whole().cmp(&b.whole()).then(b.shift_cm.total_cmp(&a.shift_cm)))
+        .unwrap_or(upright);
+    let whole_pieces = lines.whole();
+    if whole_pieces == 0 {
+        return Err(CoreError::DoesNotFit(
+            "Not one piece of this size lies whole in the tray. Make them smaller, or take a larger tray."
+                .into(),
+        ));
+    }
+    let trim_frac = (1.0 - f64::from(whole_pieces) * piece_cm2 / area_cm2).max(0.0);
+    Ok(Marked {
+        whole_pieces,
+        edge_pieces: lines.touched() - whole_pieces,
+        trim_frac,
+        piece_cm,
+        piece_cm2,
+        piece_g: ask.mass_g.map(|g| g * piece_cm2 / area_cm2),
+        trim_g: ask.mass_g.map(|g| g * trim_frac),
+        spread_cm,
+        thickness_mm: lies_mm,
+        volume_ml: ask.volume_ml.or_else(|| lies_mm.map(|mm| area_cm2 * mm / 10.0)),
+        said: ask.said(lies_mm),
+        marks: lines.marks(),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use proptest::prelude::*;
+
+    /// The part of a cell that lies inside, cm²: the polygon cut by the four edges.
+    fn inside_cm2(cell: [(f64, f64); 4], length_cm: f64, width_cm: f64) -> f64 {
+        let mut polygon = cell.to_vec();
+        let edges: [(fn((f64, f64)) -> f64, f64, f64); 4] = [
+            (|p| p.0, 1.0, 0.0),
+            (|p| p.0, -1.0, -length_cm),
+            (|p| p.1, 1.0, 0.0),
+            (|p| p.1, -1.0, -width_cm),
+        ];
+        for (of, sign, limit) in edges {
+            let depth = |p: (f64, f64)| sign * of(p) - limit;
+            let mut kept = Vec::new();
+            for (i, &a) in polygon.iter().enumerate() {
+                let b = polygon[(i + 1) % polygon.len()];
+                if depth(a) >= 0.0 {
+                    kept.push(a);
+                }
+                if (depth(a) >= 0.0) != (depth(b) >= 0.0) {
+                    let t = depth(a) / (depth(a) - depth(b));
+                    kept.push((a.0 + t * (b.0 - a.0), a.1 + t * (b.1 - a.1)));
+                }
+            }
+            polygon = kept;
+            if polygon.is_empty() {
+                return 0.0;
+            }
+        }
+        let twice: f64 =
+            polygon.iter().zip(polygon.iter().cycle().skip(1)).map(|(a, b)| a.0 * b.1 - b.0 * a.1).sum();
+        0.5 * twice.abs()
+    }
+
+    proptest! {
+        /// Cell by cell, cut by the edges: whole ones, cut ones, and the whole tray.
+        #[test]
+        fn pieces_and_trim_are_the_tray(
+            length_cm in 12.0..40.0f64, width_cm in 10.0..30.0f64, piece in 2.0..4.0f64, wide in 2.0..4.0f64, deg in 35.0..90.0f64,
+        ) {
+            let ask = TrayAsk {
+                length_cm, width_cm, piece_cm: Some(piece), piece_width_cm: Some(wide), angle_deg: Some(deg), ..diamonds()
+            };
+            let marked = tray(&ask).expect("fits");
+            let angle = deg.to_radians();
+            let (along, lean) = (piece / angle.sin(), angle.cos() / angle.sin());
+            // The shift that was taken shows in the first line across.
+            let first = marked.marks.iter().find(|m| m.from_y_cm != m.to_y_cm).expect("a line");
+            let shift = first.from_x_cm - lean * first.from_y_cm;
+            let (mut whole, mut cut, mut covered) = (0, 0, 0.0);
+            for row in 0..(width_cm / wide).ceil() as i32 {
+                let y = f64::from(row) * wide;
+                for n in -60..80 {
+                    let x = |y: f64| shift + f64::from(n) * along + lean * y;
+                    let cell = [(x(y), y), (x(y) + along, y), (x(y + wide) + along, y + wide), (x(y + wide), y + wide)];
+                    let area = inside_cm2(cell, length_cm, width_cm);
+                    covered += area;
+                    let fits = |(x, y): (f64, f64)| {
+                        (-2e-6..=length_cm + 2e-6).contains(&x) && y <= width_cm + 2e-6
+                    };
+                    if cell.into_iter().all(fits) {
+                        whole += 1;
+                    } else if area > 1e-4 {
+                        cut += 1;
+                    }
+                }
+            }
+            prop_assert!((covered - length_cm * width_cm).abs() < 1e-3, "{covered}");
+            prop_assert_eq!(marked.whole_pieces, whole);
+            prop_assert!(marked.edge_pieces.abs_diff(cut) <= 3, "{} for {cut}", marked.edge_pieces);
+            let pieces_cm2 = f64::from(marked.whole_pieces) * marked.piece_cm2;
+            prop_assert!((pieces_cm2 / (length_cm * width_cm) + marked.trim_frac - 1.0).abs() < 1e-9);
+        }
+
+        #[test]
+        fn every_mark_lies_in_the_tray(deg in 25.0..90.0f64, piece in 1.0..4.0f64) {
+            let ask = TrayAsk {
+                length_cm: 32.0, width_cm: 22.0, piece_cm: Some(piece), angle_deg: Some(deg), thickness_mm: Some(12.0),
+                mass_g: Some(900.0), ..diamonds()
+            };
+            let marked = tray(&ask).expect("fits");
+            for m in &marked.marks {
+                for (x, y) in [(m.from_x_cm, m.from_y_cm), (m.to_x_cm, m.to_y_cm)] {
+                    prop_assert!((-1e-6..=32.0 + 1e-6).contains(&x) && (-1e-6..=22.0 + 1e-6).contains(&y), "{m:?}");
+                }
+            }
+            let sum_g = f64::from(marked.whole_pieces) * marked.piece_g.expect("told") + marked.trim_g.expect("told");
+            prop_assert!((sum_g - 900.0).abs() < 1e-6);
+        }
+    }
+
+    fn diamonds() -> TrayAsk {
+        TrayAsk {
+            length_cm: 30.0,
+            width_cm: 20.0,
+            pattern: Pattern::Diamond,
+            piece_cm: None,
+            piece_cm2: None,
+            piece_width_cm: None,
+            angle_deg: None,
+            thickness_mm: None,
+            volume_ml: None,
+            spread_cm: None,
+            height_cm: None,
+            mass_g: None,
+        }
+    }
+
+    #[test]
+    fn so_much_is_spread_until_it_lies_as_thick_as_told() {
+        let poured = |spread_cm: Option<f64>, height_cm: f64| {
+            let ask = TrayAsk {
+                piece_cm2: Some(9.0),
+                thickness_mm: Some(20.0),
+                volume_ml: Some(800.0),
+                spread_cm,
+                height_cm: Some(height_cm),
+                ..diamonds()
+            };
+            tray(&ask).expect("fits")
+        };
+        let told = poured(None, 3.0);
+        assert!(
+            (told.spread_cm - 20.0).abs() < 1e-9
+                && told.thickness_mm.is_some_and(|mm| (mm - 20.0).abs() < 1e-9)
+        );
+        assert!((told.piece_cm2 - 9.0).abs() < 1e-9 && told.said.is_empty(), "{:?}", told.said);
+        let thin = poured(Some(28.0), 3.0);
+        assert!(
+            thin.thickness_mm.is_some_and(|mm| mm < 15.0) && thin.said[0].contains("Thinner"),
+            "{:?}",
+            thin.said
+        );
+        let high = poured(Some(10.0), 3.0);
+        assert!(high.said[0].contains("higher"), "{:?}", high.said);
+        let none = TrayAsk { piece_cm2: None, ..diamonds() };
+        assert_eq!(tray(&none).map_err(|e| e.code()).err(), Some("missing"));
+    }
+
+    #[test]
+    fn what_cannot_be_cut_is_told() {
+        let ask =
+            |piece_cm: f64| TrayAsk { pattern: Pattern::Square, piece_cm: Some(piece_cm), ..diamonds() };
+        let code = |piece_cm: f64| tray(&ask(piece_cm)).map_err(|e| e.code()).err();
+        assert_eq!(code(0.3), Some("too-many"));
+        assert_eq!(code(25.0), Some("does-not-fit"));
+        assert_eq!(code(0.0), Some("out-of-range"));
+        assert_eq!(code(f64::NAN), Some("not-a-number"));
+        assert_eq!(code(20.0), None);
+    }
+}

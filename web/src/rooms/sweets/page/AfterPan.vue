@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import CoolingBand from '@/look/drawings/CoolingBand.vue'
+import FirmnessScale from '@/look/drawings/FirmnessScale.vue'
+import { useKitchen } from '@/live/kitchen'
+import { celsius, degreeUnit, millimetres, millimetreUnit } from '@/units/format'
+import TrayMarks from './TrayMarks.vue'
+
+/** The second half: how firm it will be, when it can be marked and lifted, how it lies in the tray. */
+const props = defineProps<{ formula: Api<'Formula'>; method: Api<'Method'> }>()
+const kitchen = useKitchen()
+const finish = computed(() => props.formula.finish)
+const room_c = computed(() => kitchen.view?.kitchen.room.room_c ?? 25)
+const rolled = computed(() => props.method.steps.some((s) => s.kind === 'roll'))
+/** What never comes in her room, and what to do instead. */
+const never = computed(() =>
+  (finish.value.cooling?.windows ?? []).filter((w) => w.act === 'lift' && !w.opens_min),
+)
+</script>
+
+<template>
+  <section v-if="finish.texture" class="after" aria-labelledby="after">
+    <h2 id="after">After the pan</h2>
+    <div class="firm">
+      <h3>{{ finish.texture.said.charAt(0).toUpperCase() + finish.texture.said.slice(1) }}</h3>
+      <FirmnessScale :texture="finish.texture" />
+      <p v-if="finish.in_her_room" class="caution">
+        In your room of {{ celsius(room_c) }} {{ degreeUnit() }} it is
+        {{ finish.in_her_room.said }}.
+      </p>
+    </div>
+    <div v-if="finish.cooling" class="cools">
+      <h3>
+        On the table<template v-if="formula.pieces.thickness_mm"
+          >, {{ millimetres(formula.pieces.thickness_mm) }} {{ millimetreUnit() }} thick</template
+        >, in your room
+      </h3>
+      <CoolingBand :cooling="finish.cooling" :room_c="room_c" />
+      <p v-for="w in never" :key="w.act" class="caution">{{ w.words }}</p>
+    </div>
+    <TrayMarks
+      v-if="formula.pieces.sheet_cm2"
+      class="tray"
+      :pieces="formula.pieces"
+      :mass_g="formula.finished_g"
+      :rolled="rolled"
+    />
+  </section>
+</template>
+
+<style scoped>
+.after {
+  display: grid;
+  grid-template: 'head head' auto 'firm tray' auto 'cools tray' 1fr / minmax(0, 1fr) minmax(0, 1fr);
+  gap: var(--gap-4) var(--gap-6);
+  align-items: start;
+}
+
+h2 {
+  grid-area: head;
+  margin: 0;
+}
+
+h3 {
+  margin: 0 0 var(--gap-2);
+  font-size: var(--size-lead);
+}
+
+.firm {
+  grid-area: firm;
+}
+
+.cools {
+  grid-area: cools;
+}
+
+.tray {
+  grid-area: tray;
+}
+
+p {
+  margin: var(--gap-2) 0 0;
+}
+
+@container room (max-width: 52rem) {
+  .after {
+    grid-template: 'head' 'firm' 'cools' 'tray' / minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import TrayDrawing from '@/look/drawings/TrayDrawing.vue'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import FigureValue from '@/look/pieces/FigureValue.vue'
+import KeyRow from '@/look/pieces/KeyRow.vue'
+import {
+  centimetres,
+  centimetreUnit,
+  grams,
+  gramUnit,
+  millimetres,
+  millimetreUnit,
+  percent,
+} from '@/units/format'
+import { useTray, type Pattern } from './useTray'
+
+/** Into which tray, how thick, and how it is marked: whole pieces, edges, trim. */
+const props = defineProps<{ pieces: Api<'PieceFigures'>; mass_g: number; rolled: boolean }>()
+const view = useTray(
+  () => props.pieces,
+  () => props.mass_g,
+  () => props.rolled,
+)
+const { tray, trays, tray_id, pattern, piece_cm, angle_deg, marked, spread_cm } = view
+
+const PATTERNS: { key: Pattern; name: string }[] = [
+  { key: 'square', name: 'Squares' },
+  { key: 'finger', name: 'Fingers' },
+  { key: 'diamond', name: 'Diamonds' },
+]
+const places = computed(() => [
+  { title: 'Rolled out on the board', value: 'none' },
+  ...trays.value.map((t) => ({
+    title: `${t.tray.name}, ${centimetres(t.tray.length_cm)} × ${centimetres(t.tray.width_cm)} ${centimetreUnit()}`,
+    value: String(t.id),
+  })),
+])
+const place = computed({
+  get: () => (tray_id.value === undefined ? 'none' : String(tray_id.value)),
+  set: (key: string) => (tray_id.value = key === 'none' ? undefined : Number(key)),
+})
+/** What is drawn until she moves it: as the core answered. */
+const side_cm = computed({
+  get: () => piece_cm.value ?? marked.value?.piece_cm ?? 3,
+  set: (cm: number) => (piece_cm.value = cm),
+})
+const length_cm = computed({
+  get: () => marked.value?.spread_cm ?? tray.value.length_cm,
+  set: (cm: number) => (spread_cm.value = cm),
+})
+const thick = computed(() =>
+  marked.value?.thickness_mm ? millimetres(marked.value.thickness_mm) : '–',
+)
+const said = computed(
+  () =>
+    `${tray.value.name}: the mass lies ${thick.value} ${millimetreUnit()} thick, ` +
+    `${marked.value?.whole_pieces ?? 0} whole pieces`,
+)
+</script>
+
+<template>
+  <section class="marks" aria-labelledby="marks">
+    <h3 id="marks">In the tray</h3>
+    <TrayDrawing
+      :tray_length_cm="tray.length_cm"
+      :tray_width_cm="tray.width_cm"
+      :length_cm="length_cm"
+      :marked="marked"
+      :said="said"
+      @spread="length_cm = $event"
+    />
+    <div class="figures-row">
+      <FigureValue
+        label="whole pieces"
+        size="figure"
+        :value="marked ? String(marked.whole_pieces) : '–'"
+        unit=""
+      />
+      <FigureValue
+        label="one piece"
+        size="plain"
+        :value="marked?.piece_g ? grams(marked.piece_g) : '–'"
+        :unit="gramUnit()"
+      />
+      <FigureValue label="thick" size="plain" :value="thick" :unit="millimetreUnit()" />
+      <FigureValue
+        label="trim"
+        size="plain"
+        :value="marked?.trim_g ? grams(marked.trim_g) : '–'"
+        :unit="gramUnit()"
+      />
+    </div>
+    <p v-for="words in marked?.said" :key="words" class="caution">{{ words }}</p>
+    <p v-if="view.trouble.value" class="caution">{{ view.trouble.value }}</p>
+    <p v-else-if="marked" class="small soft">
+      {{ marked.edge_pieces }} pieces are cut by an edge; {{ percent(marked.trim_frac) }} % of it is
+      trim.
+    </p>
+    <div class="controls">
+      <ChoiceField v-model="place" label="Where it lies" :items="places" />
+      <KeyRow v-model="pattern" label="Marked in" :choices="PATTERNS" />
+      <label>
+        <span
+          >{{ pattern === 'finger' ? 'Length' : 'Side' }} of a piece, {{ centimetres(side_cm, 1) }}
+          {{ centimetreUnit() }}</span
+        >
+        <input v-model.number="side_cm" type="range" min="1.5" max="8" step="0.1" />
+      </label>
+      <label v-if="pattern === 'diamond'">
+        <span>Angle, {{ angle_deg }}°</span>
+        <input v-model.number="angle_deg" type="range" min="30" max="90" step="5" />
+      </label>
+      <label>
+        <span>Spread to {{ centimetres(length_cm, 1) }} {{ centimetreUnit() }}</span>
+        <input
+          v-model.number="length_cm"
+          type="range"
+          min="4"
+          :max="Math.floor(tray.length_cm)"
+          step="0.5"
+        />
+      </label>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.marks {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+}
+
+h3,
+p {
+  margin: 0;
+}
+
+.figures-row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3) var(--gap-6);
+  align-items: end;
+}
+
+.controls {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
+  gap: var(--gap-3) var(--gap-5);
+  align-items: end;
+}
+
+label {
+  display: grid;
+}
+
+input[type='range'] {
+  width: 100%;
+  min-height: 2.75rem;
+  margin: 0;
+  accent-color: var(--ink);
+}
+</style>
