@@ -43,3 +43,40 @@ test('a sheet is spread in a tray and marked in diamonds, and its windows are to
   await after.getByRole('slider', { name: /Side of a piece/ }).fill('2')
   await expect.poll(pieces).toBeGreaterThan(before)
 })
+
+test('balls are fried load by load and soaked until it is best; milk becomes so much chhena', async ({
+  page,
+}) => {
+  await page.goto('/sweets/milk-solid-balls?method=powder')
+  const after = page.getByRole('region', { name: 'After the pan' })
+  await after.scrollIntoViewIfNeeded()
+  const soaking = after.getByRole('img', {
+    name: /^Soaking: enough after .*, best after .*, out after/,
+  })
+  await expect(soaking).toBeVisible()
+  await expect(after.getByText('at once')).toBeVisible()
+  await expect(after.getByText(/find room, the full flame heats/)).toBeVisible()
+  const powder = await soaking.getAttribute('aria-label')
+  await page.goto('/sweets/milk-solid-balls?method=khoya')
+  await after.scrollIntoViewIfNeeded()
+  await expect(soaking).toBeVisible()
+  expect(await soaking.getAttribute('aria-label'), 'the denser ball soaks longer').not.toBe(powder)
+
+  await page.goto('/sweets/chhena')
+  await after.scrollIntoViewIfNeeded()
+  const curd = after.getByRole('region', { name: 'The curd' })
+  await expect(curd.getByText(/In 3 parts, at 75.0–85.0 °C: \d+ g lime juice/)).toBeVisible()
+})
+
+test('labels for its boxes are printed on one sheet of paper', async ({ page }) => {
+  await page.goto('/sweets/cashew-sheet')
+  await page.getByRole('link', { name: 'Labels' }).click()
+  await page.getByRole('textbox', { name: 'Pieces in a box' }).fill('20')
+  const first = page.getByRole('listitem').first()
+  await expect(first).toContainText('20 pieces')
+  await expect(first).toContainText(/cashew nuts, sugar.*Contains milk, tree nuts\./)
+  await expect(first).toContainText(/best before/)
+  const sheet = await page.pdf({ format: 'A4', preferCSSPageSize: true })
+  const pages = sheet.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length
+  expect(pages, 'pages of paper').toBe(1)
+})

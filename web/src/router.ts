@@ -59,6 +59,12 @@ export const router = createRouter({
       meta: { room: 'sweets', title: 'Step sheet' },
     },
     {
+      path: '/sweets/:key/label',
+      component: () => import('@/rooms/sweets/page/LabelSheet.vue'),
+      props: (to) => ({ sweetKey: String(to.params['key']) }),
+      meta: { room: 'sweets', title: 'Labels' },
+    },
+    {
       path: '/sweets/:key/edit',
       component: () => import('@/rooms/sweets/editor/SweetEditor.vue'),
       props: (to) => ({ sweetKey: String(to.params['key']) }),

@@ -2563,11 +2563,16 @@ export interface components {
         Chhena: {
             /** @description Acid in all, g, by kind: one of them. */
             acid_g: components["schemas"]["AcidDose"];
-            /** @description How hot the milk is when the acid goes in, °C. */
-            add_between_c: [
-                number,
-                number
-            ];
+            /**
+             * Format: double
+             * @description The acid goes in when the milk is so hot at least, °C.
+             */
+            add_from_c: number;
+            /**
+             * Format: double
+             * @description And at most, °C.
+             */
+            add_to_c: number;
             /**
              * Format: int32
              * @description Balls of the weight that was asked for.
@@ -3517,10 +3522,15 @@ export interface components {
         };
         /** @description What becomes of a sweet after the pan. */
         Finish: {
+            chhena?: components["schemas"]["Chhena"] | null;
             cooling?: components["schemas"]["Cooling"] | null;
+            /** @description Its steps in hot fat, on her ring. */
+            frying: components["schemas"]["Frying"][];
             in_her_room?: components["schemas"]["Firmness"] | null;
             /** @description How long it keeps. */
             keep: components["schemas"]["Keep"];
+            /** @description Its steps in syrup. */
+            soaking: components["schemas"]["Soaking"][];
             texture?: components["schemas"]["Firmness"] | null;
         };
         /** @description How firm a mass is, and how it bites. */
@@ -3674,6 +3684,8 @@ export interface components {
             effects: components["schemas"]["EffectNote"][];
             /** @description Amounts, balance, weights, times, warnings. */
             formula: components["schemas"]["Formula"];
+            /** @description What has to stand on a box of it. */
+            label: components["schemas"]["Label"];
             /** @description The method as it was worked out: with the changes, at the size it is written for. */
             method: components["schemas"]["Method"];
             syrup?: components["schemas"]["SyrupSigns"] | null;
@@ -3871,7 +3883,14 @@ export interface components {
          * @description What is fried.
          * @enum {string}
          */
-        FryShape: "ball" | "coil" | "pancake" | "droplet";
+        FryShape: "ball" | "filled" | "coil" | "pancake" | "droplet";
+        /** @description A step in hot fat. */
+        Frying: {
+            /** @description How it goes. */
+            fry: components["schemas"]["Fry"];
+            /** @description Key of the step. */
+            step: string;
+        };
         /** @description Something that has to be done before the step begins. */
         Gate: {
             /** @description Key within the step. */
@@ -4431,6 +4450,42 @@ export interface components {
             rings: components["schemas"]["ThingWords"][];
             /** @description The thermometers. */
             thermometers: components["schemas"]["ThingWords"][];
+        };
+        /** @description What has to stand on a box. */
+        Label: {
+            /** @description Allergens. */
+            allergens: string[];
+            /**
+             * Format: double
+             * @description Days until which it is at its best, kept so.
+             */
+            best_days: number;
+            /**
+             * Format: double
+             * @description All of it, g.
+             */
+            finished_g: number;
+            /** @description Ingredients, the heaviest first. */
+            ingredients: components["schemas"]["LabelLine"][];
+            /**
+             * Format: double
+             * @description One piece, g, if it is counted.
+             */
+            piece_g?: number | null;
+            /** @description Where to keep it. */
+            storage: string;
+            /** @description Whether it has to be eaten by then: what has to be cold is no matter of taste. */
+            use_by: boolean;
+        };
+        /** @description An ingredient on a label. */
+        LabelLine: {
+            /**
+             * Format: double
+             * @description How much of it went into the whole batch, g.
+             */
+            mass_g: number;
+            /** @description Name. */
+            name: string;
         };
         /**
          * @description A cook's own ladder: the edges between its ten stages, weakest first. Practitioners place “one
@@ -5418,6 +5473,11 @@ export interface components {
              */
             volume_ml: number;
         };
+        /**
+         * @description What a piece is like.
+         * @enum {string}
+         */
+        PieceForm: "khoya_ball" | "powder_ball" | "dumpling" | "coil" | "pancake" | "droplet" | "chhena";
         /** @description Mass of one piece. */
         PieceMass: {
             /**
@@ -6620,6 +6680,28 @@ export interface components {
          * @enum {string}
          */
         SoakKind: "dense" | "porous" | "chhena";
+        /** @description A step in syrup. */
+        Soaking: {
+            /** @description Key of the step. */
+            step: string;
+            /**
+             * Format: double
+             * @description How warm the syrup is when they go in, °C.
+             */
+            syrup_c: number;
+            /**
+             * Format: double
+             * @description Strength of its syrup, 0–1.
+             */
+            syrup_solids_frac: number;
+            /**
+             * Format: double
+             * @description Across a piece, or through its thickest part, mm.
+             */
+            thick_mm: number;
+            /** @description How it goes. */
+            uptake: components["schemas"]["Uptake"];
+        };
         /**
          * @description What in a sweet spoils before its water says so.
          * @enum {string}
@@ -6865,6 +6947,7 @@ export interface components {
             /** @description Words of the event that ends it, as the cook would say it. */
             event: string;
             flame?: components["schemas"]["Flame"] | null;
+            form?: components["schemas"]["PieceForm"] | null;
             /** @description What must be ready. */
             gates?: components["schemas"]["Gate"][];
             /** @description What can hurt: keys of the usual cautions, or own words. */
@@ -6888,6 +6971,11 @@ export interface components {
             takes?: components["schemas"]["Take"][];
             /** @description What to do, in a sentence. */
             text: string;
+            /**
+             * Format: double
+             * @description Across a ball, or through the thickest part of a piece that fries or soaks here, mm; by its mass if left out.
+             */
+            thick_mm?: number | null;
             /** @description What that time follows. */
             timing?: components["schemas"]["Timing"];
             /** @description What to do, in a few words. */
@@ -6952,6 +7040,11 @@ export interface components {
             start_g: number;
             /** @description Key of the step. */
             step: string;
+            /**
+             * Format: double
+             * @description What it takes up of that, g.
+             */
+            taken_up_g: number;
             /** @description How long it takes. */
             time: components["schemas"]["StepTime"];
             /**
@@ -7851,7 +7944,7 @@ export interface components {
             said: string[];
             /**
              * Format: double
-             * @description What a piece takes when it is full, g; none for chhena, of which the balance of the method tells it.
+             * @description What a ball takes when it is full, g; of crumb and chhena the balance of the method tells it.
              */
             takes_g?: number | null;
         };

@@ -179,6 +179,15 @@ export function dayAndHour(at_ms: number): string {
   }).format(at_ms)
 }
 
+/** A day with its year, as it stands on a label. */
+export function day(at_ms: number): string {
+  return new Intl.DateTimeFormat(undefined, {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  }).format(at_ms)
+}
+
 /** The hour and minute of a moment. */
 export function hourOf(at_ms: number): string {
   return new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' }).format(at_ms)

@@ -2,10 +2,12 @@
 
 use serde::Serialize;
 
-use crate::course::Course;
+use crate::course::{Course, Tools};
 use crate::formula::Written;
+use crate::formula::bath::{Frying, Soaking, frying, soaking};
 use crate::formula::solids::solids;
 use crate::keep::{Keep, keeping};
+use crate::milk::{Chhena, ChhenaAsk, chhena};
 use crate::process::{Book, Method, Shape, StepKind};
 use crate::set::{Cooling, Cools, Firmness};
 
@@ -19,6 +21,12 @@ pub struct Finish {
     pub in_her_room: Option<Firmness>,
     /// How it cools; none for what is not poured or rolled.
     pub cooling: Option<Cooling>,
+    /// What becomes of its milk, where that is curdled.
+    pub chhena: Option<Chhena>,
+    /// Its steps in hot fat, on her ring.
+    pub frying: Vec<Frying>,
+    /// Its steps in syrup.
+    pub soaking: Vec<Soaking>,
     /// How long it keeps.
     pub keep: Keep,
 }
@@ -39,8 +47,33 @@ fn poured_c(method: &Method, courses: &[(String, Course)], order: &[&str]) -> f6
     if method.steps.iter().any(|s| s.kind == StepKind::Roll) { hot_c.min(ROLLED_C) } else { hot_c }
 }
 
+/// Where nothing is said of it, curd hangs so long, min.
+const HANGS_MIN: f64 = 90.0;
+
+/// What becomes of the milk of a method that curdles it: as it comes to the acid.
+fn curdled(written: &Written) -> Option<Chhena> {
+    let (method, balance) = (written.method(), written.balance());
+    let step = method.steps.iter().find(|s| s.kind == StepKind::Curdle)?;
+    let milk = &balance.step(&step.takes.first()?.step)?.end;
+    let milk_g = milk.total_g();
+    let hangs = method.steps.iter().find(|s| s.kind == StepKind::Hang).and_then(|s| s.minutes);
+    let of = ChhenaAsk {
+        milk_g,
+        fat_frac: milk.fat_g / milk_g,
+        protein_frac: milk.protein_g / milk_g,
+        hang_min: hangs.map_or(HANGS_MIN, |m| m.mid),
+        ball_g: None,
+    };
+    chhena(&of).ok()
+}
+
 /// Works it out for a method with its courses.
-pub(super) fn finish(written: &Written, courses: &[(String, Course)], book: &Book<'_>) -> Finish {
+pub(super) fn finish(
+    written: &Written,
+    courses: &[(String, Course)],
+    tools: Option<&Tools>,
+    book: &Book<'_>,
+) -> Finish {
     let (method, balance) = (written.method(), written.balance());
     let of = solids(method, balance, book);
     let sets = matches!(method.shape, Shape::Slab { .. } | Shape::Balls { .. });
@@ -58,6 +91,9 @@ pub(super) fn finish(written: &Written, courses: &[(String, Course)], book: &Boo
         in_her_room: here.filter(|t| texture.as_ref().is_some_and(|told| told.band != t.band)),
         texture,
         cooling,
+        chhena: curdled(written),
+        frying: frying(written, tools),
+        soaking: soaking(written, courses, book),
         keep: keeping(&of.mass, &of.spoils, book.air.room_c, None)
             .at_most(method.keeping.room_days, method.keeping.cold_days),
     }

@@ -26,8 +26,10 @@
 //! ```
 
 mod at_size;
+mod bath;
 mod components;
 mod finish;
+mod label;
 mod pieces;
 mod rounding;
 mod sheet;
@@ -40,8 +42,10 @@ mod whole;
 mod written;
 
 pub use at_size::AtSize;
+pub use bath::{Frying, Soaking};
 pub use components::ComponentNeed;
 pub use finish::Finish;
+pub use label::{Label, LabelLine};
 pub use pieces::{PieceFigures, pieces_of};
 pub use rounding::{Rounding, StartStrength};
 pub use sheet::{SheetTake, StoveSheet, SyrupPlan, plain_sheet};

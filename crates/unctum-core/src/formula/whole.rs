@@ -24,6 +24,8 @@ pub struct StepFigures {
     pub start_g: f64,
     /// What it lies in, g.
     pub medium_g: f64,
+    /// What it takes up of that, g.
+    pub taken_up_g: f64,
     /// Steam, g.
     pub evaporated_g: f64,
     /// Mass at the end, g.
@@ -105,6 +107,7 @@ fn step_figures(written: &Written, plan: &Plan) -> Vec<StepFigures> {
             step: s.step.clone(),
             start_g: s.start_g,
             medium_g: s.medium_g,
+            taken_up_g: s.taken_up_g,
             evaporated_g: s.evaporated_g,
             end_g: s.end_g,
             pan_start_g: course.pan_g.map(|g| g.0),
@@ -139,7 +142,7 @@ impl Weighed {
             pieces: self.at.written.pieces(),
             put_in_g: balance.put_in_g,
             evaporated_g: balance.evaporated_g,
-            finish: finish(&self.at.written, &plan.courses, book),
+            finish: finish(&self.at.written, &plan.courses, tools, book),
             split: plan.split,
             times: plan.times,
             rounding: self.rounding(book),

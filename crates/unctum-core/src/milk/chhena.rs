@@ -58,8 +58,10 @@ pub struct Chhena {
     pub acid_g: AcidDose,
     /// In so many portions, each after the whey was looked at: the last may not be needed.
     pub portions: u32,
-    /// How hot the milk is when the acid goes in, °C.
-    pub add_between_c: (f64, f64),
+    /// The acid goes in when the milk is so hot at least, °C.
+    pub add_from_c: f64,
+    /// And at most, °C.
+    pub add_to_c: f64,
     /// Balls of the weight that was asked for.
     pub balls: Option<u32>,
     /// Across such a ball raw, mm.
@@ -135,7 +137,8 @@ pub fn chhena(ask: &ChhenaAsk) -> Result<Chhena> {
             sour_whey: SOUR_WHEY_G * citric_acid,
         },
         portions: 3,
-        add_between_c: (75.0, 85.0),
+        add_from_c: 75.0,
+        add_to_c: 85.0,
         balls: ball_g.map(|g| (chhena_g / g).floor() as u32),
         raw_mm: raw_ml.map(mm),
         swollen_mm: raw_ml.map(|ml| mm(SWELLS * ml)),

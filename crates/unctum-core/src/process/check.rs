@@ -204,6 +204,9 @@ fn of_step(step: &Step, keys: &BTreeSet<&str>, larder: &Larder, found: &mut Foun
     if step.heat_to_c.is_some_and(|c| !(0.0..=260.0).contains(&c)) {
         found.note(at, "heat_to_c", "Between 0 and 260 °C, please.");
     }
+    if step.thick_mm.is_some_and(|mm| !(2.0..=100.0).contains(&mm)) {
+        found.note(at, "thick_mm", "Between 2 and 100 mm, please.");
+    }
     if step.across_cm.is_some_and(|cm| !(0.2..=40.0).contains(&cm)) {
         found.note(at, "across_cm", "Between 0.2 and 40 cm, please.");
     }

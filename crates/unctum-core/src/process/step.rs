@@ -6,6 +6,7 @@ use crate::kitchen::Flame;
 use crate::numeric::Spread;
 use crate::process::sight::SightRow;
 use crate::process::{Effect, StepKind};
+use crate::soak::PieceForm;
 use crate::syrup::Ladder;
 
 /// How much of the cook a step needs.
@@ -228,6 +229,12 @@ pub struct Step {
     /// pieces themselves.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub droplet_cm: Option<f64>,
+    /// What a piece is like that fries or soaks here.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub form: Option<PieceForm>,
+    /// Across a ball, or through the thickest part of a piece that fries or soaks here, mm; by its mass if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thick_mm: Option<f64>,
     /// What it looks like on its way, where that is another row of pictures than its kind's.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sights: Option<SightRow>,
@@ -273,6 +280,8 @@ impl Step {
             heat_to_c: None,
             across_cm: None,
             droplet_cm: None,
+            form: None,
+            thick_mm: None,
             sights: None,
             attention: Attention::NowAndThen,
             event: String::new(),

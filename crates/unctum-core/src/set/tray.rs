@@ -323,7 +323,8 @@ mod tests {
     /// The part of a cell that lies inside, cm²: the polygon cut by the four edges.
     fn inside_cm2(cell: [(f64, f64); 4], length_cm: f64, width_cm: f64) -> f64 {
         let mut polygon = cell.to_vec();
-        let edges: [(fn((f64, f64)) -> f64, f64, f64); 4] = [
+        type Edge = (fn((f64, f64)) -> f64, f64, f64);
+        let edges: [Edge; 4] = [
             (|p| p.0, 1.0, 0.0),
             (|p| p.0, -1.0, -length_cm),
             (|p| p.1, 1.0, 0.0),
@@ -365,7 +366,7 @@ mod tests {
             let angle = deg.to_radians();
             let (along, lean) = (piece / angle.sin(), angle.cos() / angle.sin());
             // The shift that was taken shows in the first line across.
-            let first = marked.marks.iter().find(|m| m.from_y_cm != m.to_y_cm).expect("a line");
+            let first = marked.marks.iter().find(|m| (m.from_y_cm - m.to_y_cm).abs() > 1e-9).expect("a line");
             let shift = first.from_x_cm - lean * first.from_y_cm;
             let (mut whole, mut cut, mut covered) = (0, 0, 0.0);
             for row in 0..(width_cm / wide).ceil() as i32 {

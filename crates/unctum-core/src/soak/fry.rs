@@ -11,8 +11,10 @@ use crate::numeric::{Spread, bisect};
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum FryShape {
-    /// Balls and dumplings.
+    /// Balls that cook through.
     Ball,
+    /// Balls of a filling that is cooked, in a batter that is not.
+    Filled,
     /// Coils of batter.
     Coil,
     /// Flat cakes.
@@ -121,6 +123,8 @@ const BALL: f64 = 0.23;
 const COIL_S_MM2: f64 = 14.0;
 const PANCAKE_S_MM2: f64 = 22.0;
 const DROPLET_S_MM2: f64 = 7.5;
+/// A coat of batter around what is cooked already, s.
+const COAT_S: f64 = 380.0;
 /// How far a time may be off, as a share.
 const TIME_DOUBT: f64 = 0.2;
 /// Pieces cover so much of the surface at most.
@@ -163,6 +167,7 @@ impl FryAsk {
         let half_mm2 = (0.5 * self.thickness_mm).powi(2);
         let seconds = match self.shape {
             FryShape::Ball => BALL * half_mm2 / BALL_MM2_S,
+            FryShape::Filled => COAT_S,
             FryShape::Coil => COIL_S_MM2 * half_mm2,
             FryShape::Pancake => PANCAKE_S_MM2 * half_mm2,
             FryShape::Droplet => DROPLET_S_MM2 * half_mm2,
@@ -173,7 +178,7 @@ impl FryAsk {
 
     fn steam(&self) -> f64 {
         self.steam_frac.unwrap_or(match self.shape {
-            FryShape::Ball => 0.10,
+            FryShape::Ball | FryShape::Filled => 0.10,
             FryShape::Coil => 0.30,
             FryShape::Pancake => 0.22,
             FryShape::Droplet => 0.35,
@@ -286,7 +291,7 @@ fn said(ask: &FryAsk, each_min: f64, dip_k: f64) -> Vec<String> {
             "The outside is brown before the middle is done: fry them cooler, or make them smaller."
                 .to_owned(),
         );
-    } else if each_min < 0.25 * golden_min {
+    } else if each_min < 0.25 * golden_min && ask.shape != FryShape::Droplet {
         said.push("They are done before they colour: fry them a little hotter.".to_owned());
     }
     if dip_k > ask.dip_k + 1.0 {

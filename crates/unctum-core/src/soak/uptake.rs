@@ -105,7 +105,7 @@ pub struct Uptake {
     pub high_min: Option<f64>,
     /// The best moment with what is not known of the crumb.
     pub best: Option<Spread>,
-    /// What a piece takes when it is full, g; none for chhena, of which the balance of the method tells it.
+    /// What a ball takes when it is full, g; of crumb and chhena the balance of the method tells it.
     pub takes_g: Option<f64>,
     /// What all pieces take at the best moment, g.
     pub all_take_g: Option<f64>,
@@ -132,11 +132,10 @@ const DRAWN_MIN: f64 = 4.0;
 /// Pores of a dense ball and what it grows, as shares of its volume: powder, khoya.
 const POWDER_ROOM: (f64, f64) = (0.31, 0.30);
 const KHOYA_ROOM: (f64, f64) = (0.25, 0.32);
-/// Width of pores that counts, m; surface tension, N/m; pore share; how far a time may be off, as a factor.
+/// Width of pores that counts, m; surface tension, N/m; how far a time may be off, as a factor.
 const COIL_PORE_M: f64 = 0.17e-6;
 const PANCAKE_PORE_M: f64 = 0.02e-6;
 const SURFACE_TENSION_N_M: f64 = 0.078;
-const CRUMB_ROOM: f64 = 0.5;
 const POROUS_DOUBT: f64 = 1.6;
 /// Shares at which a crumb has enough and is best, and times the whole at which it has to come out.
 const POROUS_LIMITS: [f64; 2] = [0.75, 0.95];
@@ -307,7 +306,6 @@ fn porous(ask: &UptakeAsk) -> Uptake {
         .collect();
     let [low, best] = POROUS_LIMITS.map(|share| share * share * full_min);
     let spread = Spread { low: best / POROUS_DOUBT, mid: best, high: best * POROUS_DOUBT };
-    let takes_g = ask.syrup_g_ml() * CRUMB_ROOM * ask.ball_ml();
     let mut said = Vec::new();
     if ask.syrup_solids_frac > 0.78 {
         said.push("This syrup only coats: for pieces soaked through take one of 70 to 75 %.".to_owned());
@@ -316,7 +314,7 @@ fn porous(ask: &UptakeAsk) -> Uptake {
         said.push("A thin syrup is in within seconds and takes the crispness: lift them at once.".to_owned());
     }
     let limits = [Some(low), Some(best), Some(POROUS_LATEST * full_min)];
-    told(ask, &points, limits, Some(spread), Some((takes_g, POROUS_LIMITS[1])), 0.0, said)
+    told(ask, &points, limits, Some(spread), None, 0.0, said)
 }
 
 fn chhena(ask: &UptakeAsk) -> Uptake {

@@ -1,22 +1,29 @@
 //! What becomes of every sweet of the catalogue after the pan, against the bands and minutes that its own cues promise.
 
 use crate::common::shelf::{book, shelf, written};
-use unctum_core::formula::{Finish, Measuring, Size};
+use crate::common::{gas, kadai};
+use unctum_core::course::Tools;
+use unctum_core::formula::{Finish, Formula, Measuring, Size};
 use unctum_core::kitchen::Air;
 use unctum_core::process::Book;
 use unctum_core::set::SetAct;
 
-/// Every method, by sweet and key, after the pan in a room of so much, °C.
 fn finishes(room_c: f64) -> Vec<(String, Finish)> {
+    formulas(room_c).into_iter().map(|(name, f)| (name, f.finish)).collect()
+}
+
+/// Every method, by sweet and key, in a room of so much, °C.
+fn formulas(room_c: f64) -> Vec<(String, Formula)> {
     let book = Book { air: Air { room_c, ..book().air }, ..book() };
+    let tools = Tools::among(&[], kadai(), gas());
     let mut all = Vec::new();
     for sweet in &shelf().1 {
         for method in &sweet.methods {
             let weighed = written(method)
                 .at(&Size::Times { factor: 1.0 }, &book)
                 .and_then(|at| at.weighed(&Measuring::SCALE, &book));
-            let formula = weighed.and_then(|w| w.formula(None, &book)).expect("works out");
-            all.push((format!("{}/{}", sweet.key, method.key), formula.finish));
+            let formula = weighed.and_then(|w| w.formula(Some(&tools), &book)).expect("works out");
+            all.push((format!("{}/{}", sweet.key, method.key), formula));
         }
     }
     all
@@ -132,4 +139,80 @@ fn what_spoils_is_eaten_soon() {
             assert!(f.keep.room_days <= 0.0, "{name} at {:.2}: {}", f.keep.water_activity, f.keep.room_days);
         }
     }
+}
+
+/// What a method calls its usual minutes, and what is reckoned of fat and syrup, meet. Cakes that are only dipped come out
+/// before they are soaked through, and the sheet says so.
+#[test]
+fn baths_take_the_minutes_that_their_methods_call_usual() {
+    let (mut soaked, mut fried) = (0, 0);
+    for (name, f) in finishes(24.0) {
+        let (sweet, method) = name.split_once('/').expect("two keys");
+        let usual = |key: &str| {
+            let step = crate::common::shelf::method(sweet, method).steps.iter().find(|s| s.key == key);
+            step.and_then(|s| s.minutes).expect("usual minutes")
+        };
+        for s in &f.soaking {
+            let (usual, told) = (usual(&s.step), &s.uptake);
+            let best = told.best_min.unwrap_or_else(|| panic!("{name}: {:?}", told.said));
+            let dipped = s.thick_mm < 8.0;
+            let near = (0.45..=if dipped { 3.5 } else { 1.8 }).contains(&(best / usual.mid));
+            assert!(near, "{name}: best after {best:.1} min, usually {usual:?}");
+            assert!(told.low_min.is_some_and(|low| low <= 1.4 * usual.high), "{name}: {:?}", told.low_min);
+            soaked += 1;
+        }
+        for s in &f.frying {
+            let (usual, told) = (usual(&s.step), &s.fry);
+            let each = told.minutes_each;
+            assert!(
+                each.high >= 0.5 * usual.low && each.low <= 1.2 * usual.high,
+                "{name}: {each:?}, usually {usual:?}"
+            );
+            assert!(told.dip_k <= 15.5 && told.recovers_min.is_some(), "{name}: {} K", told.dip_k);
+            assert!(told.said.is_empty(), "{name}: {:?}", told.said);
+            fried += 1;
+        }
+    }
+    assert!(soaked >= 9 && fried >= 8, "{soaked} soaked, {fried} fried");
+}
+
+/// Heaviest first, nothing that is not in it, allergens of what is named; what has to be cold has a last day.
+#[test]
+fn labels_list_by_mass_what_is_in_the_box() {
+    for (name, f) in formulas(24.0) {
+        let label = f.label();
+        assert!(
+            label.ingredients.windows(2).all(|w| w[0].mass_g >= w[1].mass_g),
+            "{name}: {:?}",
+            label.ingredients
+        );
+        assert!(label.ingredients.iter().all(|l| l.mass_g > 0.0 && l.mass_g.is_finite()), "{name}");
+        assert!(
+            label.best_days >= 1.0 && label.use_by == (f.finish.keep.room_days < 1.0),
+            "{name}: {label:?}"
+        );
+        let named_g: f64 = label.ingredients.iter().map(|l| l.mass_g).sum();
+        assert!(named_g > 0.9 * f.finished_g, "{name}: {named_g} g named of {} g", f.finished_g);
+    }
+    let of = |key: &str| formulas(24.0).into_iter().find(|(n, _)| n == key).expect("a method").1.label();
+    let sheet = of("cashew-sheet/one-string");
+    let names: Vec<&str> = sheet.ingredients.iter().map(|l| l.name.as_str()).collect();
+    assert_eq!(names[..2], ["Cashew nuts", "Sugar"], "{names:?}");
+    // The oil they swim in is not in the box, but what they drink is.
+    let coils = of("lentil-coils/ground");
+    let oil = coils.ingredients.iter().find(|l| l.name.contains("oil")).expect("oil").mass_g;
+    assert!((10.0..200.0).contains(&oil), "{oil} g");
+}
+
+#[test]
+fn two_litres_of_milk_are_reckoned_to_their_chhena() {
+    let all = formulas(24.0);
+    let (_, f) = all.iter().find(|(n, _)| n == "chhena/lime").expect("chhena");
+    let told = f.finish.chhena.as_ref().expect("curdled");
+    // What the balance of the method says, and the law of yields, meet.
+    assert!(
+        (told.chhena.low * 0.93..told.chhena.high * 1.07).contains(&f.finished_g),
+        "{told:?} for {} g",
+        f.finished_g
+    );
 }

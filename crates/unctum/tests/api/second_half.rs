@@ -120,7 +120,15 @@ fn a_rescue_says_its_arithmetic_and_what_is_expected_then() {
     let odd = server.ok("/api/v1/rescue", &ask("too_soft", "firm"));
     near(&odd["water_g"], 0.0, 1e-9);
     assert!(odd["cause"].as_str().is_some_and(|w| w.contains("not as it was told")));
-    assert_eq!(server.post("/api/v1/rescue", &ask("too_soft", "dry")).0, Status::UnprocessableEntity);
+    // So much free fat is soft whatever its water.
+    let greasy = json!({"trouble": "too_soft", "mass_g": 900, "free_fat_frac": 1.0, "held": 0.0, "wanted": "dry",
+        "composition": {"water_frac": 0.05, "sucrose_frac": 0.20, "fat_frac": 0.75}});
+    let (status, problem) = server.post("/api/v1/rescue", &greasy);
+    assert_eq!(
+        (status, &problem["code"]),
+        (Status::UnprocessableEntity, &json!("does-not-fit")),
+        "{problem}"
+    );
 }
 
 #[test]

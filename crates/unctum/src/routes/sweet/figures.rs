@@ -8,7 +8,7 @@ use serde::{Deserialize, Serialize};
 use unctum_core::batch::{Made, StartAsk, SyrupSigns, syrup_signs};
 use unctum_core::food::by_hand::{Measured, in_measures};
 use unctum_core::food::measure::{Unit, from_grams, to_grams};
-use unctum_core::formula::{Formula, Measuring, Size};
+use unctum_core::formula::{Formula, Label, Measuring, Size};
 use unctum_core::kitchen::{KitchenDocument, Wished};
 use unctum_core::numeric::Spread;
 use unctum_core::process::{Line, Method, Sweet};
@@ -66,6 +66,8 @@ pub struct FormulaAnswer {
     pub title: String,
     /// The syrup, if one is boiled to a stage.
     pub syrup: Option<SyrupSigns>,
+    /// What has to stand on a box of it.
+    pub label: Label,
 }
 
 impl FormulaAsk {
@@ -88,9 +90,11 @@ fn answer(app: &App, sweet: &Sweet, ask: &FormulaAsk, kitchen: &KitchenDocument)
     let (book, start) = (app.catalogue.book(kitchen)?, ask.as_start());
     let made = Made::of(sweet, &start, kitchen, &book)?;
     let method = made.method().clone();
+    let formula = made.formula(&book)?;
     Ok(FormulaAnswer {
         base: made.base(&book)?,
-        formula: made.formula(&book)?,
+        label: formula.label(),
+        formula,
         syrup: made.setup(sweet, &start, &book).ok().and_then(|setup| syrup_signs(&setup)),
         cautions: cautions(app, &method.steps),
         method,

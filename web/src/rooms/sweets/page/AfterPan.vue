@@ -5,6 +5,7 @@ import CoolingBand from '@/look/drawings/CoolingBand.vue'
 import FirmnessScale from '@/look/drawings/FirmnessScale.vue'
 import { useKitchen } from '@/live/kitchen'
 import { celsius, degreeUnit, millimetres, millimetreUnit } from '@/units/format'
+import BathFigures from './BathFigures.vue'
 import TrayMarks from './TrayMarks.vue'
 
 /** The second half: how firm it will be, when it can be marked and lifted, how it lies in the tray. */
@@ -13,6 +14,9 @@ const kitchen = useKitchen()
 const finish = computed(() => props.formula.finish)
 const room_c = computed(() => kitchen.view?.kitchen.room.room_c ?? 25)
 const rolled = computed(() => props.method.steps.some((s) => s.kind === 'roll'))
+const bathed = computed(
+  () => finish.value.frying.length + finish.value.soaking.length > 0 || finish.value.chhena != null,
+)
 /** What never comes in her room, and what to do instead. */
 const never = computed(() =>
   (finish.value.cooling?.windows ?? []).filter((w) => w.act === 'lift' && !w.opens_min),
@@ -20,9 +24,10 @@ const never = computed(() =>
 </script>
 
 <template>
-  <section v-if="finish.texture" class="after" aria-labelledby="after">
+  <section v-if="finish.texture || bathed" class="after" aria-labelledby="after">
     <h2 id="after">After the pan</h2>
-    <div class="firm">
+    <BathFigures v-if="bathed" class="baths" :finish="finish" :method="method" />
+    <div v-if="finish.texture" class="firm">
       <h3>{{ finish.texture.said.charAt(0).toUpperCase() + finish.texture.said.slice(1) }}</h3>
       <FirmnessScale :texture="finish.texture" />
       <p v-if="finish.in_her_room" class="caution">
@@ -52,7 +57,9 @@ const never = computed(() =>
 <style scoped>
 .after {
   display: grid;
-  grid-template: 'head head' auto 'firm tray' auto 'cools tray' 1fr / minmax(0, 1fr) minmax(0, 1fr);
+  grid-template:
+    'head head' auto 'baths baths' auto 'firm tray' auto 'cools tray' 1fr / minmax(0, 1fr)
+    minmax(0, 1fr);
   gap: var(--gap-4) var(--gap-6);
   align-items: start;
 }
@@ -65,6 +72,10 @@ h2 {
 h3 {
   margin: 0 0 var(--gap-2);
   font-size: var(--size-lead);
+}
+
+.baths {
+  grid-area: baths;
 }
 
 .firm {
@@ -85,7 +96,7 @@ p {
 
 @container room (max-width: 52rem) {
   .after {
-    grid-template: 'head' 'firm' 'cools' 'tray' / minmax(0, 1fr);
+    grid-template: 'head' 'baths' 'firm' 'cools' 'tray' / minmax(0, 1fr);
   }
 }
 </style>

@@ -89,6 +89,11 @@ const exportLink = (format: string) =>
           >Put it on the stove</router-link
         >
         <router-link class="key" :to="sheetLink">Step sheet</router-link>
+        <router-link
+          class="key"
+          :to="{ path: `/sweets/${sweetKey}/label`, query: router.currentRoute.value.query }"
+          >Labels</router-link
+        >
         <router-link v-if="page.version" class="key" :to="`/sweets/${sweetKey}/edit`"
           >Change it</router-link
         >

@@ -1,0 +1,96 @@
+//! What has to stand on a box: name, ingredients by weight, allergens, how long it keeps and where.
+
+use serde::Serialize;
+
+use crate::formula::{Formula, LineUse};
+use crate::keep::Keep;
+use crate::process::Purpose;
+
+/// An ingredient on a label.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LabelLine {
+    /// Name.
+    pub name: String,
+    /// How much of it went into the whole batch, g.
+    pub mass_g: f64,
+}
+
+/// What has to stand on a box.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Label {
+    /// Ingredients, the heaviest first.
+    pub ingredients: Vec<LabelLine>,
+    /// Allergens.
+    pub allergens: Vec<String>,
+    /// One piece, g, if it is counted.
+    pub piece_g: Option<f64>,
+    /// All of it, g.
+    pub finished_g: f64,
+    /// Where to keep it.
+    pub storage: String,
+    /// Days until which it is at its best, kept so.
+    pub best_days: f64,
+    /// Whether it has to be eaten by then: what has to be cold is no matter of taste.
+    pub use_by: bool,
+}
+
+/// Water that was put in is named when so much of the finished sweet is water, as a share.
+const NAMED_WATER_FRAC: f64 = 0.05;
+
+/// Where to keep it, for how many days, and whether that is the last day.
+fn kept(keep: &Keep) -> (&'static str, f64, bool) {
+    if keep.room_days >= 1.0 {
+        ("Cool, dry and closed; not in the sun.", keep.room_days, false)
+    } else {
+        ("In the refrigerator, below 5 °C, closed.", keep.cold_days, true)
+    }
+}
+
+impl Formula {
+    /// What has to stand on a box of it. Local rules come first.
+    #[must_use]
+    pub fn label(&self) -> Label {
+        let drunk_frac = |use_: &LineUse| match use_.purpose {
+            Purpose::Mass | Purpose::Garnish => 1.0,
+            // Of what it lay in, and of the fat it fried in, only what it drank; of what greases, nothing to speak of.
+            Purpose::Medium | Purpose::Frying => {
+                let step = self.steps.iter().find(|s| s.step == use_.step);
+                step.map_or(
+                    0.0,
+                    |s| if s.medium_g > 0.0 { (s.taken_up_g / s.medium_g).min(1.0) } else { 0.0 },
+                )
+            }
+            Purpose::Greasing => 0.0,
+        };
+        let water_g = self.finished_g * self.composition.water_frac;
+        let named = |name: &str, mass_g: f64| LabelLine { name: name.to_owned(), mass_g };
+        let mut ingredients: Vec<LabelLine> = self
+            .lines
+            .iter()
+            .map(|line| {
+                let mass_g = line.uses.iter().map(|u| u.amount_g * drunk_frac(u)).sum();
+                // What boiled away is in no box.
+                if line.ingredient == "water" {
+                    let stays = self.composition.water_frac >= NAMED_WATER_FRAC;
+                    named(&line.name, if stays { f64::min(mass_g, water_g) } else { 0.0 })
+                } else {
+                    named(&line.name, mass_g)
+                }
+            })
+            .filter(|l| l.mass_g > 0.0)
+            .collect();
+        ingredients.sort_by(|a, b| b.mass_g.total_cmp(&a.mass_g).then_with(|| a.name.cmp(&b.name)));
+        let (storage, best_days, use_by) = kept(&self.finish.keep);
+        Label {
+            ingredients,
+            allergens: self.allergens.clone(),
+            piece_g: self.pieces.piece_g,
+            finished_g: self.finished_g,
+            storage: storage.to_owned(),
+            best_days,
+            use_by,
+        }
+    }
+}

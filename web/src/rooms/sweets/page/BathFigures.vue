@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import DipDrawing from '@/look/drawings/DipDrawing.vue'
+import UptakeDrawing from '@/look/drawings/UptakeDrawing.vue'
+import FigureValue from '@/look/pieces/FigureValue.vue'
+import {
+  about,
+  celsius,
+  degreeUnit,
+  grams,
+  gramUnit,
+  kelvins,
+  millimetres,
+  millimetreUnit,
+  minutes,
+  percent,
+} from '@/units/format'
+
+/** In the fat, load by load; in the syrup, until it is enough and never too much. */
+const props = defineProps<{ finish: Api<'Finish'>; method: Api<'Method'> }>()
+const step = (key: string) => props.method.steps.find((s) => s.key === key)
+const title = (key: string) => step(key)?.title ?? key
+const ROUND = ['khoya_ball', 'powder_ball', 'dumpling', 'chhena']
+const soaking = computed(() =>
+  props.finish.soaking.map((s) => ({ ...s, round: ROUND.includes(step(s.step)?.form ?? '') })),
+)
+</script>
+
+<template>
+  <div class="baths">
+    <section v-if="finish.chhena" aria-label="The curd">
+      <h3>The curd</h3>
+      <div class="figures-row">
+        <FigureValue
+          label="chhena"
+          size="figure"
+          :value="grams(finish.chhena.chhena_g)"
+          :unit="gramUnit()"
+          :low="grams(finish.chhena.chhena.low)"
+          :high="grams(finish.chhena.chhena.high)"
+        />
+        <FigureValue
+          label="whey"
+          size="figure"
+          :value="grams(finish.chhena.whey_g)"
+          :unit="gramUnit()"
+        />
+      </div>
+      <p>
+        In {{ finish.chhena.portions }} parts, at {{ celsius(finish.chhena.add_from_c) }}–{{
+          celsius(finish.chhena.add_to_c)
+        }}
+        {{ degreeUnit() }}: {{ grams(finish.chhena.acid_g.lime_juice) }} {{ gramUnit() }} lime
+        juice, or {{ grams(finish.chhena.acid_g.citric_acid) }} {{ gramUnit() }} citric acid, or
+        {{ grams(finish.chhena.acid_g.vinegar) }} {{ gramUnit() }} vinegar.
+      </p>
+      <p v-for="words in finish.chhena.said" :key="words" class="small soft">{{ words }}</p>
+    </section>
+    <section v-for="f in finish.frying" :key="f.step" :aria-label="title(f.step)">
+      <h3>{{ title(f.step) }}</h3>
+      <div class="figures-row">
+        <FigureValue label="at once" size="figure" :value="String(f.fry.per_load)" />
+        <FigureValue label="loads" size="figure" :value="String(f.fry.loads)" />
+        <FigureValue
+          label="each load"
+          size="figure"
+          :value="minutes(60 * f.fry.minutes_each.mid)"
+          unit="min"
+          :low="minutes(60 * f.fry.minutes_each.low)"
+          :high="minutes(60 * f.fry.minutes_each.high)"
+        />
+        <FigureValue
+          label="all of it"
+          size="figure"
+          :value="minutes(60 * f.fry.minutes.mid)"
+          unit="min"
+          :low="minutes(60 * f.fry.minutes.low)"
+          :high="minutes(60 * f.fry.minutes.high)"
+        />
+      </div>
+      <DipDrawing v-if="f.fry.dip_k >= 1" :fry="f.fry" />
+      <p class="small soft">
+        <template v-if="f.fry.dip_k < 1">On the full flame the fat does not cool</template
+        ><template v-else>The fat cools by {{ kelvins(f.fry.dip_k) }} {{ degreeUnit() }}</template
+        ><template v-if="f.fry.dip_k >= 1 && f.fry.recovers_min">
+          and is hot again {{ about(60 * f.fry.recovers_min) }} after a load</template
+        >. {{ f.fry.by_room }} find room, the full flame heats {{ f.fry.by_heat }}.
+      </p>
+      <p v-for="words in f.fry.said" :key="words" class="caution">{{ words }}</p>
+    </section>
+    <section v-for="s in soaking" :key="s.step" :aria-label="title(s.step)">
+      <h3>{{ title(s.step) }}</h3>
+      <UptakeDrawing :uptake="s.uptake" :thick_mm="s.thick_mm" :round="s.round" />
+      <p class="small soft">
+        {{ millimetres(s.thick_mm) }} {{ millimetreUnit() }} thick, in a syrup of
+        {{ percent(s.syrup_solids_frac) }} % at {{ celsius(s.syrup_c) }} {{ degreeUnit()
+        }}<template v-if="s.uptake.best"
+          >; best after {{ about(60 * s.uptake.best.low) }} to {{ about(60 * s.uptake.best.high) }},
+          by how dense they turned out</template
+        ><template v-if="s.uptake.all_take_g"
+          >; together they drink {{ grams(s.uptake.all_take_g) }} {{ gramUnit() }}</template
+        >.
+      </p>
+      <p v-for="words in s.uptake.said" :key="words" class="caution">{{ words }}</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.baths {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(24rem, 100%), 1fr));
+  gap: var(--gap-5) var(--gap-6);
+}
+
+section {
+  display: grid;
+  gap: var(--gap-3);
+  align-content: start;
+}
+
+h3,
+p {
+  margin: 0;
+}
+
+h3 {
+  font-size: var(--size-lead);
+}
+
+.figures-row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-3) var(--gap-6);
+}
+</style>
