@@ -7100,6 +7100,7 @@ export interface components {
             pan_name?: string | null;
             /** @description Key of the step. */
             step: string;
+            window?: components["schemas"]["SetWindow"] | null;
         };
         /** @description One step's place in the batch. */
         StepState: {

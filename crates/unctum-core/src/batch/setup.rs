@@ -13,6 +13,7 @@ use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
 use crate::process::{Line, Mistake, Step, Vessel};
+use crate::set::SetWindow;
 use crate::syrup::locate::{Accuracy, scale_sd_g, strength_of};
 use crate::syrup::{Ladder, Reading, Strength};
 use crate::variation::Variation;
@@ -100,6 +101,9 @@ pub struct StepPlan {
     /// How full its pan is at most, 0–1; none where it is in none.
     #[serde(default)]
     pub fill_frac: Option<f64>,
+    /// When after the pour it can be done, where the mass sets meanwhile.
+    #[serde(default)]
+    pub window: Option<SetWindow>,
 }
 
 /// How deep something stands.

@@ -8,7 +8,8 @@ use crate::course::Tools;
 use crate::error::{CoreError, Result};
 use crate::formula::{Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet};
 use crate::kitchen::{KitchenDocument, Picked, Wished};
-use crate::process::{Book, Line, Method, Step, Sweet, Work, plain_syrup_steps};
+use crate::process::{Book, Line, Method, Step, StepKind, Sweet, Work, plain_syrup_steps};
+use crate::set::SetAct;
 use crate::syrup::{Charge, Contents, StageKey};
 use crate::variation::{Variation, Varied, changed_title, vary};
 
@@ -156,7 +157,12 @@ impl Made {
     /// How each step goes in this kitchen, as the page shows it.
     fn plan(&self, steps: &[Step], book: &Book<'_>) -> Result<Vec<StepPlan>> {
         let tools = Tools::of(&self.picked);
-        let figures = self.formula(book)?.steps;
+        let formula = self.formula(book)?;
+        let figures = &formula.steps;
+        let window = |step: &Step| {
+            let cooling = formula.finish.cooling.as_ref()?;
+            cooling.window(set_act(step).filter(|_| !step.on_flame())?).cloned()
+        };
         let plan = |step: &Step| {
             let figure = figures.iter().find(|f| f.step == step.key)?;
             let time = &figure.time;
@@ -173,6 +179,7 @@ impl Made {
                     }),
                 pan_end_g: figure.pan_end_g,
                 fill_frac: figure.fill_frac,
+                window: window(step),
                 step: step.key.clone(),
                 minutes: time.minutes,
                 loads: time.pots.map_or(1, |p| p.max(1.0) as u32),
@@ -181,6 +188,20 @@ impl Made {
             })
         };
         Ok(steps.iter().filter_map(plan).collect())
+    }
+}
+
+/// What a step does to a mass that sets.
+fn set_act(step: &Step) -> Option<SetAct> {
+    match step.kind {
+        StepKind::Knead => Some(SetAct::Knead),
+        StepKind::Roll => Some(SetAct::Roll),
+        StepKind::Mark => Some(SetAct::Mark),
+        StepKind::Cut => Some(SetAct::Cut),
+        StepKind::Lift => Some(SetAct::Lift),
+        StepKind::Chill => Some(SetAct::Chill),
+        StepKind::Pack => Some(SetAct::Pack),
+        _ => None,
     }
 }
 

@@ -6,37 +6,12 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::food::{Composition, FatKind, thermal};
+use crate::food::{Composition, FatKind};
 use crate::numeric::{Spread, bisect};
 use crate::set::band::Band;
-use crate::set::slab::{Slab, SlabPoint, falls_to};
+use crate::set::lies::{Cools, Place, TrayKind};
+use crate::set::slab::{SlabPoint, falls_to};
 use crate::set::texture::{SetMass, TextureAsk, ghee};
-
-/// What a mass lies in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum TrayKind {
-    /// A metal tray.
-    #[default]
-    Metal,
-    /// Paper on a board.
-    Paper,
-}
-
-/// Where it cools.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum Place {
-    /// On the table.
-    #[default]
-    Table,
-    /// In the refrigerator.
-    Refrigerator,
-    /// On the table with other trays above and below it.
-    Stacked,
-}
 
 /// A mass that is poured or rolled out.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
@@ -85,44 +60,6 @@ pub struct CoolingAsk {
     pub fat_dried: Option<f64>,
 }
 
-/// How a mass lies and cools, whatever it is made of.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Cools {
-    /// How thick it lies, mm.
-    pub thickness_mm: f64,
-    /// How hot it is poured, °C.
-    pub pour_c: f64,
-    /// The room, °C.
-    pub room_c: f64,
-    /// What it lies in.
-    pub tray: TrayKind,
-    /// Where it cools.
-    pub place: Place,
-    /// Whether the tray was cold and thick.
-    pub cold_tray: bool,
-    /// Share of its volume that is air, 0–0.6.
-    pub air_frac: f64,
-    /// Minutes that its crystals or its gel take to hold once it is below 50 °C.
-    pub structure_lag_min: f64,
-}
-
-impl Cools {
-    /// A mass poured into a metal tray on the table.
-    #[must_use]
-    pub fn on_the_table(thickness_mm: f64, pour_c: f64, room_c: f64) -> Self {
-        Self {
-            thickness_mm,
-            pour_c,
-            room_c,
-            tray: TrayKind::Metal,
-            place: Place::Table,
-            cold_tray: false,
-            air_frac: 0.0,
-            structure_lag_min: 0.0,
-        }
-    }
-}
-
 /// What is done with a mass while it cools.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -145,7 +82,7 @@ pub enum SetAct {
 }
 
 /// When something can be done, counted from the pour.
-#[derive(Debug, Clone, PartialEq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct SetWindow {
     /// What.
@@ -174,20 +111,16 @@ pub struct Cooling {
     pub windows: Vec<SetWindow>,
 }
 
-/// Surface coefficients, W/(m²·K): above and under a metal tray on a table, paper on a board, trays stacked, in the
-/// refrigerator.
-const TABLE_TOP: f64 = 12.0;
-const TRAY_UNDER: f64 = 15.0;
-const BOARD_UNDER: f64 = 9.0;
-const STACKED: f64 = 7.0;
-const COLD_AIR: f64 = 8.0;
-const COLD_AIR_C: f64 = 5.0;
+impl Cooling {
+    /// When something can be done, if it is something that is done here.
+    #[must_use]
+    pub fn window(&self, act: SetAct) -> Option<&SetWindow> {
+        self.windows.iter().find(|w| w.act == act)
+    }
+}
+
 /// How far the coefficients may be off, as a share.
 const SURFACE_DOUBT: f64 = 0.25;
-/// What a thick cold tray takes, J/(m²·K).
-const TRAY_J_M2_K: f64 = 5000.0;
-/// Properties are those at this temperature, °C.
-const PROPERTIES_C: f64 = 60.0;
 /// Firmness below that at 25 °C at which marks open, close, and pieces lift.
 const REFERENCE_C: f64 = 25.0;
 const MARKS_OPEN: f64 = 0.10;
@@ -244,42 +177,6 @@ impl CoolingAsk {
 }
 
 impl Cools {
-    fn air_c(&self) -> f64 {
-        match self.place {
-            Place::Refrigerator => COLD_AIR_C,
-            Place::Table | Place::Stacked => self.room_c,
-        }
-    }
-
-    fn slab(&self, mass: &SetMass, surface: f64) -> Slab {
-        let of = thermal(&mass.composition.makeup(), PROPERTIES_C);
-        let under = match self.tray {
-            TrayKind::Metal => TRAY_UNDER,
-            TrayKind::Paper => BOARD_UNDER,
-        };
-        let (top, under) = match self.place {
-            Place::Table => (TABLE_TOP, under),
-            Place::Stacked => (STACKED, STACKED),
-            Place::Refrigerator => (COLD_AIR, COLD_AIR.min(under)),
-        };
-        let (full, air) = (1.0 - self.air_frac, self.air_frac);
-        let heat_j_m3_k = of.density_kg_m3 * of.specific_heat_j_kg_k * full;
-        let thickness_m = self.thickness_mm / 1000.0;
-        let taken = if self.cold_tray && self.tray == TrayKind::Metal {
-            TRAY_J_M2_K / (TRAY_J_M2_K + heat_j_m3_k * thickness_m)
-        } else {
-            0.0
-        };
-        Slab {
-            thickness_m,
-            conductivity_w_m_k: of.conductivity_w_m_k * 2.0 * full / (2.0 + air),
-            heat_j_m3_k,
-            top_w_m2_k: top * surface,
-            under_w_m2_k: under * surface,
-            start_c: self.pour_c - taken * (self.pour_c - self.room_c),
-            air_c: self.air_c(),
-        }
-    }
     /// How a mass that lies so cools, and what can be done with it when.
     #[must_use]
     pub fn of(&self, mass: &SetMass) -> Cooling {

@@ -4,6 +4,7 @@
 mod aim;
 mod band;
 mod cooling;
+mod lies;
 mod phases;
 mod slab;
 mod texture;
@@ -11,7 +12,8 @@ mod tray;
 
 pub use aim::{RescueAsk, Rescued, Trouble, rescued};
 pub use band::{BANDS, Band, BandRange, Word};
-pub use cooling::{Cooling, CoolingAsk, Cools, Place, SetAct, SetWindow, TrayKind, cooling};
+pub use cooling::{Cooling, CoolingAsk, SetAct, SetWindow, cooling};
+pub use lies::{Cools, Place, TrayKind};
 pub use phases::{Phases, Worked};
 pub use texture::{Firmness, SetMass, TextureAsk, check_composition, texture};
 pub use tray::{Mark, Marked, Pattern, TrayAsk, tray};

@@ -111,6 +111,7 @@ pub fn coils_batch() -> BatchSetup {
             depth_mm: None,
             pan_end_g: None,
             fill_frac: None,
+            window: None,
         })
     });
     BatchSetup {

@@ -90,7 +90,7 @@ fn every_slab_is_marked_and_lifted_when_a_practitioner_would() {
     ];
     for (name, minutes) in worked {
         let cooling = of(&all, name).cooling.as_ref().expect("cools");
-        let window = |act: SetAct| cooling.windows.iter().find(|w| w.act == act).expect("a window");
+        let window = |act: SetAct| cooling.window(act).expect("a window");
         let told =
             [window(SetAct::Mark).opens_min, window(SetAct::Mark).closes_min, window(SetAct::Lift).opens_min];
         for (told, worked) in told.iter().zip(minutes) {
@@ -106,7 +106,7 @@ fn a_hot_room_sets_later_or_not_at_all() {
     let (cool, hot) = (finishes(24.0), finishes(32.0));
     let lift = |all: &[(String, Finish)], name: &str| {
         let cooling = of(all, name).cooling.clone().expect("cools");
-        cooling.windows.iter().find(|w| w.act == SetAct::Lift).and_then(|w| w.opens_min).map(|s| s.mid)
+        cooling.window(SetAct::Lift).and_then(|w| w.opens_min).map(|s| s.mid)
     };
     for (name, f) in &cool {
         if f.cooling.is_some() {

@@ -34,5 +34,6 @@ mod sizes;
 mod soak_figures;
 mod syrup_laws;
 mod times;
+mod trays;
 mod variations;
 mod verdicts;

@@ -96,6 +96,7 @@ fn taking(pan: &str, fill_frac: f64) -> BatchSetup {
         depth_mm: None,
         pan_end_g: None,
         fill_frac: Some(fill_frac),
+        window: None,
     }];
     setup
 }

@@ -18,6 +18,15 @@ function time(s: Api<'StepState'>, minutes?: Api<'Spread'> | null): string | und
   if (minutes) return `${number(minutes.low)}–${number(minutes.high)} min`
   return undefined
 }
+/** When after the pour it can be done: a mass that sets does not wait. */
+const setting = computed(() => {
+  const window = props.setup.plan?.find((p) => p.step === props.step?.key)?.window
+  if (!window) return undefined
+  const from = window.opens_min && about(60 * window.opens_min.mid)
+  const to = window.closes_min && about(60 * window.closes_min.mid)
+  const when = !from ? '' : to ? `Between ${from} and ${to}.` : `From ${from} on.`
+  return { when, words: window.words }
+})
 const going = computed(() => new Set(props.state.runs.map((r) => r.step)))
 const minutesOf = (step?: Api<'Step'>) =>
   props.setup.plan?.find((p) => p.step === step?.key)?.minutes ?? step?.minutes
@@ -50,6 +59,9 @@ const rows = computed(() =>
       <p v-if="minutesOf(step)" class="soft">
         Here {{ about((minutesOf(step)?.low ?? 0) * 60) }} to
         {{ about((minutesOf(step)?.high ?? 0) * 60) }}.
+      </p>
+      <p v-if="setting">
+        <span class="label">After the pour</span><br />{{ setting.when }} {{ setting.words }}
       </p>
     </template>
     <div class="steps" aria-label="Steps">

@@ -96,7 +96,9 @@ const said = computed(
     <p v-if="view.trouble.value" class="caution">{{ view.trouble.value }}</p>
     <p v-else-if="marked" class="small soft">
       {{ marked.edge_pieces }} pieces are cut by an edge; {{ percent(marked.trim_frac) }} % of it is
-      trim.
+      trim.<template v-if="pieces.count">
+        The amounts above count on {{ pieces.count }}, with the usual edges.</template
+      >
     </p>
     <div class="controls">
       <ChoiceField v-model="place" label="Where it lies" :items="places" />
