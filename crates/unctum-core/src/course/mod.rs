@@ -3,7 +3,7 @@
 //! instruments show at its ends, how full its pan is, and whether the flame can give the heat it needs.
 //!
 //! The work is sent to where it is known: a boil to a stage to [`crate::pan::boil_down`], what warms and dries
-//! to [`crate::pan::drying`], pieces in hot fat to `potfuls`; everything else takes its usual minutes.
+//! to [`crate::pan::drying`], pieces in hot fat to [`crate::soak::fry`] where their form is told and to `potfuls` where not; everything else takes its usual minutes.
 //!
 //! ```
 //! use unctum_core::course::{CourseQuestion, Tools, course};
@@ -30,6 +30,7 @@
 //! assert!(half_an_hour.minutes.mid > 20.0 && half_an_hour.needs_j < half_an_hour.gets_j.unwrap());
 //! ```
 
+mod frying;
 mod heat;
 mod on_ring;
 mod potfuls;
@@ -40,6 +41,8 @@ use crate::numeric::Spread;
 use crate::process::{Timing, Work};
 use crate::water::latent_heat_j_kg;
 
+pub use frying::ball_mm;
+use frying::frying;
 use heat::ends_c;
 pub use heat::reached_c;
 use on_ring::{Told, boiling, drying, warming};
@@ -55,7 +58,7 @@ pub use tools::Tools;
 pub fn course(q: &CourseQuestion<'_>) -> Course {
     let usual = q.step.minutes.unwrap_or(Spread::ZERO);
     let pan = q.tools.and_then(|t| t.pan_of(q.step));
-    let (mut follows, mut pots) = (Timing::Fixed, None);
+    let (mut follows, mut pots, mut fried) = (Timing::Fixed, None, None);
     let mut told = Told { minutes: usual, flame_needed: None, path: Vec::new() };
     match (q.step.timing, pan.zip(q.tools)) {
         (Timing::Mass | Timing::Pieces, _) => {
@@ -65,6 +68,10 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
             let in_pots = potfuls(q);
             (told.minutes, follows) = (usual.times(in_pots.count), Timing::Pots);
             (pots, told.flame_needed) = (Some(in_pots.count), in_pots.flame_needed);
+            if let Some(fry) = frying(q) {
+                (told.minutes, pots) = (fry.minutes, Some(f64::from(fry.loads)));
+                fried = Some(fry);
+            }
         }
         (Timing::Heat, Some((pan, tools))) => {
             let known = match q.step.work() {
@@ -92,6 +99,7 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
         minutes: told.minutes,
         follows,
         pots,
+        fry: fried,
         flame_needed: told.flame_needed,
         path: told.path,
         heat_to_c,

@@ -5,6 +5,7 @@ use crate::food::thermal;
 use crate::kitchen::{Air, Flame};
 use crate::numeric::Spread;
 use crate::process::{Step, StepBalance, Timing};
+use crate::soak::Fry;
 use crate::syrup::Ladder;
 
 /// This step, this mass, this pan and ring, this air, from this temperature.
@@ -48,6 +49,8 @@ pub struct Course {
     pub follows: Timing,
     /// How often the pot is filled, where it is.
     pub pots: Option<f64>,
+    /// How its pieces fry, load by load, where their form is told.
+    pub fry: Option<Fry>,
     /// The flame it takes, where its own would never get there on this ring and pan, or take far too long.
     pub flame_needed: Option<Flame>,
     /// Mass and temperature from start to end.

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::course::{Course, Tools};
+use crate::course::Course;
 use crate::formula::Written;
 use crate::formula::bath::{Frying, Soaking, frying, soaking};
 use crate::formula::solids::solids;
@@ -68,12 +68,7 @@ fn curdled(written: &Written) -> Option<Chhena> {
 }
 
 /// Works it out for a method with its courses.
-pub(super) fn finish(
-    written: &Written,
-    courses: &[(String, Course)],
-    tools: Option<&Tools>,
-    book: &Book<'_>,
-) -> Finish {
+pub(super) fn finish(written: &Written, courses: &[(String, Course)], book: &Book<'_>) -> Finish {
     let (method, balance) = (written.method(), written.balance());
     let of = solids(method, balance, book);
     let sets = matches!(method.shape, Shape::Slab { .. } | Shape::Balls { .. });
@@ -92,7 +87,7 @@ pub(super) fn finish(
         texture,
         cooling,
         chhena: curdled(written),
-        frying: frying(written, tools),
+        frying: frying(courses),
         soaking: soaking(written, courses, book),
         keep: keeping(&of.mass, &of.spoils, book.air.room_c, None)
             .at_most(method.keeping.room_days, method.keeping.cold_days),
