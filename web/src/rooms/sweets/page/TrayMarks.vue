@@ -31,7 +31,7 @@ const PATTERNS: { key: Pattern; name: string }[] = [
   { key: 'diamond', name: 'Diamonds' },
 ]
 const places = computed(() => [
-  { title: 'Rolled out on the board', value: 'none' },
+  { title: props.rolled ? 'Rolled out on the board' : 'A tray that fits it', value: 'none' },
   ...trays.value.map((t) => ({
     title: `${t.tray.name}, ${centimetres(t.tray.length_cm)} × ${centimetres(t.tray.width_cm)} ${centimetreUnit()}`,
     value: String(t.id),
