@@ -328,6 +328,7 @@ fn a_fry_load_and_its_dip(bencher: Bencher) {
         steam_frac: None,
         piece_c: 28.0,
         across_cm: None,
+        loads: None,
     };
     bencher.bench(|| fry(black_box(&ask)).expect("fries"));
 }

@@ -3827,6 +3827,11 @@ export interface components {
              */
             dip_k?: number;
             /**
+             * Format: int32
+             * @description In so many loads; as room and heat ask if left out.
+             */
+            loads?: number | null;
+            /**
              * Format: double
              * @description Heat that the full flame brings into the pot, W.
              */

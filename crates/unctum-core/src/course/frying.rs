@@ -19,8 +19,8 @@ pub fn ball_mm(mass_g: f64) -> f64 {
     10.0 * (6.0 * mass_g / FRIED_G_ML / std::f64::consts::PI).cbrt()
 }
 
-/// How it fries; none where the form of its pieces is not told, or its pot and ring cannot.
-pub(super) fn frying(q: &CourseQuestion<'_>) -> Option<Fry> {
+/// How it fries in so many loads; none where the form of its pieces is not told, or its pot and ring cannot.
+pub(super) fn frying(q: &CourseQuestion<'_>, loads: f64) -> Option<Fry> {
     let (tools, shape) = (q.tools.filter(|_| q.step.work() == Work::Fry)?, q.step.form?.fries()?);
     let pot = tools.pan_of(q.step)?;
     let rains = shape == FryShape::Droplet;
@@ -38,6 +38,7 @@ pub(super) fn frying(q: &CourseQuestion<'_>) -> Option<Fry> {
         dip_k: FAT_COOLS_K,
         steam_frac: Some((q.mass.evaporated_g / q.mass.start_g).clamp(0.0, 0.6)),
         piece_c: q.from_c.min(95.0),
+        loads: Some(loads as u32),
         across_cm: if rains { Some(LADLE_CM) } else { q.step.across_cm },
     })
     .ok()

@@ -3,7 +3,7 @@
 //! instruments show at its ends, how full its pan is, and whether the flame can give the heat it needs.
 //!
 //! The work is sent to where it is known: a boil to a stage to [`crate::pan::boil_down`], what warms and dries
-//! to [`crate::pan::drying`], pieces in hot fat to [`crate::soak::fry`] where their form is told and to `potfuls` where not; everything else takes its usual minutes.
+//! to [`crate::pan::drying`], pieces in hot fat to `potfuls`, and how the fat bears them to [`crate::soak::fry`]; everything else takes its usual minutes.
 //!
 //! ```
 //! use unctum_core::course::{CourseQuestion, Tools, course};
@@ -68,10 +68,7 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
             let in_pots = potfuls(q);
             (told.minutes, follows) = (usual.times(in_pots.count), Timing::Pots);
             (pots, told.flame_needed) = (Some(in_pots.count), in_pots.flame_needed);
-            if let Some(fry) = frying(q) {
-                (told.minutes, pots) = (fry.minutes, Some(f64::from(fry.loads)));
-                fried = Some(fry);
-            }
+            fried = frying(q, in_pots.count);
         }
         (Timing::Heat, Some((pan, tools))) => {
             let known = match q.step.work() {

@@ -83,5 +83,7 @@ fn least_frying_min(q: &CourseQuestion<'_>, left_w: f64) -> Option<f64> {
     let steam_j = q.mass.evaporated_g / 1000.0 * latent_heat_j_kg(boils_c);
     let fat_j = q.mass.medium_g / 1000.0 * FAT_J_KG_K * FAT_COOLS_K;
     let need_j = (warm_j + steam_j - fat_j).max(0.0);
-    (left_w > 0.0).then(|| need_j / left_w / 60.0)
+    // A flame that leaves next to nothing is not followed for weeks.
+    let least_w = LEAST_LEFT_FRAC * 0.5 * q.tools.map_or(0.0, |t| t.ring.net_power_w(1.0));
+    (left_w > 0.0).then(|| need_j / left_w.max(least_w) / 60.0)
 }

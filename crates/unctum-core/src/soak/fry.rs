@@ -61,6 +61,9 @@ pub struct FryAsk {
     /// Across a piece as it floats, cm; of its thickness if left out.
     #[serde(default)]
     pub across_cm: Option<f64>,
+    /// In so many loads; as room and heat ask if left out.
+    #[serde(default)]
+    pub loads: Option<u32>,
 }
 
 fn usual_wall_cm() -> f64 {
@@ -135,6 +138,8 @@ const GOLDEN_C: f64 = 150.0;
 const GOLDEN_TWICE_K: f64 = 16.0;
 /// Near the smoke of many fats, °C.
 const SMOKE_NEAR_C: f64 = 190.0;
+/// A full flame that leaves less than this share of itself beyond the pot's loss does not fry.
+const LEAST_LEFT_FRAC: f64 = 0.2;
 /// Points of a load.
 const POINTS: usize = 60;
 /// A load is followed for so long after its pieces are out, as a share of their time.
@@ -227,6 +232,12 @@ impl FryAsk {
         path
     }
 
+    /// How long after its pieces are out a load's fat is as hot as before, min; none if it is not followed so long.
+    fn recovers(&self, path: &[(f64, f64)], minutes: f64) -> Option<f64> {
+        let hot_again = path.iter().filter(|p| p.0 >= 0.2 * minutes).find(|p| p.1 >= self.oil_c - 1.0);
+        hot_again.map(|p| (p.0 - minutes).max(0.0))
+    }
+
     fn dip_of(&self, pieces: f64, minutes: f64) -> f64 {
         let coolest = self.load(pieces, minutes).iter().map(|p| p.1).fold(f64::INFINITY, f64::min);
         self.oil_c - coolest
@@ -242,9 +253,9 @@ impl FryAsk {
 pub fn fry(ask: &FryAsk) -> Result<Fry> {
     ask.check()?;
     let holds_w = ask.loss_w(ask.oil_c);
-    if holds_w >= ask.net_power_w {
+    if ask.net_power_w - holds_w < LEAST_LEFT_FRAC * ask.net_power_w {
         return Err(CoreError::DoesNotFit(format!(
-            "This flame does not hold the fat at {:.0} °C: the pot loses {holds_w:.0} W and gets {:.0} W. Take a stronger ring or a smaller pot.",
+            "This flame does not keep the fat at {:.0} °C while anything fries: the pot loses {holds_w:.0} W and gets {:.0} W. Take a stronger ring or a smaller pot.",
             ask.oil_c, ask.net_power_w
         )));
     }
@@ -254,16 +265,19 @@ pub fn fry(ask: &FryAsk) -> Result<Fry> {
     let by_room = (side_by_side.floor() as u32).max(1);
     let most = f64::from(by_room.max(ask.pieces)).max(2.0);
     let over = |pieces: f64| ask.dip_of(pieces, each_min) - ask.dip_k;
-    let by_heat = if over(most) <= 0.0 { most } else { bisect(0.0, most, 0.02, over) };
-    let by_heat = (by_heat.floor() as u32).max(1);
-    let per_load = by_room.min(by_heat).min(ask.pieces);
-    let loads = ask.pieces.div_ceil(per_load);
+    // By the dough, not by whole pieces: a larger batch is never the quicker one for a piece that was rounded off.
+    let most_heated = if over(most) <= 0.0 { most } else { bisect(0.0, most, 1e-3, over).max(1.0) };
+    let by_heat = most_heated.floor() as u32;
+    let count = f64::from(ask.pieces);
+    let asked = (count / most_heated - 1e-9).ceil().max((count / f64::from(by_room)).ceil()).max(1.0) as u32;
+    let loads = ask.loads.unwrap_or(asked).clamp(1, ask.pieces);
+    let per_load = ask.pieces.div_ceil(loads);
     let path = ask.load(f64::from(per_load), each_min);
     let dip_k = ask.dip_of(f64::from(per_load), each_min);
-    let hot_again = path.iter().filter(|p| p.0 >= 0.2 * each_min).find(|p| p.1 >= ask.oil_c - 1.0);
-    let recovers_min = hot_again.map(|p| (p.0 - each_min).max(0.0));
-    let between_min = recovers_min.unwrap_or(AFTER * each_min);
-    let energy_min = f64::from(ask.pieces) * ask.piece_j() / (ask.net_power_w - holds_w) / 60.0;
+    let fullest = ask.load(most_heated.min(f64::from(by_room)), each_min);
+    let between_min = ask.recovers(&fullest, each_min).unwrap_or(AFTER * each_min);
+    let recovers_min = ask.recovers(&path, each_min);
+    let energy_min = count * ask.piece_j() / (ask.net_power_w - holds_w) / 60.0;
     let by_turns_min = f64::from(loads) * each_min + f64::from(loads - 1) * between_min;
     let all_min = by_turns_min.max(energy_min);
     let around = |mid: f64| Spread { low: mid * (1.0 - TIME_DOUBT), mid, high: mid * (1.0 + TIME_DOUBT) };
@@ -294,9 +308,9 @@ fn said(ask: &FryAsk, each_min: f64, dip_k: f64) -> Vec<String> {
     } else if each_min < 0.25 * golden_min && ask.shape != FryShape::Droplet {
         said.push("They are done before they colour: fry them a little hotter.".to_owned());
     }
-    if dip_k > ask.dip_k + 1.0 {
+    if dip_k > 1.5 * ask.dip_k {
         said.push(format!(
-            "Even one cools the fat by {dip_k:.0} K on this flame: more fat, or a stronger ring."
+            "So many at once cool the fat by {dip_k:.0} K on the full flame: fry fewer at a time, or take more fat."
         ));
     }
     if ask.oil_c >= SMOKE_NEAR_C {

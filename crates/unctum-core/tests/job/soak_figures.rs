@@ -83,6 +83,7 @@ fn balls(thickness_mm: f64) -> FryAsk {
         steam_frac: None,
         piece_c: 28.0,
         across_cm: None,
+        loads: None,
     }
 }
 
@@ -224,8 +225,8 @@ proptest! {
     #[test]
     fn all_pieces_go_through_the_pot(pieces in 1u32..200, mm in 15.0..38.0f64, oil_g in 300.0..2000.0f64, watt in 400.0..2500.0f64) {
         let told = fry(&FryAsk { pieces, oil_g, net_power_w: watt, ..balls(mm) }).expect("fries");
-        prop_assert!(told.per_load * told.loads >= pieces && told.per_load * (told.loads - 1) < pieces);
-        prop_assert!(told.per_load <= told.by_room.min(told.by_heat).max(1));
+        prop_assert_eq!(told.per_load, pieces.div_ceil(told.loads));
+        prop_assert!(told.per_load <= told.by_room.min(told.by_heat + 1).max(1));
         prop_assert!(told.minutes.mid >= told.minutes_each.mid * f64::from(told.loads) - 1e-9);
         prop_assert!(told.oil_c.iter().all(|c| c.is_finite() && *c <= 150.0 + 1e-9));
     }

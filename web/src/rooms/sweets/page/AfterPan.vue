@@ -26,7 +26,7 @@ const never = computed(() =>
 <template>
   <section v-if="finish.texture || bathed" class="after" aria-labelledby="after">
     <h2 id="after">After the pan</h2>
-    <BathFigures v-if="bathed" class="baths" :finish="finish" :method="method" />
+    <BathFigures v-if="bathed" class="baths" :formula="formula" :method="method" />
     <div v-if="finish.texture" class="firm">
       <h3>{{ finish.texture.said.charAt(0).toUpperCase() + finish.texture.said.slice(1) }}</h3>
       <FirmnessScale :texture="finish.texture" />

@@ -18,12 +18,14 @@ import {
 } from '@/units/format'
 
 /** In the fat, load by load; in the syrup, until it is enough and never too much. */
-const props = defineProps<{ finish: Api<'Finish'>; method: Api<'Method'> }>()
+const props = defineProps<{ formula: Api<'Formula'>; method: Api<'Method'> }>()
+const finish = computed(() => props.formula.finish)
+const all = (key: string) => props.formula.steps.find((s) => s.step === key)?.time.minutes
 const step = (key: string) => props.method.steps.find((s) => s.key === key)
 const title = (key: string) => step(key)?.title ?? key
 const ROUND = ['khoya_ball', 'powder_ball', 'dumpling', 'chhena']
 const soaking = computed(() =>
-  props.finish.soaking.map((s) => ({ ...s, round: ROUND.includes(step(s.step)?.form ?? '') })),
+  finish.value.soaking.map((s) => ({ ...s, round: ROUND.includes(step(s.step)?.form ?? '') })),
 )
 </script>
 
@@ -71,12 +73,13 @@ const soaking = computed(() =>
           :high="minutes(60 * f.fry.minutes_each.high)"
         />
         <FigureValue
+          v-if="all(f.step)"
           label="all of it"
           size="figure"
-          :value="minutes(60 * f.fry.minutes.mid)"
+          :value="minutes(60 * (all(f.step)?.mid ?? 0))"
           unit="min"
-          :low="minutes(60 * f.fry.minutes.low)"
-          :high="minutes(60 * f.fry.minutes.high)"
+          :low="minutes(60 * (all(f.step)?.low ?? 0))"
+          :high="minutes(60 * (all(f.step)?.high ?? 0))"
         />
       </div>
       <DipDrawing v-if="f.fry.dip_k >= 1" :fry="f.fry" />
