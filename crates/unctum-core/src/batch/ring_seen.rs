@@ -1,9 +1,7 @@
 //! What one batch taught of the ring it stood on helps the next pot there.
 
-use serde::{Deserialize, Serialize};
-
 use crate::batch::fold::state_at;
-use crate::batch::{BatchEvent, BatchSetup, Followed};
+use crate::batch::{BatchEvent, BatchSetup, Followed, RingSeen};
 use crate::kitchen::{Flame, Ring};
 use crate::numeric::Spread;
 
@@ -12,31 +10,7 @@ const TAUGHT_FRAC: f64 = 0.85;
 /// Another pot on the same ring takes its heat so much differently, relative standard deviation.
 const OTHER_POT_SD: f64 = 0.06;
 
-/// What an earlier batch showed of this one's ring.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct RingSeen {
-    /// What that batch is called.
-    pub title: String,
-    /// Its power against what the kitchen says of it.
-    pub factor: Spread,
-    /// Share of its plate that the kitchen says reaches the pan, 0–1.
-    pub kitchen_frac: f64,
-    /// Standard deviation of that share.
-    pub kitchen_sd: f64,
-}
-
 impl BatchSetup {
-    /// The ring as the kitchen knew it when the batch was started.
-    #[must_use]
-    pub fn kitchen_ring(&self) -> Ring {
-        let (efficiency_frac, efficiency_sd) = self
-            .ring_seen
-            .as_ref()
-            .map_or((self.ring.efficiency_frac, self.ring.efficiency_sd), |s| (s.kitchen_frac, s.kitchen_sd));
-        Ring { efficiency_frac, efficiency_sd, ..self.ring.clone() }
-    }
-
     /// Takes over what the newest of some earlier batches showed of this ring. What was learnt while the kitchen
     /// said something else of it is left alone, and so is what taught nothing.
     pub fn know_ring<'a>(&mut self, newest_first: impl IntoIterator<Item = &'a Followed>) {

@@ -4,7 +4,6 @@ use std::collections::BTreeSet;
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::RingSeen;
 use crate::batch::event::{SeenReading, check_text, refuse_control};
 use crate::error::{CoreError, Result, looks_empty};
 use crate::formula::{SheetTake, Size, SyrupPlan};
@@ -68,6 +67,20 @@ pub struct BatchSetup {
     /// What an earlier batch showed of the ring, taken over into it; none where nothing did.
     #[serde(default)]
     pub ring_seen: Option<RingSeen>,
+}
+
+/// What an earlier batch showed of this one's ring.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct RingSeen {
+    /// What that batch is called.
+    pub title: String,
+    /// Its power against what the kitchen says of it.
+    pub factor: Spread,
+    /// Share of its plate that the kitchen says reaches the pan, 0–1.
+    pub kitchen_frac: f64,
+    /// Standard deviation of that share.
+    pub kitchen_sd: f64,
 }
 
 /// How one step goes in this kitchen.
@@ -163,6 +176,16 @@ impl BatchSetup {
             });
         }
         Ok(())
+    }
+
+    /// The ring as the kitchen knew it when the batch was started.
+    #[must_use]
+    pub fn kitchen_ring(&self) -> Ring {
+        let (efficiency_frac, efficiency_sd) = self
+            .ring_seen
+            .as_ref()
+            .map_or((self.ring.efficiency_frac, self.ring.efficiency_sd), |s| (s.kitchen_frac, s.kitchen_sd));
+        Ring { efficiency_frac, efficiency_sd, ..self.ring.clone() }
     }
 
     /// Whether she weighs.
