@@ -36,13 +36,17 @@ export async function advance(page: Page, seconds: number): Promise<void> {
   await heard
 }
 
-/** Does something that logs an event, and waits until the server has answered. */
+/**
+ * Does something that logs an event, and waits until the server has answered. Asks for what is sent
+ * from here on: an earlier press may still be under way, and its answer is not this one's.
+ */
 export async function logged(page: Page, act: () => Promise<void>): Promise<void> {
-  const answer = page.waitForResponse(
-    (r) => new URL(r.url()).pathname.endsWith('/events') && r.request().method() === 'POST',
+  const request = page.waitForRequest(
+    (r) => new URL(r.url()).pathname.endsWith('/events') && r.method() === 'POST',
   )
   await act()
-  expect((await answer).ok()).toBe(true)
+  const answer = await (await request).response()
+  expect(answer?.ok()).toBe(true)
 }
 
 /** The batch as the server sees it now. */

@@ -97,12 +97,14 @@ test('a power cut in the middle of a batch loses nothing', async ({ page }) => {
     await page.getByRole('button', { name: 'Put it on the gas ring' }).click()
     await page.waitForURL(/\/stove\/\d+$/)
     const id = page.url().split('/').at(-1) ?? ''
-    await page.getByRole('button', { name: 'The flame is on, medium' }).click()
+    const press = (name: string | RegExp) =>
+      logged(page, () => page.getByRole('button', { name }).click())
+    await press('The flame is on, medium')
     await advance(page, 400)
-    await page.getByRole('button', { name: 'All sugar has dissolved' }).click()
+    await press('All sugar has dissolved')
     await advance(page, 200)
     await page.getByRole('button', { name: 'Spoon or drop' }).click()
-    await logged(page, () => page.getByRole('button', { name: /^coating/ }).click())
+    await press(/^coating/)
     const before = await batchState(page, id)
     expect(before.log).toHaveLength(3)
 
