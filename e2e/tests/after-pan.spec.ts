@@ -11,6 +11,7 @@ test('a sheet is spread in a tray and marked in diamonds, and its windows are to
   await expect(after.getByRole('img', { name: /^Firmness: soft, sliceable/ })).toBeVisible()
   const cooling = after.getByRole('img', { name: /^After the pour/ })
   await expect(cooling).toHaveAccessibleName(/mark: .*lift: from/)
+  const asWritten = /lift: ([^.]*)/.exec((await cooling.getAttribute('aria-label')) ?? '')?.[1]
 
   // It lies as thick as it is written, in the smallest tray that holds it so.
   const tray = after.getByRole('img', { name: /the mass lies 30 mm thick/ })
@@ -37,6 +38,18 @@ test('a sheet is spread in a tray and marked in diamonds, and its windows are to
   await page.mouse.up()
   await expect(after.getByText(/Thinner than it is written/)).toBeVisible()
   await expect(after.getByRole('img', { name: /the mass lies (1\d|2\d) mm thick/ })).toBeVisible()
+  // It cools as it lies now, and the stove is told so too; the cold of a refrigerator is quicker still.
+  await expect(after.getByRole('heading', { name: /^(1\d|2\d) mm thick, at/ })).toBeVisible()
+  const lifts = async () =>
+    /lift: ([^.]*)/.exec((await cooling.getAttribute('aria-label')) ?? '')?.[1]
+  expect(await lifts(), 'thinner is lifted sooner').not.toBe(asWritten)
+  await expect(page.getByRole('link', { name: 'Put it on the stove' })).toHaveAttribute(
+    'href',
+    /thick=\d/,
+  )
+  const atTable = await lifts()
+  await after.getByRole('button', { name: 'In the refrigerator' }).click()
+  await expect.poll(lifts).not.toBe(atTable)
 
   // Smaller pieces are more of them.
   const before = await pieces()
@@ -62,10 +75,35 @@ test('balls are fried load by load and soaked until it is best; milk becomes so 
   await expect(soaking).toBeVisible()
   expect(await soaking.getAttribute('aria-label'), 'the denser ball soaks longer').not.toBe(powder)
 
+  // A small ball is soaked sooner, a large one later; in a syrup that cools perhaps never.
+  const across = after.getByRole('slider', { name: /^Across a ball/ })
+  const best = async () => {
+    const said = (await soaking.getAttribute('aria-label')) ?? ''
+    const [, n, unit] = /best after (?:about )?([\d.]+) ?(\w+)/.exec(said) ?? []
+    return n ? Number(n) * (unit?.startsWith('h') ? 60 : 1) : Infinity
+  }
+  await after.getByRole('button', { name: 'It is kept warm' }).click()
+  await across.fill('20')
+  await expect(after.getByText(/^Across a ball, 20 mm/)).toBeVisible()
+  await expect(soaking).toHaveAccessibleName(/best after/)
+  const before = await soaking.getAttribute('aria-label')
+  const small = await best()
+  await across.fill('40')
+  await expect(soaking).not.toHaveAccessibleName(before ?? '')
+  expect(await best(), `${small} min for a small one`).toBeGreaterThan(2 * small)
+
   await page.goto('/sweets/chhena')
   await after.scrollIntoViewIfNeeded()
   const curd = after.getByRole('region', { name: 'The curd' })
   await expect(curd.getByText(/In 3 parts, at 75.0–85.0 °C: \d+ g lime juice/)).toBeVisible()
+  // Two litres, as she has them: an eighth to a sixth of it is curd.
+  const size = page.getByRole('form', { name: 'How much' })
+  await size.getByRole('combobox', { name: 'By' }).selectOption({ label: 'volume of whole milk' })
+  await size.getByRole('textbox', { name: 'How much of it' }).fill('2000')
+  await page.keyboard.press('Tab')
+  const chhena_g = async () => Number(/chhena\s*(\d+)/.exec((await curd.textContent()) ?? '')?.[1])
+  await expect.poll(chhena_g).toBeGreaterThan(230)
+  expect(await chhena_g()).toBeLessThan(360)
 })
 
 test('labels for its boxes are printed on one sheet of paper', async ({ page }) => {

@@ -62,8 +62,11 @@ test('forward, by keyboard alone; the link carries the bench', async ({ page }) 
   await page.getByText('Flame, lid or water changed').press('Enter')
   await page.getByRole('button', { name: 'Then…' }).press('Enter')
   await expect(page).toHaveURL(/then=5\*/)
+  // What is read off is the answer to this, not to what was asked before it.
+  const answered = page.waitForResponse((r) => /:40[,}]/.test(r.request().postData() ?? ''))
   await page.getByLabel('Water poured in').fill('40')
   await expect(page).toHaveURL(/\*40/)
+  await answered
   const words = await headline(page).textContent()
   await page.reload()
   await expect(headline(page)).toHaveText(words ?? '')

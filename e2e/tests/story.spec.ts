@@ -120,3 +120,41 @@ test('a power cut in the middle of a batch loses nothing', async ({ page }) => {
     rmSync(folder, { recursive: true })
   }
 })
+
+test('a cashew sheet that went too far is brought back, with the sum shown', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
+  const program = new Program(join(folder, 'notebook.db'), 18_433)
+  try {
+    await program.start()
+    await page.goto(`${program.url}/sweets/cashew-sheet`)
+    await page.getByRole('link', { name: 'Put it on the stove' }).click()
+    await page.getByRole('button', { name: 'Put it on the stove' }).click()
+    await page.waitForURL(/\/stove\/\d+$/)
+    const id = page.url().split('/').at(-1) ?? ''
+    await expect(page.getByText('not ticked yet')).toBeVisible()
+    for (const gate of await page.getByRole('checkbox').all()) await gate.check()
+    const press = (name: string | RegExp) =>
+      logged(page, () => page.getByRole('button', { name }).first().click())
+    await press('All is ready')
+    await press('The flame is on, medium')
+    await advance(page, 300)
+    await press('All sugar has dissolved')
+    await advance(page, 240)
+    const syrup = (await batchState(page, id)).state.syrup
+    // Forgotten for a while.
+    await advance(page, Math.round(syrup.turn_off_in_s.high + 150))
+    await page.getByRole('button', { name: 'Something is wrong' }).click()
+    const rescue = page.getByRole('region', { name: 'Rescue' })
+    await rescue.getByText('The syrup went too far').click()
+    const sum = await rescue
+      .getByText(/^Water in the pan: /)
+      .first()
+      .textContent()
+    const [has, by, wants] = (sum ?? '').match(/\d+(?= [+=g])/g)?.map(Number) ?? []
+    expect((has ?? 0) + (by ?? 0), `${sum}`).toBe(wants)
+    await expect(rescue.getByText(/^Pour .* of hot water in, slowly and down the side/)).toBeVisible()
+  } finally {
+    await program.kill()
+    rmSync(folder, { recursive: true })
+  }
+})

@@ -165,6 +165,7 @@ fn the_state_of_a_long_log(bencher: Bencher, entries: i32) {
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
         ring_seen: None,
+        sets: None,
     };
     let mut cook = Cook::of(world.clone(), World::as_told(&world, 1.0), Hands::default(), Luck::of(3), 0)
         .expect("a batch");

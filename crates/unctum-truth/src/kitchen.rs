@@ -68,5 +68,6 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
         ring_seen: None,
+        sets: None,
     }
 }

@@ -2075,6 +2075,7 @@ export interface components {
              * @description The step of her scale, g; none without a scale: then what her cups hold is what went in.
              */
             scale_step_g?: number | null;
+            sets?: components["schemas"]["SetMass"] | null;
             /** @description The steps, in an order that can be worked. */
             steps: components["schemas"]["Step"][];
             /** @description The sweet, if it is one of the catalogue. */
@@ -2401,6 +2402,42 @@ export interface components {
              */
             took_s: number;
         };
+        /** @description The box that a label is for. */
+        BoxAsk: {
+            /**
+             * Format: int64
+             * @description When it was made, ms since 1970.
+             */
+            made_ms: number;
+            /**
+             * Format: int32
+             * @description Pieces in it, 1–1000; what is not counted goes in whole.
+             */
+            pieces?: number | null;
+        };
+        /** @description A box with its day. */
+        Boxed: {
+            /**
+             * Format: int64
+             * @description When it was made, ms since 1970.
+             */
+            made_ms: number;
+            /**
+             * Format: double
+             * @description What is in it, g.
+             */
+            net_g: number;
+            /**
+             * Format: int32
+             * @description Pieces in it; none where they are not counted.
+             */
+            pieces?: number | null;
+            /**
+             * Format: int64
+             * @description Until when it is at its best, or has to be eaten, ms since 1970.
+             */
+            until_ms: number;
+        };
         /** @description Mass of a level volume. */
         BulkDensity: {
             /**
@@ -2672,6 +2709,14 @@ export interface components {
              * @default null
              */
             cup_id: number | null;
+            /**
+             * @description How it is laid, where that is otherwise than it is written.
+             * @default {
+             *       "place": null,
+             *       "thickness_mm": null
+             *     }
+             */
+            lies: components["schemas"]["Lies"];
             /**
              * @description The method.
              * @default null
@@ -2981,14 +3026,26 @@ export interface components {
         };
         /** @description How a mass cools. */
         Cooling: {
+            /**
+             * Format: double
+             * @description The air around it, °C.
+             */
+            air_c: number;
             /** @description Its hottest point then, °C. */
             hottest_c: number[];
             /** @description Its mean, °C. */
             mean_c: number[];
             /** @description Moments since the pour, min. */
             minutes: number[];
+            /** @description Where it cools. */
+            place: components["schemas"]["Place"];
             /** @description Its upper face, °C. */
             surface_c: number[];
+            /**
+             * Format: double
+             * @description How thick it lies, mm.
+             */
+            thickness_mm: number;
             /** @description What can be done when, in the order of opening. */
             windows: components["schemas"]["SetWindow"][];
         };
@@ -3676,6 +3733,11 @@ export interface components {
         FormulaAnswer: {
             /** @description The ingredient that the cook starts from, at this size. */
             base: components["schemas"]["Line"];
+            /**
+             * Format: double
+             * @description The same in ml; none where it is not poured.
+             */
+            base_ml?: number | null;
             /** @description Words of the cautions that its steps name. */
             cautions: {
                 [key: string]: string;
@@ -3686,6 +3748,8 @@ export interface components {
             formula: components["schemas"]["Formula"];
             /** @description What has to stand on a box of it. */
             label: components["schemas"]["Label"];
+            /** @description Where a poured or rolled mass can be laid, the best place first. */
+            laid: components["schemas"]["Laid"][];
             /** @description The method as it was worked out: with the changes, at the size it is written for. */
             method: components["schemas"]["Method"];
             syrup?: components["schemas"]["SyrupSigns"] | null;
@@ -3705,11 +3769,14 @@ export interface components {
          *     }
          */
         FormulaAsk: {
+            box?: components["schemas"]["BoxAsk"] | null;
             /**
              * Format: int32
              * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
              */
             cup_id?: number | null;
+            /** @description How she lays it, where that is otherwise than it is written. */
+            lies?: components["schemas"]["Lies"];
             /** @description Method; the first if left out. */
             method_key?: string | null;
             /**
@@ -3753,6 +3820,16 @@ export interface components {
              * @description Amount rounded for the scale, g.
              */
             weigh_g: number;
+        };
+        /** @description Free fat of one kind. */
+        FreeFat: {
+            /** @description What it is. */
+            fat: components["schemas"]["FatKind"];
+            /**
+             * Format: double
+             * @description Share of the mass.
+             */
+            frac: number;
         };
         /** @description How the frying goes. */
         Fry: {
@@ -4465,6 +4542,7 @@ export interface components {
              * @description Days until which it is at its best, kept so.
              */
             best_days: number;
+            boxed?: components["schemas"]["Boxed"] | null;
             /**
              * Format: double
              * @description All of it, g.
@@ -4500,6 +4578,23 @@ export interface components {
             /** @description Strength (0–1) at which each stage after the first begins. */
             edges_frac: number[];
         };
+        /** @description A place where the mass can be laid, and the question that marks it there. */
+        Laid: {
+            /** @description One of them, to be marked. */
+            ask: components["schemas"]["TrayAsk"];
+            /** @description What she calls it. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Number of her tray; none for the board, or for a tray that would fit it.
+             */
+            tray_id?: number | null;
+            /**
+             * Format: int32
+             * @description Over so many of them it goes, or rolled out in so many sheets.
+             */
+            trays: number;
+        };
         /** @description How a sweet turned out the last time it was made, and what to change. */
         LastTime: {
             /**
@@ -4524,6 +4619,15 @@ export interface components {
             next: components["schemas"]["NextTime"];
             /** @description For this batch. */
             now: components["schemas"]["Mend"];
+        };
+        /** @description How she lays it, where that is otherwise than it is written. */
+        Lies: {
+            place?: components["schemas"]["Place"] | null;
+            /**
+             * Format: double
+             * @description How thick, mm.
+             */
+            thickness_mm?: number | null;
         };
         /** @description An ingredient with everything that is asked of it. */
         Line: {
@@ -4841,6 +4945,27 @@ export interface components {
              * @description Pieces that are whole.
              */
             whole_pieces: number;
+        };
+        /** @description A trouble of the mass that it became. */
+        MassRescue: {
+            /**
+             * Format: double
+             * @description How long the water takes to go off at the pace of its own cooking, s; none where none has to.
+             */
+            for_s?: number | null;
+            /** @description What puts it right. */
+            rescued: components["schemas"]["Rescued"];
+            /** @description The same in a cook's words. */
+            sign: string;
+            /** @description What is wrong. */
+            trouble: components["schemas"]["Trouble"];
+            /** @description Whether she weighed it. */
+            weighed: boolean;
+            /**
+             * Format: double
+             * @description What it weighs now, g: as she weighed it, or as it must if that is seen.
+             */
+            weighs_g: number;
         };
         /**
          * @description How masses and volumes are written.
@@ -6014,9 +6139,11 @@ export interface components {
         };
         /** @description What can be done. */
         Rescue: {
+            /** @description What can be reckoned of the mass at this moment. */
+            mass: components["schemas"]["MassRescue"][];
             /** @description What this sweet is known for: sign, cause, what to do now and the next time. */
             mistakes: components["schemas"]["Mistake"][];
-            /** @description What can be reckoned at this moment. */
+            /** @description What can be reckoned of the syrup at this moment. */
             sums: components["schemas"]["Sum"][];
         };
         /**
@@ -6426,6 +6553,35 @@ export interface components {
          * @enum {string}
          */
         SetAct: "knead" | "roll" | "mark" | "cut" | "lift" | "chill" | "pack";
+        /** @description A mass to set, as its texture follows from it: shares of its mass. */
+        SetMass: {
+            /** @description What it is made of. */
+            composition: components["schemas"]["Composition"];
+            /**
+             * Format: double
+             * @description Protein of cooked egg.
+             */
+            egg_frac: number;
+            /**
+             * Format: double
+             * @description Insolubles that dried in hot fat.
+             */
+            fat_dried_frac: number;
+            /** @description Free fat by kind. */
+            free: components["schemas"]["FreeFat"][];
+            /**
+             * Format: double
+             * @description Insolubles that swelled to a gel.
+             */
+            gelled_frac: number;
+            /**
+             * Format: double
+             * @description Water its insolubles could hold.
+             */
+            holds_frac: number;
+            /** @description How its sugar was treated. */
+            worked: components["schemas"]["Worked"];
+        };
         /** @description When something can be done, counted from the pour. */
         SetWindow: {
             /** @description What. */
@@ -6631,6 +6787,16 @@ export interface components {
         } | {
             /**
              * Format: double
+             * @description ml.
+             */
+            amount_ml: number;
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            kind: "volume";
+        } | {
+            /**
+             * Format: double
              * @description Inner height, cm.
              */
             height_cm: number;
@@ -6687,23 +6853,10 @@ export interface components {
         SoakKind: "dense" | "porous" | "chhena";
         /** @description A step in syrup. */
         Soaking: {
+            /** @description The pieces and the syrup, to be asked again with another size or warmth. */
+            ask: components["schemas"]["UptakeAsk"];
             /** @description Key of the step. */
             step: string;
-            /**
-             * Format: double
-             * @description How warm the syrup is when they go in, °C.
-             */
-            syrup_c: number;
-            /**
-             * Format: double
-             * @description Strength of its syrup, 0–1.
-             */
-            syrup_solids_frac: number;
-            /**
-             * Format: double
-             * @description Across a piece, or through its thickest part, mm.
-             */
-            thick_mm: number;
             /** @description How it goes. */
             uptake: components["schemas"]["Uptake"];
         };
@@ -6869,6 +7022,8 @@ export interface components {
              * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
              */
             cup_id?: number | null;
+            /** @description How she lays it, where that is otherwise than it is written. */
+            lies?: components["schemas"]["Lies"];
             /** @description Its method; the first if left out. */
             method_key?: string | null;
             /**
@@ -7256,7 +7411,7 @@ export interface components {
              */
             string_cm?: number | null;
         };
-        /** @description A trouble that can be reckoned. */
+        /** @description A trouble of a syrup that can be reckoned. */
         Sum: {
             /**
              * Format: double
@@ -7265,48 +7420,18 @@ export interface components {
             for_s?: number | null;
             /** @enum {string} */
             kind: "under";
-            /**
-             * Format: double
-             * @description Water to lose, g.
-             */
-            lose_g: number;
+            /** @description The water. */
+            water: components["schemas"]["WaterSum"];
         } | {
             /** @enum {string} */
             kind: "over";
-            /**
-             * Format: double
-             * @description Water to pour in, g.
-             */
-            pour_g: number;
+            /** @description The water. */
+            water: components["schemas"]["WaterSum"];
         } | {
             /** @enum {string} */
             kind: "grained";
-            /**
-             * Format: double
-             * @description Water to pour in, g.
-             */
-            pour_g: number;
-        } | {
-            /**
-             * Format: double
-             * @description How long that takes at the pace of its own cooking, s.
-             */
-            for_s: number;
-            /** @enum {string} */
-            kind: "will_not_set";
-            /**
-             * Format: double
-             * @description Water to lose, g.
-             */
-            lose_g: number;
-        } | {
-            /** @enum {string} */
-            kind: "too_dry";
-            /**
-             * Format: double
-             * @description To work in, g.
-             */
-            work_in_g: number;
+            /** @description The water. */
+            water: components["schemas"]["WaterSum"];
         };
         /**
          * @description By what a swap is kept equal.
@@ -8145,6 +8270,29 @@ export interface components {
              */
             batch_id?: number | null;
         };
+        /** @description Water that has to go in or off, in whole grams, so that what is shown adds up. */
+        WaterSum: {
+            /**
+             * Format: double
+             * @description What has to go in or off, g.
+             */
+            by_g: number;
+            /**
+             * Format: double
+             * @description Water in the pan now, g.
+             */
+            has_g: number;
+            /**
+             * Format: double
+             * @description What her thermometer shows at the boil then, °C; none without one.
+             */
+            shows_c?: number | null;
+            /**
+             * Format: double
+             * @description Water there is to be, g.
+             */
+            wants_g: number;
+        };
         /** @description One way an amount can be read. */
         Way: {
             /**
@@ -8508,7 +8656,10 @@ export interface operations {
     };
     rescue: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What the mass weighs without its pan, g. */
+                weighs_g?: number;
+            };
             header?: never;
             path: {
                 id: number;

@@ -38,7 +38,7 @@ pub use event::{BatchEvent, Logged, SeenReading};
 pub use fold::state_at;
 pub use followed::Followed;
 pub use lesson::{Lesson, Mend, NextTime, lesson};
-pub use rescue::{Rescue, Sum, rescue};
+pub use rescue::{MassRescue, Rescue, Sum, WaterSum, rescue};
 pub use setup::{BatchSetup, Chosen, Depth, RingSeen, StepPlan};
 pub use sights::SightState;
 pub use signs::{SyrupSigns, syrup_signs};

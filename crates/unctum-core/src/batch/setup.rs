@@ -12,7 +12,7 @@ use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
 use crate::process::{Line, Mistake, Step, Vessel};
-use crate::set::SetWindow;
+use crate::set::{Lies, SetMass, SetWindow};
 use crate::syrup::locate::{Accuracy, scale_sd_g, strength_of};
 use crate::syrup::{Ladder, Reading, Strength};
 use crate::variation::Variation;
@@ -67,6 +67,9 @@ pub struct BatchSetup {
     /// What an earlier batch showed of the ring, taken over into it; none where nothing did.
     #[serde(default)]
     pub ring_seen: Option<RingSeen>,
+    /// The finished mass as it sets; none for what is no set mass.
+    #[serde(default)]
+    pub sets: Option<SetMass>,
 }
 
 /// What an earlier batch showed of this one's ring.
@@ -150,6 +153,9 @@ pub struct Chosen {
     pub pan_id: Option<i32>,
     /// Number of the ring in the kitchen.
     pub ring_id: Option<i32>,
+    /// How it is laid, where that is otherwise than it is written.
+    #[serde(default)]
+    pub lies: Lies,
 }
 
 impl BatchSetup {

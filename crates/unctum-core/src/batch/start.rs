@@ -6,10 +6,12 @@ use serde::Deserialize;
 use crate::batch::{BatchSetup, Chosen, Depth, StepPlan};
 use crate::course::Tools;
 use crate::error::{CoreError, Result};
-use crate::formula::{Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet};
+use crate::formula::{
+    Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet, set_act,
+};
 use crate::kitchen::{KitchenDocument, Picked, Wished};
-use crate::process::{Book, Line, Method, Step, StepKind, Sweet, Work, plain_syrup_steps};
-use crate::set::SetAct;
+use crate::process::{Book, Line, Method, Step, Sweet, Work, plain_syrup_steps};
+use crate::set::Lies;
 use crate::syrup::{Charge, Contents, StageKey};
 use crate::variation::{Variation, Varied, changed_title, vary};
 
@@ -55,6 +57,9 @@ pub struct StartAsk {
     /// The thermometer.
     #[serde(default)]
     pub thermometer_id: Option<i32>,
+    /// How she lays it, where that is otherwise than it is written.
+    #[serde(default)]
+    pub lies: Lies,
 }
 
 impl StartAsk {
@@ -95,7 +100,7 @@ impl Made {
         })?;
         let written = Written::of(sweet.method(ask.method_key.as_deref())?.clone(), book)?;
         let varied = vary(&written, &ask.variation, book)?;
-        let at = varied.written.at(&size.after(&ask.variation), book)?;
+        let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.lies);
         let weighed = at.weighed(&Measuring::of(&picked), book)?;
         let title = changed_title(&sweet.name, &varied.words);
         Ok(Self { varied, weighed, picked, title })
@@ -124,12 +129,20 @@ impl Made {
         Ok(Line { mass_g: base.mass_g * self.weighed.at.factor, ..base })
     }
 
+    /// The same in millilitres; none where it is not poured.
+    #[must_use]
+    pub fn base_ml(&self, base: &Line, book: &Book<'_>) -> Option<f64> {
+        let of = book.larder.get(&base.ingredient).ok()?;
+        Some(base.mass_g / of.poured_g_per_ml()?)
+    }
+
     /// The batch at the stove.
     ///
     /// # Errors
     /// Rounded amounts that do not work out.
     pub fn setup(&self, sweet: &Sweet, ask: &StartAsk, book: &Book<'_>) -> Result<BatchSetup> {
         let sheet = self.weighed.stove_sheet(book)?;
+        let formula = self.formula(book)?;
         let method = self.method();
         let chosen = Chosen {
             method_key: Some(method.key.clone()),
@@ -142,7 +155,8 @@ impl Made {
             sweet_key: Some(sweet.key.clone()),
             lines: sheet.lines,
             syrup: sheet.syrup,
-            plan: self.plan(&sheet.steps, book)?,
+            plan: self.plan(&sheet.steps, &formula),
+            sets: formula.finish.mass,
             steps: sheet.steps,
             takes: sheet.takes,
             allergens: sheet.allergens,
@@ -155,13 +169,12 @@ impl Made {
 
 impl Made {
     /// How each step goes in this kitchen, as the page shows it.
-    fn plan(&self, steps: &[Step], book: &Book<'_>) -> Result<Vec<StepPlan>> {
+    fn plan(&self, steps: &[Step], formula: &Formula) -> Vec<StepPlan> {
         let tools = Tools::of(&self.picked);
-        let formula = self.formula(book)?;
         let figures = &formula.steps;
         let window = |step: &Step| {
             let cooling = formula.finish.cooling.as_ref()?;
-            cooling.window(set_act(step).filter(|_| !step.on_flame())?).cloned()
+            cooling.window(set_act(step)?).cloned()
         };
         let plan = |step: &Step| {
             let figure = figures.iter().find(|f| f.step == step.key)?;
@@ -187,21 +200,7 @@ impl Made {
                 pan_name: tools.pan_of(step).map(|p| p.name.clone()),
             })
         };
-        Ok(steps.iter().filter_map(plan).collect())
-    }
-}
-
-/// What a step does to a mass that sets.
-fn set_act(step: &Step) -> Option<SetAct> {
-    match step.kind {
-        StepKind::Knead => Some(SetAct::Knead),
-        StepKind::Roll => Some(SetAct::Roll),
-        StepKind::Mark => Some(SetAct::Mark),
-        StepKind::Cut => Some(SetAct::Cut),
-        StepKind::Lift => Some(SetAct::Lift),
-        StepKind::Chill => Some(SetAct::Chill),
-        StepKind::Pack => Some(SetAct::Pack),
-        _ => None,
+        steps.iter().filter_map(plan).collect()
     }
 }
 
@@ -212,6 +211,7 @@ fn chosen(ask: &StartAsk, picked: &Picked) -> Chosen {
         cup_id: picked.cup_id,
         pan_id: picked.pan_id,
         ring_id: picked.ring_id,
+        lies: ask.lies,
         ..Chosen::default()
     }
 }
@@ -237,6 +237,7 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         scale_step_g: picked.scale_step_g,
         refractometer_offset_brix: picked.refractometer_offset_brix,
         ring_seen: None,
+        sets: None,
     }
 }
 

@@ -3,7 +3,7 @@
 //! instruments show at its ends, how full its pan is, and whether the flame can give the heat it needs.
 //!
 //! The work is sent to where it is known: a boil to a stage to [`crate::pan::boil_down`], what warms and dries
-//! to [`crate::pan::drying`], pieces in hot fat to `potfuls`, and how the fat bears them to [`crate::soak::fry`]; everything else takes its usual minutes.
+//! to [`crate::pan::drying`], pieces in hot fat to `potfuls`, and how the fat bears them to [`crate::soak::fry`], pieces in syrup to [`crate::soak::uptake`]; everything else takes its usual minutes.
 //!
 //! ```
 //! use unctum_core::course::{CourseQuestion, Tools, course};
@@ -23,7 +23,7 @@
 //! let pan = FirstPan::Wide.pan(28.0);
 //! let tools = Tools::among(&[], pan, Ring::of_kind("Left", RingKind::Gas, 1800.0));
 //! let asked = CourseQuestion {
-//!     step: &boil, mass: &mass, from_c: 24.0, factor: 1.0, pieces: None, tools: Some(&tools),
+//!     step: &boil, mass: &mass, from_c: 24.0, factor: 1.0, pieces: None, medium_frac: None, tools: Some(&tools),
 //!     air: Air::default(), ladder: &Ladder::default(),
 //! };
 //! let half_an_hour = course(&asked);
@@ -35,6 +35,7 @@ mod heat;
 mod on_ring;
 mod potfuls;
 mod question;
+mod soaking;
 mod tools;
 
 use crate::numeric::Spread;
@@ -48,6 +49,8 @@ pub use heat::reached_c;
 use on_ring::{Told, boiling, drying, warming};
 use potfuls::potfuls;
 pub use question::{Course, CoursePoint, CourseQuestion, contents_ml};
+pub use soaking::Soak;
+use soaking::soaking;
 pub use tools::Tools;
 
 /// How one step goes. A function of the question alone; it never fails: what cannot be told takes its usual
@@ -82,6 +85,10 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
         _ => {}
     }
     let heat_to_c = reached_c(q.step, &q.mass.end, &q.air);
+    let soak = soaking(q, heat_to_c);
+    if let Some(minutes) = soak.as_ref().and_then(Soak::minutes) {
+        told.minutes = minutes.times(pots.unwrap_or(1.0));
+    }
     let ends_c = ends_c(q.step, &q.mass.end, q.from_c, told.minutes.mid, &q.air);
     if told.path.is_empty() {
         told.path = vec![
@@ -97,6 +104,7 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
         follows,
         pots,
         fry: fried,
+        soak,
         flame_needed: told.flame_needed,
         path: told.path,
         heat_to_c,

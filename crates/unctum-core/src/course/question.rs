@@ -1,5 +1,6 @@
 //! What is asked of a course, and what it answers.
 
+use crate::course::soaking::Soak;
 use crate::course::tools::Tools;
 use crate::food::thermal;
 use crate::kitchen::{Air, Flame};
@@ -21,6 +22,8 @@ pub struct CourseQuestion<'a> {
     pub factor: f64,
     /// Pieces of the whole, if it is counted.
     pub pieces: Option<f64>,
+    /// Strength of the syrup that they lie in, 0–1; none where they lie in none.
+    pub medium_frac: Option<f64>,
     /// Her pans and ring; without them it takes its usual minutes.
     pub tools: Option<&'a Tools>,
     /// Her air.
@@ -51,6 +54,8 @@ pub struct Course {
     pub pots: Option<f64>,
     /// How its pieces fry, load by load, where their form is told.
     pub fry: Option<Fry>,
+    /// How its pieces soak, where their form is told.
+    pub soak: Option<Soak>,
     /// The flame it takes, where its own would never get there on this ring and pan, or take far too long.
     pub flame_needed: Option<Flame>,
     /// Mass and temperature from start to end.

@@ -142,6 +142,13 @@ impl Ingredient {
             .ok_or_else(|| CoreError::Unknown { kind: "state of this ingredient", name: state.to_owned() })
     }
 
+    /// Grams in a millilitre of what is poured; none for what is not.
+    #[must_use]
+    pub fn poured_g_per_ml(&self) -> Option<f64> {
+        (self.usual_state == "liquid").then_some(())?;
+        Some(self.density(None).ok()?.g_per_ml)
+    }
+
     /// How sweet it is against the same mass of sugar; milk sugar counts a fifth.
     #[must_use]
     pub fn sweetness(&self) -> f64 {

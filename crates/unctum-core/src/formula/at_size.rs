@@ -4,6 +4,7 @@ use crate::error::Result;
 use crate::formula::size::asked;
 use crate::formula::{Size, Written};
 use crate::process::Book;
+use crate::set::Lies;
 
 /// A method at a size, with its balance.
 #[derive(Debug, Clone, PartialEq)]
@@ -14,6 +15,16 @@ pub struct AtSize {
     pub written: Written,
     /// Name of the ingredient that runs out first, where the size goes by what is in stock.
     pub runs_out_first: Option<String>,
+    /// How she lays it, where that is otherwise than it is written.
+    pub lies: Lies,
+}
+
+impl AtSize {
+    /// The same laid as she says.
+    #[must_use]
+    pub fn laid(self, lies: Lies) -> Self {
+        Self { lies, ..self }
+    }
 }
 
 impl Written {
@@ -31,6 +42,11 @@ impl Written {
     /// # Errors
     /// As [`Written::of`].
     pub(crate) fn so_often(&self, factor: f64, book: &Book<'_>) -> Result<AtSize> {
-        Ok(AtSize { factor, written: Self::of(self.scaled(factor), book)?, runs_out_first: None })
+        Ok(AtSize {
+            factor,
+            written: Self::of(self.scaled(factor), book)?,
+            runs_out_first: None,
+            lies: Lies::default(),
+        })
     }
 }

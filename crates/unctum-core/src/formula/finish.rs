@@ -2,14 +2,14 @@
 
 use serde::Serialize;
 
-use crate::course::Course;
 use crate::formula::Written;
 use crate::formula::bath::{Frying, Soaking, frying, soaking};
-use crate::formula::solids::solids;
+use crate::formula::solids::{Solids, solids};
+use crate::formula::times::Plan;
 use crate::keep::{Keep, keeping};
 use crate::milk::{Chhena, ChhenaAsk, chhena};
-use crate::process::{Book, Method, Shape, StepKind};
-use crate::set::{Cooling, Cools, Firmness};
+use crate::process::{Balance, Book, Method, Shape, StepKind};
+use crate::set::{Cooling, Cools, Firmness, SetMass};
 
 /// What becomes of a sweet after the pan.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -29,6 +29,9 @@ pub struct Finish {
     pub soaking: Vec<Soaking>,
     /// How long it keeps.
     pub keep: Keep,
+    /// The mass as it sets, for whoever reckons on with it; none for what is no set mass.
+    #[serde(skip)]
+    pub mass: Option<SetMass>,
 }
 
 /// What is told at this temperature, °C.
@@ -39,12 +42,12 @@ const ROLLED_C: f64 = 80.0;
 const BY_HAND_C: f64 = 30.0;
 
 /// How hot the mass of a method is when it is poured, °C.
-fn poured_c(method: &Method, courses: &[(String, Course)], order: &[&str]) -> f64 {
+fn poured_c(method: &Method, ends_c: &dyn Fn(&str) -> Option<f64>, balance: &Balance) -> f64 {
     let step = |key: &str| method.steps.iter().find(|s| s.key == key);
-    let last = order.iter().rev().find(|key| step(key).is_some_and(|s| s.on_flame()));
-    let hot_c =
-        last.and_then(|key| courses.iter().find(|(k, _)| k == key)).map_or(BY_HAND_C, |(_, c)| c.ends_c);
-    if method.steps.iter().any(|s| s.kind == StepKind::Roll) { hot_c.min(ROLLED_C) } else { hot_c }
+    let order = balance.steps.iter().map(|s| s.step.as_str());
+    let last = order.rev().find(|key| step(key).is_some_and(|s| s.on_flame()));
+    let hot_c = last.and_then(ends_c).unwrap_or(BY_HAND_C);
+    if method.is_rolled() { hot_c.min(ROLLED_C) } else { hot_c }
 }
 
 /// Where nothing is said of it, curd hangs so long, min.
@@ -67,29 +70,44 @@ fn curdled(written: &Written) -> Option<Chhena> {
     chhena(&of).ok()
 }
 
-/// Works it out for a method with its courses.
-pub(super) fn finish(written: &Written, courses: &[(String, Course)], book: &Book<'_>) -> Finish {
+/// The mass of a method as it sets.
+pub(super) struct Setting {
+    pub mass: SetMass,
+    /// How it lies as it is written; none for what is not poured or rolled.
+    pub cools: Option<Cools>,
+}
+
+/// How the mass of a method sets; `ends_c` tells how hot a step leaves it, °C.
+pub(super) fn setting(written: &Written, ends_c: &dyn Fn(&str) -> Option<f64>, book: &Book<'_>) -> Setting {
     let (method, balance) = (written.method(), written.balance());
-    let of = solids(method, balance, book);
-    let sets = matches!(method.shape, Shape::Slab { .. } | Shape::Balls { .. });
-    let texture = sets.then(|| of.mass.texture(TOLD_C));
-    let here = sets.then(|| of.mass.texture(book.air.room_c));
-    let cooling = match method.shape {
+    let Solids { mass, .. } = solids(method, balance, book);
+    let cools = match method.shape {
         Shape::Slab { thickness_mm, air_frac, holds_after_min, .. } => {
-            let order: Vec<&str> = balance.steps.iter().map(|s| s.step.as_str()).collect();
-            let cools = Cools::on_the_table(thickness_mm, poured_c(method, courses, &order), book.air.room_c);
-            Some(Cools { air_frac, structure_lag_min: holds_after_min, ..cools }.of(&of.mass))
+            let pour_c = poured_c(method, ends_c, balance);
+            let cools = Cools::on_the_table(thickness_mm, pour_c, book.air.room_c);
+            Some(Cools { air_frac, structure_lag_min: holds_after_min, ..cools })
         }
         _ => None,
     };
+    Setting { mass, cools }
+}
+
+/// Works it out for a method with its courses.
+pub(super) fn finish(written: &Written, plan: &Plan, book: &Book<'_>) -> Finish {
+    let method = written.method();
+    let Solids { mass, spoils } = solids(method, written.balance(), book);
+    let sets = matches!(method.shape, Shape::Slab { .. } | Shape::Balls { .. });
+    let texture = sets.then(|| mass.texture(TOLD_C));
+    let here = sets.then(|| mass.texture(book.air.room_c));
     Finish {
         in_her_room: here.filter(|t| texture.as_ref().is_some_and(|told| told.band != t.band)),
         texture,
-        cooling,
+        cooling: plan.cooling.clone(),
+        mass: sets.then_some(mass),
         chhena: curdled(written),
-        frying: frying(courses),
-        soaking: soaking(written, courses, book),
-        keep: keeping(&of.mass, &of.spoils, book.air.room_c, None)
+        frying: frying(&plan.courses),
+        soaking: soaking(&plan.courses),
+        keep: keeping(&mass, &spoils, book.air.room_c, None)
             .at_most(method.keeping.room_days, method.keeping.cold_days),
     }
 }

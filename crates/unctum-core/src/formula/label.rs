@@ -1,10 +1,37 @@
 //! What has to stand on a box: name, ingredients by weight, allergens, how long it keeps and where.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
+use crate::error::{Result, within};
 use crate::formula::{Formula, LineUse};
 use crate::keep::Keep;
 use crate::process::Purpose;
+
+/// The box that a label is for.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct BoxAsk {
+    /// Pieces in it, 1–1000; what is not counted goes in whole.
+    #[serde(default)]
+    pub pieces: Option<u32>,
+    /// When it was made, ms since 1970.
+    pub made_ms: i64,
+}
+
+/// A box with its day.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Boxed {
+    /// Pieces in it; none where they are not counted.
+    pub pieces: Option<u32>,
+    /// What is in it, g.
+    pub net_g: f64,
+    /// When it was made, ms since 1970.
+    pub made_ms: i64,
+    /// Until when it is at its best, or has to be eaten, ms since 1970.
+    pub until_ms: i64,
+}
 
 /// An ingredient on a label.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -34,6 +61,30 @@ pub struct Label {
     pub best_days: f64,
     /// Whether it has to be eaten by then: what has to be cold is no matter of taste.
     pub use_by: bool,
+    /// The box it stands on, if one was asked for.
+    pub boxed: Option<Boxed>,
+}
+
+const DAY_MS: f64 = 24.0 * 3_600_000.0;
+const MOST_PIECES: u32 = 1000;
+
+impl Label {
+    /// The same for a box.
+    ///
+    /// # Errors
+    /// A box of no pieces, or of more than any holds; a day before there were days.
+    pub fn on_a_box(self, ask: &BoxAsk) -> Result<Self> {
+        let pieces = ask.pieces.unwrap_or(1);
+        within("The number of pieces in a box", f64::from(pieces), 1.0, f64::from(MOST_PIECES), "pieces")?;
+        within("The day it was made", ask.made_ms as f64, 0.0, 32_503_680_000_000.0, "ms")?;
+        let boxed = Boxed {
+            pieces: self.piece_g.map(|_| pieces),
+            net_g: self.piece_g.map_or(self.finished_g, |g| f64::from(pieces) * g),
+            made_ms: ask.made_ms,
+            until_ms: ask.made_ms + (self.best_days * DAY_MS) as i64,
+        };
+        Ok(Self { boxed: Some(boxed), ..self })
+    }
 }
 
 /// Water that was put in is named when so much of the finished sweet is water, as a share.
@@ -91,6 +142,7 @@ impl Formula {
             storage: storage.to_owned(),
             best_days,
             use_by,
+            boxed: None,
         }
     }
 }

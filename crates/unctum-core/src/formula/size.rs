@@ -36,6 +36,13 @@ pub enum Size {
         /// g.
         amount_g: f64,
     },
+    /// So much of one ingredient that is poured.
+    Volume {
+        /// Its key.
+        ingredient: String,
+        /// ml.
+        amount_ml: f64,
+    },
     /// One tray full.
     Tray {
         /// Inner length, cm.
@@ -99,6 +106,14 @@ pub(super) fn asked(written: &Written, size: &Size, book: &Book<'_>) -> Result<A
         Size::Ingredient { ingredient, amount_g } => {
             let amount_g = within("The amount", *amount_g, 0.1, 100_000.0, "g")?;
             grown(written, book, ingredient)?.factor(amount_g)?
+        }
+        Size::Volume { ingredient, amount_ml } => {
+            let amount_ml = within("The amount", *amount_ml, 0.1, 100_000.0, "ml")?;
+            let of = book.larder.get(ingredient)?;
+            let Some(g_per_ml) = of.poured_g_per_ml() else {
+                return no_fit(format!("{} is not poured. Say how many grams.", of.name));
+            };
+            grown(written, book, ingredient)?.factor(amount_ml * g_per_ml)?
         }
         Size::Tray { length_cm, width_cm, height_cm, thickness_mm } => {
             let area_cm2 = within("The length of the tray", *length_cm, 1.0, 200.0, "cm")?

@@ -3,7 +3,7 @@
 
 use crate::food::{Diet, FatKind, Parts, Spoils};
 use crate::process::{Balance, Book, Method, Purpose, Step, StepBalance, StepKind, Work};
-use crate::set::{SetMass, Worked};
+use crate::set::{FreeFat, SetMass, Worked};
 
 /// From so much starch on a thing is starchy, as a share of its mass.
 const STARCHY_FRAC: f64 = 0.2;
@@ -152,7 +152,7 @@ pub(super) fn solids(method: &Method, balance: &Balance, book: &Book<'_>) -> Sol
     Solids {
         mass: SetMass {
             composition: finished.composition(),
-            free: free.map(|(kind, g)| (kind, g * fat / total_g)),
+            free: free.map(|(kind, g)| FreeFat { fat: kind, frac: g * fat / total_g }),
             holds_frac: share(holds_g),
             gelled_frac: share(gelled_g),
             egg_frac: share(egg_g),

@@ -6,10 +6,13 @@ use serde::Serialize;
 
 use crate::course::{Course, CourseQuestion, Tools, course};
 use crate::error::Result;
+use crate::formula::finish::setting;
+use crate::formula::waits::waits;
 use crate::formula::{AtSize, Written};
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
 use crate::process::{Attention, Balance, Book, Method, Step, Timing, working_order};
+use crate::set::Cooling;
 
 /// How long one step takes.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -52,6 +55,29 @@ pub(crate) struct Plan {
     pub split: f64,
     /// The times.
     pub times: Times,
+    /// How its mass cools; none for what is not poured or rolled.
+    pub cooling: Option<Cooling>,
+}
+
+/// A step in working order with its course.
+struct Worked<'a> {
+    step: &'a Step,
+    course: Course,
+    /// In how many rounds, where it is done again for each.
+    rounds: Option<f64>,
+}
+
+impl Worked<'_> {
+    /// Of all its rounds.
+    fn minutes(&self) -> Spread {
+        self.rounds.map_or(self.course.minutes, |rounds| self.course.minutes.times(rounds))
+    }
+}
+
+/// Strength of what a step lies in: of the step it takes that from.
+fn medium_frac(step: &Step, balance: &Balance) -> Option<f64> {
+    let medium = step.takes.iter().find(|t| t.medium)?;
+    Some(balance.step(&medium.step)?.end.charge().solids_frac())
 }
 
 /// What need not be ready earlier begins only when it must: a syrup that waits has to be reheated, curd
@@ -97,58 +123,94 @@ impl AtSize {
         Ok(self.plan(tools, book)?.courses)
     }
 
-    /// How its steps go, one after another and side by side.
-    ///
-    /// # Errors
-    /// A method that does not work out in rounds.
-    pub(crate) fn plan(&self, tools: Option<&Tools>, book: &Book<'_>) -> Result<Plan> {
-        let (method, balance) = (self.written.method(), self.written.balance());
-        let (rounds, round) = self.in_rounds(tools, book)?;
+    /// How its steps go, in working order: each in one round, where her pans do not hold it at once.
+    fn worked<'a>(
+        &'a self,
+        order: &[&'a Step],
+        tools: Option<&Tools>,
+        (rounds, round): (f64, Option<&Written>),
+        book: &Book<'_>,
+    ) -> Vec<Worked<'a>> {
+        let balance = self.written.balance();
         let pieces = self.written.pieces().count;
-        let order = working_order(&method.steps, false).unwrap_or_default();
-        let mut ends: BTreeMap<&str, Spread> = BTreeMap::new();
         let mut left_c: BTreeMap<&str, f64> = BTreeMap::new();
-        let (mut steps, mut courses, mut hands_min) = (Vec::new(), Vec::new(), 0.0);
-        for step in order.iter().map(|i| &method.steps[*i]) {
-            let begins = step.before().filter_map(|k| ends.get(k)).fold(Spread::ZERO, |a, b| a.later(*b));
+        let mut worked = Vec::new();
+        for step in order {
             // What stands on the ring in a pan that does not hold it at once is done again for each round.
-            let again = round.as_ref().filter(|_| {
+            let again = round.filter(|_| {
                 let in_pan = tools.is_some_and(|t| t.pan_of(step).is_some());
                 step.flame.is_some() && step.timing != Timing::Pots && in_pan
             });
-            let worked = again.map_or(balance, Written::balance);
-            let Some(mass) = worked.step(&step.key) else { continue };
-            let asked = CourseQuestion {
+            let of = again.map_or(balance, Written::balance);
+            let Some(mass) = of.step(&step.key) else { continue };
+            let course = course(&CourseQuestion {
                 step,
                 mass,
-                from_c: starts_at_c(step, worked, &left_c, book.air.room_c),
+                from_c: starts_at_c(step, of, &left_c, book.air.room_c),
                 factor: if again.is_some() { self.factor / rounds } else { self.factor },
                 pieces,
+                medium_frac: medium_frac(step, balance),
                 tools,
                 air: book.air,
                 ladder: book.ladder,
-            };
-            let course = course(&asked);
-            let minutes = if again.is_some() { course.minutes.times(rounds) } else { course.minutes };
-            if step.attention == Attention::Constant {
+            });
+            left_c.insert(&step.key, course.ends_c);
+            worked.push(Worked { step, course, rounds: again.map(|_| rounds) });
+        }
+        worked
+    }
+
+    /// How its mass cools as she lays it, if it is poured or rolled; what waits for it waits so long.
+    fn let_set(&self, worked: &mut [Worked<'_>], book: &Book<'_>) -> Result<Option<Cooling>> {
+        let ends_c = |key: &str| worked.iter().find(|w| w.step.key == key).map(|w| w.course.ends_c);
+        let setting = setting(&self.written, &ends_c, book);
+        let Some(cools) = setting.cools else { return Ok(None) };
+        let cooling = cools.laid(&self.lies)?.of(&setting.mass);
+        let order: Vec<&Step> = worked.iter().map(|w| w.step).collect();
+        let waits = waits(&order, &cooling);
+        for w in worked {
+            if let Some(takes) = waits.get(&w.step.key) {
+                w.course.minutes = *takes;
+            }
+        }
+        Ok(Some(cooling))
+    }
+
+    /// How its steps go, one after another and side by side.
+    ///
+    /// # Errors
+    /// A method that does not work out in rounds; a thickness that no tray has.
+    pub(crate) fn plan(&self, tools: Option<&Tools>, book: &Book<'_>) -> Result<Plan> {
+        let method = self.written.method();
+        let (rounds, round) = self.in_rounds(tools, book)?;
+        let order = working_order(&method.steps, false).unwrap_or_default();
+        let order: Vec<&Step> = order.iter().map(|i| &method.steps[*i]).collect();
+        let mut worked = self.worked(&order, tools, (rounds, round.as_ref()), book);
+        let cooling = self.let_set(&mut worked, book)?;
+
+        let mut ends: BTreeMap<&str, Spread> = BTreeMap::new();
+        let (mut steps, mut hands_min) = (Vec::new(), 0.0);
+        for w in &worked {
+            let begins = w.step.before().filter_map(|k| ends.get(k)).fold(Spread::ZERO, |a, b| a.later(*b));
+            let minutes = w.minutes();
+            if w.step.attention == Attention::Constant {
                 hands_min += minutes.mid;
             }
-            ends.insert(&step.key, begins.and(minutes));
-            left_c.insert(&step.key, course.ends_c);
+            ends.insert(&w.step.key, begins.and(minutes));
             steps.push(StepTime {
-                step: step.key.clone(),
+                step: w.step.key.clone(),
                 minutes,
                 begins_min: begins.mid,
-                follows: course.follows,
-                pots: course.pots,
-                rounds: again.map(|_| rounds),
-                flame_needed: course.flame_needed,
+                follows: w.course.follows,
+                pots: w.course.pots,
+                rounds: w.rounds,
+                flame_needed: w.course.flame_needed,
             });
-            courses.push((step.key.clone(), course));
         }
         let last = ends.values().fold(Spread::ZERO, |a, b| a.later(*b));
         as_late_as_can_be(method, &mut steps, last.mid);
         let total_min = Spread { mid: last.mid.max(hands_min), high: last.high.max(hands_min), ..last };
-        Ok(Plan { courses, split: rounds, times: Times { steps, total_min, hands_min } })
+        let courses = worked.into_iter().map(|w| (w.step.key.clone(), w.course)).collect();
+        Ok(Plan { courses, split: rounds, times: Times { steps, total_min, hands_min }, cooling })
     }
 }

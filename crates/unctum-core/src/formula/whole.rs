@@ -142,7 +142,7 @@ impl Weighed {
             pieces: self.at.written.pieces(),
             put_in_g: balance.put_in_g,
             evaporated_g: balance.evaporated_g,
-            finish: finish(&self.at.written, &plan.courses, book),
+            finish: finish(&self.at.written, &plan, book),
             split: plan.split,
             times: plan.times,
             rounding: self.rounding(book),

@@ -7,7 +7,7 @@ use serde::{Deserialize, Serialize};
 use crate::error::{CoreError, Result};
 use crate::food::by_hand::Measured;
 use crate::food::{Composition, Diet, Larder};
-use crate::process::{Purpose, Step};
+use crate::process::{Purpose, Step, StepKind};
 
 /// What kind of sweet it is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
@@ -299,6 +299,12 @@ impl Method {
             diet = diet.max(ingredient.diet);
         }
         Ok((allergens.into_iter().collect(), diet))
+    }
+
+    /// Whether it is rolled out to a sheet instead of being poured.
+    #[must_use]
+    pub fn is_rolled(&self) -> bool {
+        self.steps.iter().any(|s| s.kind == StepKind::Roll)
     }
 
     /// The first step that boils a syrup to a stage.

@@ -99,6 +99,12 @@ pub struct SetWindow {
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Cooling {
+    /// How thick it lies, mm.
+    pub thickness_mm: f64,
+    /// Where it cools.
+    pub place: Place,
+    /// The air around it, °C.
+    pub air_c: f64,
     /// Moments since the pour, min.
     pub minutes: Vec<f64>,
     /// Its hottest point then, °C.
@@ -184,6 +190,9 @@ impl Cools {
         let runs = Runs([1.0 + SURFACE_DOUBT, 1.0, 1.0 - SURFACE_DOUBT].map(slab));
         let (minutes, path) = told(&runs.0[1]);
         Cooling {
+            thickness_mm: self.thickness_mm,
+            place: self.place,
+            air_c: self.air_c(),
             minutes,
             hottest_c: path.iter().map(|p| p.hottest_c).collect(),
             mean_c: path.iter().map(|p| p.mean_c).collect(),

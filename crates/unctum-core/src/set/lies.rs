@@ -2,6 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::error::{Result, within};
 use crate::food::thermal;
 use crate::set::slab::Slab;
 use crate::set::texture::SetMass;
@@ -67,6 +68,31 @@ impl Cools {
             air_frac: 0.0,
             structure_lag_min: 0.0,
         }
+    }
+}
+
+/// How she lays it, where that is otherwise than it is written.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Lies {
+    /// How thick, mm.
+    #[serde(default)]
+    pub thickness_mm: Option<f64>,
+    /// Where it cools.
+    #[serde(default)]
+    pub place: Option<Place>,
+}
+
+impl Cools {
+    /// The same mass laid as she says.
+    ///
+    /// # Errors
+    /// A thickness that no tray has.
+    pub fn laid(self, lies: &Lies) -> Result<Self> {
+        let thickness_mm = lies.thickness_mm.unwrap_or(self.thickness_mm);
+        within("The thickness", thickness_mm, 1.0, 120.0, "mm")?;
+        Ok(Self { thickness_mm, place: lies.place.unwrap_or(self.place), ..self })
     }
 }
 

@@ -34,21 +34,32 @@ const MOST_SWELLS_FRAC: f64 = 0.8;
 const LOCKS_G_G: f64 = 0.30;
 const MOST_LOCKED_FRAC: f64 = 0.7;
 /// What is not known of the constants, as factors: held water, free fat, gel, egg, locked fat.
-const DOUBTS: [f64; 5] = [1.35, 1.3, 1.3, 1.35, 1.4];
+pub const DOUBTS: Factors = [1.35, 1.3, 1.3, 1.35, 1.4];
 /// How far a share that was reckoned from a composition alone may be off: the half of its 80 % interval.
-const UNTOLD_SPREAD: f64 = 0.10;
+pub(super) const UNTOLD_SPREAD: f64 = 0.10;
 /// Water that insolubles hold when nothing is told of them, g for each g.
 const UNTOLD_HELD: f64 = 0.10;
 /// A syrup that carries so little sucrose of what it could is not saturated, though it may look so.
 const SATURATED_FRAC: f64 = 0.98;
 
+/// Free fat of one kind.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct FreeFat {
+    /// What it is.
+    pub fat: FatKind,
+    /// Share of the mass.
+    pub frac: f64,
+}
+
 /// A mass to set, as its texture follows from it: shares of its mass.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct SetMass {
     /// What it is made of.
     pub composition: Composition,
     /// Free fat by kind.
-    pub free: [(FatKind, f64); 4],
+    pub free: [FreeFat; 4],
     /// Water its insolubles could hold.
     pub holds_frac: f64,
     /// Insolubles that swelled to a gel.
@@ -119,7 +130,7 @@ pub struct Firmness {
 }
 
 /// Constants of the model as factors on what they usually are: held water, free fat, gel, egg, locked fat.
-type Factors = [f64; 5];
+pub type Factors = [f64; 5];
 
 impl SetMass {
     /// A mass of which only the composition is known.
@@ -134,8 +145,8 @@ impl SetMass {
         within("The share that dried in fat", ask.fat_dried.unwrap_or(0.0), 0.0, 1.0, "(fraction)")?;
         let c = &ask.composition;
         let insoluble = c.protein_frac + c.starch_frac + c.fibre_frac;
-        let mut free = <[(FatKind, f64); 4]>::default();
-        free[0] = (ask.fat, ask.free_fat_frac * c.fat_frac);
+        let mut free = <[FreeFat; 4]>::default();
+        free[0] = FreeFat { fat: ask.fat, frac: ask.free_fat_frac * c.fat_frac };
         Ok(Self {
             composition: *c,
             free,
@@ -147,13 +158,32 @@ impl SetMass {
         })
     }
 
+    /// The same dry part with another share of water, 0–1.
+    #[must_use]
+    pub fn with_water(&self, water_frac: f64) -> Self {
+        let dry = 1.0 - self.composition.water_frac;
+        let factor = if dry > 0.0 { (1.0 - water_frac) / dry } else { 0.0 };
+        let shares = Composition::from_array(self.composition.to_array().map(|f| f * factor));
+        Self {
+            composition: Composition { water_frac, ..shares },
+            free: self.free.map(|f| FreeFat { frac: f.frac * factor, ..f }),
+            holds_frac: self.holds_frac * factor,
+            gelled_frac: self.gelled_frac * factor,
+            egg_frac: self.egg_frac * factor,
+            fat_dried_frac: self.fat_dried_frac * factor,
+            worked: self.worked,
+        }
+    }
+
     /// What of it is solid at a temperature.
     #[must_use]
     pub fn phases(&self, at_c: f64) -> Phases {
         self.phases_with(at_c, &[1.0; 5])
     }
 
-    fn phases_with(&self, at_c: f64, factors: &Factors) -> Phases {
+    /// The same with other constants: what a fit asks.
+    #[must_use]
+    pub fn phases_with(&self, at_c: f64, factors: &Factors) -> Phases {
         let [holds, frees, gels, eggs, locks] = *factors;
         let c = &self.composition;
         let (water, insoluble) = (c.water_frac, c.protein_frac + c.starch_frac + c.fibre_frac);
@@ -178,10 +208,9 @@ impl SetMass {
         let most_ml = MOST_SWELLS_FRAC * syrup_ml;
         let gel_ml = if need_ml > 0.0 { need_ml * most_ml / (need_ml + most_ml) } else { 0.0 };
 
-        let told_free: f64 = self.free.iter().map(|(_, frac)| frac).sum();
+        let told_free: f64 = self.free.iter().map(|f| f.frac).sum();
         let more_free = (frees * told_free).min(c.fat_frac) / told_free.max(1e-12);
-        let liquid: f64 =
-            self.free.iter().map(|(kind, frac)| more_free * frac * (1.0 - kind.solid_frac(at_c))).sum();
+        let liquid: f64 = self.free.iter().map(|f| more_free * f.frac * (1.0 - f.fat.solid_frac(at_c))).sum();
         let locked = (locks * LOCKS_G_G * self.fat_dried_frac).min(MOST_LOCKED_FRAC * liquid);
         let liquid = liquid - locked;
 
@@ -226,10 +255,16 @@ impl SetMass {
     /// How firm it is at a temperature, and how it bites.
     #[must_use]
     pub fn texture(&self, at_c: f64) -> Firmness {
-        self.texture_within(at_c, self.solid_frac(at_c))
+        self.texture_and(at_c, 0.0)
     }
 
-    fn texture_within(&self, at_c: f64, solid_frac: Spread) -> Firmness {
+    /// The same where what was not told leaves the solid share so far open besides.
+    pub(super) fn texture_and(&self, at_c: f64, untold_frac: f64) -> Firmness {
+        let known = self.solid_frac(at_c);
+        let solid_frac = match untold_frac {
+            0.0 => known,
+            _ => in_bounds(known.mid, (0.5 * (known.high - known.low)).hypot(untold_frac)),
+        };
         let phases = self.phases(at_c);
         let band = Band::of(solid_frac.mid);
         let words = Word::of(&phases, self.worked);
@@ -285,8 +320,5 @@ pub fn texture(ask: &TextureAsk) -> Result<Firmness> {
     let mass = SetMass::of(ask)?;
     within("How warm it is eaten", ask.eat_c, 0.0, 60.0, "°C")?;
     let told = ask.held.is_some() && ask.gelled.is_some() && ask.fat_dried.is_some();
-    let known = mass.solid_frac(ask.eat_c);
-    let half = 0.5 * (known.high - known.low);
-    let half = if told { half } else { half.hypot(UNTOLD_SPREAD) };
-    Ok(mass.texture_within(ask.eat_c, in_bounds(known.mid, half)))
+    Ok(mass.texture_and(ask.eat_c, if told { 0.0 } else { UNTOLD_SPREAD }))
 }

@@ -21,7 +21,7 @@ pub enum Pattern {
 }
 
 /// A tray to mark.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", schema(example = json!({"length_cm": 30, "width_cm": 20, "pattern": "diamond", "piece_cm": 3, "angle_deg": 60})))]

@@ -48,7 +48,7 @@ pub enum Crumb {
 }
 
 /// Pieces in a syrup.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", schema(example = json!({"kind": "dense", "diameter_mm": 30, "syrup_solids_frac": 0.55, "syrup_c": 65, "piece_c": 60})))]

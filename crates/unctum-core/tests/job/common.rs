@@ -70,6 +70,7 @@ pub fn cashew_batch() -> BatchSetup {
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
         ring_seen: None,
+        sets: None,
     }
 }
 

@@ -155,7 +155,7 @@ fn baths_take_the_minutes_that_their_methods_call_usual() {
         for s in &f.soaking {
             let (usual, told) = (usual(&s.step), &s.uptake);
             let best = told.best_min.unwrap_or_else(|| panic!("{name}: {:?}", told.said));
-            let dipped = s.thick_mm < 8.0;
+            let dipped = s.ask.diameter_mm < 8.0;
             let near = (0.45..=if dipped { 3.5 } else { 1.8 }).contains(&(best / usual.mid));
             assert!(near, "{name}: best after {best:.1} min, usually {usual:?}");
             assert!(told.low_min.is_some_and(|low| low <= 1.4 * usual.high), "{name}: {:?}", told.low_min);

@@ -235,13 +235,14 @@ pub async fn batch(app: &State<App>, id: i32, after_seq: Option<i32>) -> Answer<
 ///
 /// # Errors
 /// 404.
-#[utoipa::path(context_path = "/api/v1", tag = "batch", params(("id" = i32, Path)),
+#[utoipa::path(context_path = "/api/v1", tag = "batch",
+    params(("id" = i32, Path), ("weighs_g" = Option<f64>, Query, description = "What the mass weighs without its pan, g.")),
     responses((status = 200, body = Rescue), (status = 404, body = Problem)))]
-#[get("/batches/<id>/rescue")]
-pub async fn rescue(app: &State<App>, id: i32) -> Answer<Json<Rescue>> {
+#[get("/batches/<id>/rescue?<weighs_g>")]
+pub async fn rescue(app: &State<App>, id: i32, weighs_g: Option<f64>) -> Answer<Json<Rescue>> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     let batch = app.read(move |c| following.at(c, id)).await?;
-    Ok(Json(rescue_of(batch.setup(), &batch.state_at(now_ms))))
+    Ok(Json(rescue_of(batch.setup(), &batch.state_at(now_ms), weighs_g)))
 }
 
 /// What a device says of an entry besides what happened.

@@ -4,7 +4,8 @@ import type { Api } from '@/api/client'
 import { celsius, degreeUnit, number } from '@/units/format'
 
 /** The slab as it cools: its hottest point and its face along the time, and under them what can be done when. */
-const props = defineProps<{ cooling: Api<'Cooling'>; room_c: number }>()
+const props = defineProps<{ cooling: Api<'Cooling'> }>()
+const room_c = computed(() => props.cooling.air_c)
 
 const WIDE = 620
 const TALL = 150
@@ -29,10 +30,10 @@ const end_min = computed(() => {
 const hot_c = computed(() => props.cooling.hottest_c[0] ?? 100)
 const x = (min: number) => LEFT + (WIDE - LEFT - 14) * Math.min(1, min / end_min.value)
 const y = (c: number) =>
-  10 + (TALL - 24) * (1 - (c - props.room_c) / Math.max(1, hot_c.value - props.room_c))
+  10 + (TALL - 24) * (1 - (c - room_c.value) / Math.max(1, hot_c.value - room_c.value))
 function curve(values: readonly number[]): string {
   const points = props.cooling.minutes
-    .map((min, i) => ({ min, c: values[i] ?? props.room_c }))
+    .map((min, i) => ({ min, c: values[i] ?? room_c.value }))
     .filter((p) => p.min <= 1.05 * end_min.value)
   return points
     .map((p, i) => `${i ? 'L' : 'M'}${x(p.min).toFixed(1)} ${y(p.c).toFixed(1)}`)

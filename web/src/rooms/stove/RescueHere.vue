@@ -2,60 +2,75 @@
 import { ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { poured } from '@/batch/advice'
+import AmountField from '@/look/pieces/AmountField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { about } from '@/units/format'
+import { about, celsius, degreeUnit, grams, gramUnit } from '@/units/format'
 
 /** Something is wrong: by what she sees, what to do now, in this batch's grams and minutes. */
 const props = defineProps<{ id: number; now_ms: number; has_scale: boolean }>()
 const open = ref(false)
 const found = shallowRef<Api<'Rescue'>>()
 const trouble = ref('')
+/** What the mass weighs without its pan, if she has put it on the scale. */
+const weighs_g = ref<number>()
 
 async function look(): Promise<void> {
   try {
     found.value = await answer(
-      api.GET('/api/v1/batches/{id}/rescue', { params: { path: { id: props.id } } }),
+      api.GET('/api/v1/batches/{id}/rescue', {
+        params: { path: { id: props.id }, query: { weighs_g: weighs_g.value } },
+      }),
     )
     trouble.value = ''
   } catch (thrown) {
     trouble.value = wordsOf(thrown)
   }
 }
-watch([open, () => Math.floor(props.now_ms / 10_000)], () => open.value && void look())
+watch([open, weighs_g, () => Math.floor(props.now_ms / 10_000)], () => open.value && void look())
 watch(
   () => props.id,
-  () => (open.value = false),
+  () => {
+    open.value = false
+    weighs_g.value = undefined
+  },
 )
 
 const amount = (g: number) => poured(g, props.has_scale)
 function say(sum: Api<'Sum'>): { sign: string; now: string } {
+  const by = amount(sum.water.by_g)
   switch (sum.kind) {
     case 'under':
       return {
         sign: 'The syrup is too thin',
-        now: `${amount(sum.lose_g)} of water have to go off${sum.for_s == null ? '' : `: about ${about(sum.for_s)} more on this flame`}.`,
+        now: `${by} of water have to go off${sum.for_s == null ? '' : `: about ${about(sum.for_s)} more on this flame`}.`,
       }
     case 'over':
       return {
         sign: 'The syrup went too far',
-        now: `Pour ${amount(sum.pour_g)} of hot water in, slowly and down the side: it spits. Back to the boil, and test.`,
+        now: `Pour ${by} of hot water in, slowly and down the side: it spits. Back to the boil, and test.`,
       }
     case 'grained':
       return {
         sign: 'The syrup is grainy',
-        now: `Pour ${amount(sum.pour_g)} of hot water in, slowly, with a few drops of lime. Stir until no grain is left, then boil anew without stirring.`,
-      }
-    case 'will_not_set':
-      return {
-        sign: 'It will not come together',
-        now: `Back on the flame: ${amount(sum.lose_g)} of water have to go off, about ${about(sum.for_s)}.`,
-      }
-    case 'too_dry':
-      return {
-        sign: 'It is dry and falls apart',
-        now: `Work ${amount(sum.work_in_g)} of hot milk or water in, a spoon at a time.`,
+        now: `Pour ${by} of hot water in, slowly, with a few drops of lime. Stir until no grain is left, then boil anew without stirring.`,
       }
   }
+}
+/** The sum behind it, and what is seen then. */
+function why({ water: w }: Api<'Sum'>): string {
+  const sign = w.wants_g > w.has_g ? '+' : '−'
+  const sum = `Water in the pan: ${grams(w.has_g)} ${sign} ${grams(w.by_g)} = ${grams(w.wants_g)} ${gramUnit()}.`
+  const then =
+    w.shows_c == null
+      ? ''
+      : ` Then it boils at ${celsius(w.shows_c)} ${degreeUnit()} on your thermometer.`
+  return sum + then
+}
+function whyMass({ weighs_g: g, weighed, rescued: r }: Api<'MassRescue'>): string {
+  const weight = `${grams(g)} ${r.water_g < 0 ? '−' : '+'} ${grams(Math.abs(r.water_g))} = ${grams(r.stop_at_g)} ${gramUnit()}`
+  const sum =
+    Math.abs(r.water_g) < 0.5 ? '' : weighed ? `${weight}. ` : `By what you see: about ${weight}. `
+  return `${sum}Then it is ${r.expects.said}.`
 }
 </script>
 
@@ -69,13 +84,30 @@ function say(sum: Api<'Sum'>): { sign: string; now: string } {
       <details v-for="sum in found.sums" :key="sum.kind">
         <summary>{{ say(sum).sign }}</summary>
         <p class="now">{{ say(sum).now }}</p>
+        <p class="soft figures">{{ why(sum) }}</p>
+      </details>
+      <details v-for="m in found.mass" :key="m.trouble">
+        <summary>{{ m.sign }}</summary>
+        <p class="now">{{ m.rescued.now }}</p>
+        <p v-if="!has_scale && Math.abs(m.rescued.water_g) >= 1">
+          That is {{ amount(Math.abs(m.rescued.water_g)) }}.
+        </p>
+        <p v-if="m.for_s" class="soft">That takes about {{ about(m.for_s) }}.</p>
+        <p class="soft figures">{{ whyMass(m) }}</p>
+        <p class="soft">{{ m.rescued.cause }} Next time: {{ m.rescued.next_time }}</p>
+        <AmountField
+          v-if="has_scale"
+          v-model="weighs_g"
+          label="It weighs, without the pan"
+          kind="mass"
+        />
       </details>
       <details v-for="m in found.mistakes" :key="m.sign">
         <summary>{{ m.sign }}</summary>
         <p class="now">{{ m.now }}</p>
         <p class="soft">{{ m.cause }} Next time: {{ m.next_time }}</p>
       </details>
-      <p v-if="!found.sums.length && !found.mistakes.length" class="soft">
+      <p v-if="!found.sums.length && !found.mass.length && !found.mistakes.length" class="soft">
         Nothing is known to go wrong here. Take the pan off the flame first, then think.
       </p>
     </template>

@@ -8,10 +8,11 @@ use serde::{Deserialize, Serialize};
 use unctum_core::batch::{Made, StartAsk, SyrupSigns, syrup_signs};
 use unctum_core::food::by_hand::{Measured, in_measures};
 use unctum_core::food::measure::{Unit, from_grams, to_grams};
-use unctum_core::formula::{Formula, Label, Measuring, Size};
+use unctum_core::formula::{BoxAsk, Formula, Label, Laid, Measuring, Size, laid};
 use unctum_core::kitchen::{KitchenDocument, Wished};
 use unctum_core::numeric::Spread;
 use unctum_core::process::{Line, Method, Sweet};
+use unctum_core::set::Lies;
 use unctum_core::shelf::{Comparison, compare};
 use unctum_core::variation::{EffectNote, Variation};
 use unctum_store::kitchen::load;
@@ -47,6 +48,12 @@ pub struct FormulaAsk {
     /// Thermometer; none if left out.
     #[serde(default)]
     pub thermometer_id: Option<i32>,
+    /// How she lays it, where that is otherwise than it is written.
+    #[serde(default)]
+    pub lies: Lies,
+    /// The box that the label is for.
+    #[serde(default, rename = "box")]
+    pub on_a_box: Option<BoxAsk>,
 }
 
 /// Everything that follows from a method at a size.
@@ -56,6 +63,8 @@ pub struct FormulaAnswer {
     pub formula: Formula,
     /// The ingredient that the cook starts from, at this size.
     pub base: Line,
+    /// The same in ml; none where it is not poured.
+    pub base_ml: Option<f64>,
     /// The method as it was worked out: with the changes, at the size it is written for.
     pub method: Method,
     /// Words of the cautions that its steps name.
@@ -68,6 +77,8 @@ pub struct FormulaAnswer {
     pub syrup: Option<SyrupSigns>,
     /// What has to stand on a box of it.
     pub label: Label,
+    /// Where a poured or rolled mass can be laid, the best place first.
+    pub laid: Vec<Laid>,
 }
 
 impl FormulaAsk {
@@ -81,6 +92,7 @@ impl FormulaAsk {
             pan_id: self.pan_id,
             ring_id: self.ring_id,
             thermometer_id: self.thermometer_id,
+            lies: self.lies,
             ..StartAsk::default()
         }
     }
@@ -91,9 +103,16 @@ fn answer(app: &App, sweet: &Sweet, ask: &FormulaAsk, kitchen: &KitchenDocument)
     let made = Made::of(sweet, &start, kitchen, &book)?;
     let method = made.method().clone();
     let formula = made.formula(&book)?;
+    let base = made.base(&book)?;
+    let label = match &ask.on_a_box {
+        Some(of) => formula.label().on_a_box(of)?,
+        None => formula.label(),
+    };
     Ok(FormulaAnswer {
-        base: made.base(&book)?,
-        label: formula.label(),
+        base_ml: made.base_ml(&base, &book),
+        base,
+        label,
+        laid: laid(&formula.pieces, formula.finished_g, method.is_rolled(), &kitchen.trays),
         formula,
         syrup: made.setup(sweet, &start, &book).ok().and_then(|setup| syrup_signs(&setup)),
         cautions: cautions(app, &method.steps),
@@ -171,6 +190,8 @@ pub async fn compare_methods(
         pan_id: ask.pan_id,
         ring_id: ask.ring_id,
         thermometer_id: None,
+        lies: Lies::default(),
+        on_a_box: None,
     };
     let a = answer(app, &sweet, &one(&ask.left), &kitchen)?.formula;
     let b = answer(app, &sweet, &one(&ask.right), &kitchen)?.formula;

@@ -5,15 +5,29 @@ import CoolingBand from '@/look/drawings/CoolingBand.vue'
 import FirmnessScale from '@/look/drawings/FirmnessScale.vue'
 import { useKitchen } from '@/live/kitchen'
 import { celsius, degreeUnit, millimetres, millimetreUnit } from '@/units/format'
+import KeyRow from '@/look/pieces/KeyRow.vue'
 import BathFigures from './BathFigures.vue'
 import TrayMarks from './TrayMarks.vue'
 
 /** The second half: how firm it will be, when it can be marked and lifted, how it lies in the tray. */
-const props = defineProps<{ formula: Api<'Formula'>; method: Api<'Method'> }>()
+const props = defineProps<{
+  formula: Api<'Formula'>
+  method: Api<'Method'>
+  laid: readonly Api<'Laid'>[]
+  /** How thick she lays it, mm, as the address says; none as it is written. */
+  thick_mm?: number
+}>()
+const emit = defineEmits<{ lies: [change: { thick?: string; cold?: string }] }>()
 const kitchen = useKitchen()
 const finish = computed(() => props.formula.finish)
 const room_c = computed(() => kitchen.view?.kitchen.room.room_c ?? 25)
-const rolled = computed(() => props.method.steps.some((s) => s.kind === 'roll'))
+const PLACES: { key: Api<'Place'>; name: string }[] = [
+  { key: 'table', name: 'On the table' },
+  { key: 'refrigerator', name: 'In the refrigerator' },
+]
+function lie(thick_mm?: number): void {
+  if (thick_mm !== props.thick_mm) emit('lies', { thick: thick_mm?.toFixed(1) })
+}
 const bathed = computed(
   () => finish.value.frying.length + finish.value.soaking.length > 0 || finish.value.chhena != null,
 )
@@ -37,19 +51,25 @@ const never = computed(() =>
     </div>
     <div v-if="finish.cooling" class="cools">
       <h3>
-        On the table<template v-if="formula.pieces.thickness_mm"
-          >, {{ millimetres(formula.pieces.thickness_mm) }} {{ millimetreUnit() }} thick</template
-        >, in your room
+        {{ millimetres(finish.cooling.thickness_mm) }} {{ millimetreUnit() }} thick, at
+        {{ celsius(finish.cooling.air_c) }} {{ degreeUnit() }}
       </h3>
-      <CoolingBand :cooling="finish.cooling" :room_c="room_c" />
+      <KeyRow
+        label="It cools"
+        :choices="PLACES"
+        :model-value="finish.cooling.place"
+        @update:model-value="emit('lies', { cold: $event === 'refrigerator' ? '1' : undefined })"
+      />
+      <CoolingBand :cooling="finish.cooling" />
       <p v-for="w in never" :key="w.act" class="caution">{{ w.words }}</p>
     </div>
     <TrayMarks
-      v-if="formula.pieces.sheet_cm2"
+      v-if="laid.length"
       class="tray"
+      :laid="laid"
       :pieces="formula.pieces"
-      :mass_g="formula.finished_g"
-      :rolled="rolled"
+      :thick_mm="thick_mm"
+      @lies="lie"
     />
   </section>
 </template>

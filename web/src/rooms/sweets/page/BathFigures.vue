@@ -2,20 +2,9 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import DipDrawing from '@/look/drawings/DipDrawing.vue'
-import UptakeDrawing from '@/look/drawings/UptakeDrawing.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
-import {
-  about,
-  celsius,
-  degreeUnit,
-  grams,
-  gramUnit,
-  kelvins,
-  millimetres,
-  millimetreUnit,
-  minutes,
-  percent,
-} from '@/units/format'
+import { about, celsius, degreeUnit, grams, gramUnit, kelvins, minutes } from '@/units/format'
+import SoakFigures from './SoakFigures.vue'
 
 /** In the fat, load by load; in the syrup, until it is enough and never too much. */
 const props = defineProps<{ formula: Api<'Formula'>; method: Api<'Method'> }>()
@@ -92,21 +81,13 @@ const soaking = computed(() =>
       </p>
       <p v-for="words in f.fry.said" :key="words" class="caution">{{ words }}</p>
     </section>
-    <section v-for="s in soaking" :key="s.step" :aria-label="title(s.step)">
-      <h3>{{ title(s.step) }}</h3>
-      <UptakeDrawing :uptake="s.uptake" :thick_mm="s.thick_mm" :round="s.round" />
-      <p class="small soft">
-        {{ millimetres(s.thick_mm) }} {{ millimetreUnit() }} thick, in a syrup of
-        {{ percent(s.syrup_solids_frac) }} % at {{ celsius(s.syrup_c) }} {{ degreeUnit()
-        }}<template v-if="s.uptake.best"
-          >; best after {{ about(60 * s.uptake.best.low) }} to {{ about(60 * s.uptake.best.high) }},
-          by how dense they turned out</template
-        ><template v-if="s.uptake.all_take_g"
-          >; together they drink {{ grams(s.uptake.all_take_g) }} {{ gramUnit() }}</template
-        >.
-      </p>
-      <p v-for="words in s.uptake.said" :key="words" class="caution">{{ words }}</p>
-    </section>
+    <SoakFigures
+      v-for="s in soaking"
+      :key="s.step"
+      :title="title(s.step)"
+      :soaking="s"
+      :round="s.round"
+    />
   </div>
 </template>
 

@@ -10,26 +10,25 @@ import { useSweet } from './useSweet'
 /** Labels for its boxes, a sheet of A4 full of them: name, weight, ingredients, allergens, dates, storage, maker. */
 const props = defineProps<{ sweetKey: string }>()
 const kitchen = useKitchen()
-const { sweet, plan, trouble, refused } = useSweet(() => props.sweetKey)
-const made_ms = serverNow()
-const DAY_MS = 24 * 3_600_000
-
 const pieces = ref('12')
-const label = computed(() => plan.value?.label)
-const count = computed(() => Math.max(1, Math.round(Number(pieces.value) || 1)))
-const net_g = computed(() =>
-  label.value?.piece_g ? count.value * label.value.piece_g : (label.value?.finished_g ?? 0),
+const made_ms = serverNow()
+const count = computed(() => Math.round(Number(pieces.value)) || 1)
+const { sweet, plan, trouble, refused } = useSweet(
+  () => props.sweetKey,
+  () => ({ pieces: count.value, made_ms }),
 )
+
+const label = computed(() => plan.value?.label)
+const boxed = computed(() => label.value?.boxed)
 const contains = (name: string) =>
   plan.value?.formula.lines.some((l) => l.name === name && l.allergens.length) ?? false
-const until = computed(() => made_ms + (label.value?.best_days ?? 0) * DAY_MS)
 const SHEET = 12
 const print = () => window.print()
 </script>
 
 <template>
-  <TroubleNote v-if="trouble || refused" :words="trouble || refused" />
-  <p v-else-if="!label || !sweet" class="soft">Writing the labels…</p>
+  <TroubleNote v-if="trouble || (refused && !boxed)" :words="trouble || refused" />
+  <p v-else-if="!label || !sweet || !boxed" class="soft">Writing the labels…</p>
   <article v-else class="sheet">
     <nav class="acts" aria-label="Labels">
       <router-link class="key" :to="{ path: `/sweets/${sweetKey}`, query: $route.query }"
@@ -43,12 +42,13 @@ const print = () => window.print()
       />
       <button type="button" class="key strong" @click="print">Print</button>
     </nav>
+    <TroubleNote v-if="refused" class="acts" :words="refused" />
     <ol>
       <li v-for="n in SHEET" :key="n" :aria-hidden="n > 1">
         <h1>{{ plan?.title ?? sweet.name }}</h1>
         <p class="net">
-          <strong>{{ grams(net_g) }} {{ gramUnit() }}</strong>
-          <template v-if="label.piece_g"> · {{ count }} pieces</template>
+          <strong>{{ grams(boxed.net_g) }} {{ gramUnit() }}</strong>
+          <template v-if="boxed.pieces"> · {{ boxed.pieces }} pieces</template>
         </p>
         <p>
           <template v-for="(line, i) in label.ingredients" :key="line.name"
@@ -61,8 +61,8 @@ const print = () => window.print()
           >
         </p>
         <p>
-          Made {{ day(made_ms) }}<br />
-          <strong>{{ label.use_by ? 'use by' : 'best before' }} {{ day(until) }}</strong>
+          Made {{ day(boxed.made_ms) }}<br />
+          <strong>{{ label.use_by ? 'use by' : 'best before' }} {{ day(boxed.until_ms) }}</strong>
         </p>
         <p>{{ label.storage }}</p>
         <p v-if="kitchen.view">{{ kitchen.view.kitchen.name }}</p>

@@ -21,6 +21,11 @@ const kinds = computed(() => {
     value: 'ingredient',
     title: `amount of ${v.extra.value?.base.name.toLowerCase() ?? ''}`,
   })
+  if (v.plan.value?.base_ml != null || v.kind.value === 'volume')
+    all.push({
+      value: 'volume',
+      title: `volume of ${v.extra.value?.base.name.toLowerCase() ?? ''}`,
+    })
   if (v.method.value?.shape.kind === 'slab') all.push({ value: 'tray', title: 'a tray full' })
   if (v.method.value?.equal_measures) all.push({ value: 'cups', title: 'cups' })
   all.push({ value: 'pan', title: 'a pan full' })
@@ -38,6 +43,8 @@ const shown = computed(() => {
       return f.value ? Math.round(f.value.finished_g) : undefined
     case 'ingredient':
       return v.plan.value ? Math.round(v.plan.value.base.mass_g) : undefined
+    case 'volume':
+      return v.plan.value?.base_ml == null ? undefined : Math.round(v.plan.value.base_ml)
     case 'tray':
       return f.value?.pieces.thickness_mm ?? undefined
     default:
@@ -49,6 +56,7 @@ const LABELS: Record<SizeKind, string> = {
   pieces: 'How many',
   mass: 'How much',
   ingredient: 'How much of it',
+  volume: 'How much of it',
   stock: '',
   tray: 'Thickness',
   pan: '',
@@ -61,6 +69,7 @@ function choose(kind: SizeKind): void {
     pieces: now?.pieces.count ?? 24,
     mass: Math.round(now?.finished_g ?? 500),
     ingredient: Math.round(v.plan.value?.base.mass_g ?? 200),
+    volume: Math.round(v.plan.value?.base_ml ?? 500),
     cups: 1,
   }
   const base = v.plan.value?.base
@@ -87,7 +96,12 @@ function alsoShortOf(ingredient: string | null): void {
 const trays = computed(() =>
   (kitchen.view?.kitchen.trays ?? []).map((t) => ({ title: t.tray.name, value: t.id ?? 0 })),
 )
-const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
+const FIELDS: Partial<Record<SizeKind, 'mass' | 'volume' | 'mm'>> = {
+  mass: 'mass',
+  ingredient: 'mass',
+  volume: 'volume',
+  tray: 'mm',
+}
 </script>
 
 <template>
@@ -143,7 +157,7 @@ const isMass = computed(() => ['mass', 'ingredient'].includes(v.kind.value))
     <AmountField
       v-else
       :label="LABELS[v.kind.value]"
-      :kind="isMass ? 'mass' : v.kind.value === 'tray' ? 'mm' : 'plain'"
+      :kind="FIELDS[v.kind.value] ?? 'plain'"
       :unit="v.kind.value === 'times' ? '×' : ''"
       :model-value="shown"
       @update:model-value="v.set({ n: $event })"

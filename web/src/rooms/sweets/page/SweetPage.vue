@@ -158,7 +158,15 @@ const exportLink = (format: string) =>
       :ring-id="view.ringId.value"
     />
     <InTurn>
-      <AfterPan v-if="f" class="wide below" :formula="f" :method="worked ?? method" />
+      <AfterPan
+        v-if="f"
+        class="wide below"
+        :formula="f"
+        :method="worked ?? method"
+        :laid="plan?.laid ?? []"
+        :thick_mm="Number(text('thick')) || undefined"
+        @lies="set"
+      />
     </InTurn>
     <InTurn>
       <VariationList

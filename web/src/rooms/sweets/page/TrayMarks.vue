@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { Api } from '@/api/client'
 import TrayDrawing from '@/look/drawings/TrayDrawing.vue'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
@@ -17,37 +17,52 @@ import {
 import { useTray, type Pattern } from './useTray'
 
 /** Into which tray, how thick, and how it is marked: whole pieces, edges, trim. */
-const props = defineProps<{ pieces: Api<'PieceFigures'>; mass_g: number; rolled: boolean }>()
-const view = useTray(
-  () => props.pieces,
-  () => props.mass_g,
-  () => props.rolled,
-)
-const { tray, trays, tray_id, pattern, piece_cm, angle_deg, marked, spread_cm } = view
+const props = defineProps<{
+  laid: readonly Api<'Laid'>[]
+  pieces: Api<'PieceFigures'>
+  thick_mm?: number
+}>()
+const emit = defineEmits<{ lies: [thickness_mm: number | undefined] }>()
+const view = useTray(() => props.laid, props.thick_mm)
+const { place, tray_id, pattern, piece_cm, angle_deg, marked, spread_cm } = view
 
 const PATTERNS: { key: Pattern; name: string }[] = [
   { key: 'square', name: 'Squares' },
   { key: 'finger', name: 'Fingers' },
   { key: 'diamond', name: 'Diamonds' },
 ]
-const places = computed(() => [
-  { title: props.rolled ? 'Rolled out on the board' : 'A tray that fits it', value: 'none' },
-  ...trays.value.map((t) => ({
-    title: `${t.tray.name}, ${centimetres(t.tray.length_cm)} × ${centimetres(t.tray.width_cm)} ${centimetreUnit()}`,
-    value: String(t.id),
+const places = computed(() =>
+  props.laid.map((p) => ({
+    title: p.tray_id
+      ? `${p.name}, ${centimetres(p.ask.length_cm)} × ${centimetres(p.ask.width_cm)} ${centimetreUnit()}`
+      : p.name,
+    value: String(p.tray_id ?? 'board'),
   })),
-])
-const place = computed({
-  get: () => (tray_id.value === undefined ? 'none' : String(tray_id.value)),
-  set: (key: string) => (tray_id.value = key === 'none' ? undefined : Number(key)),
+)
+const where = computed({
+  get: () => String(place.value?.tray_id ?? 'board'),
+  set: (key: string) => (tray_id.value = key === 'board' ? 'board' : Number(key)),
 })
+const length_of = computed(() => place.value?.ask.length_cm ?? 0)
+const several = computed(() => {
+  const n = place.value?.trays ?? 1
+  if (n < 2) return ''
+  return place.value?.tray_id
+    ? `It takes ${n} of them, each like this.`
+    : `In ${n} sheets, each like this.`
+})
+/** She laid it otherwise: what cools and sets follows. */
+watch(
+  () => [view.moved.value, marked.value?.thickness_mm] as const,
+  ([moved, thick_mm]) => emit('lies', moved ? (thick_mm ?? undefined) : undefined),
+)
 /** What is drawn until she moves it: as the core answered. */
 const side_cm = computed({
   get: () => piece_cm.value ?? marked.value?.piece_cm ?? 3,
   set: (cm: number) => (piece_cm.value = cm),
 })
 const length_cm = computed({
-  get: () => marked.value?.spread_cm ?? tray.value.length_cm,
+  get: () => marked.value?.spread_cm ?? length_of.value,
   set: (cm: number) => (spread_cm.value = cm),
 })
 const thick = computed(() =>
@@ -55,7 +70,7 @@ const thick = computed(() =>
 )
 const said = computed(
   () =>
-    `${tray.value.name}: the mass lies ${thick.value} ${millimetreUnit()} thick, ` +
+    `${place.value?.name ?? ''}: the mass lies ${thick.value} ${millimetreUnit()} thick, ` +
     `${marked.value?.whole_pieces ?? 0} whole pieces`,
 )
 </script>
@@ -64,8 +79,9 @@ const said = computed(
   <section class="marks" aria-labelledby="marks">
     <h3 id="marks">In the tray</h3>
     <TrayDrawing
-      :tray_length_cm="tray.length_cm"
-      :tray_width_cm="tray.width_cm"
+      v-if="place"
+      :tray_length_cm="place.ask.length_cm"
+      :tray_width_cm="place.ask.width_cm"
       :length_cm="length_cm"
       :marked="marked"
       :said="said"
@@ -92,6 +108,7 @@ const said = computed(
         :unit="gramUnit()"
       />
     </div>
+    <p v-if="several">{{ several }}</p>
     <p v-for="words in marked?.said" :key="words" class="caution">{{ words }}</p>
     <p v-if="view.trouble.value" class="caution">{{ view.trouble.value }}</p>
     <p v-else-if="marked" class="small soft">
@@ -101,7 +118,7 @@ const said = computed(
       >
     </p>
     <div class="controls">
-      <ChoiceField v-model="place" label="Where it lies" :items="places" />
+      <ChoiceField v-model="where" label="Where it lies" :items="places" />
       <KeyRow v-model="pattern" label="Marked in" :choices="PATTERNS" />
       <label>
         <span
@@ -120,7 +137,7 @@ const said = computed(
           v-model.number="length_cm"
           type="range"
           min="4"
-          :max="Math.floor(tray.length_cm)"
+          :max="Math.floor(length_of)"
           step="0.5"
         />
       </label>

@@ -13,6 +13,7 @@ const cooling = (lifts: number | undefined) =>
     hottest_c: [105, 90, 75, 55, 38, 28],
     mean_c: [105, 85, 70, 52, 36, 27],
     surface_c: [105, 70, 60, 48, 34, 26],
+    air_c: 24,
     windows: [
       { act: 'mark', opens_min: about(8), closes_min: about(25), words: '' },
       { act: 'lift', opens_min: lifts === undefined ? null : about(lifts), words: 'It holds.' },
@@ -34,7 +35,7 @@ const uptake = (best_min: number | null) =>
 describe('what comes after the pan, for who cannot see the drawing', () => {
   it('says when a slab can be marked and lifted, and where it never can', () => {
     const said = (lifts: number | undefined) =>
-      mount(CoolingBand, { props: { cooling: cooling(lifts), room_c: 24 } })
+      mount(CoolingBand, { props: { cooling: cooling(lifts) } })
         .get('[role=img]')
         .attributes('aria-label')
     expect(said(45)).toBe('After the pour. mark: 8 – 25 min; lift: from 45 min.')

@@ -9,7 +9,7 @@ type Size = Api<'Size'>
 export type SizeKind = Size['kind']
 
 /** One sweet with everything that the address says about it: method, size, cup, changes. */
-export function useSweet(key: () => string) {
+export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
   const route = useRoute()
   const router = useRouter()
   const kitchen = useKitchen()
@@ -94,6 +94,10 @@ export function useSweet(key: () => string) {
         return n && extra.value
           ? { kind: 'ingredient', ingredient: extra.value.base.ingredient, amount_g: n }
           : undefined
+      case 'volume':
+        return n && extra.value
+          ? { kind: 'volume', ingredient: extra.value.base.ingredient, amount_ml: n }
+          : undefined
       case 'tray':
         return tray.value
           ? {
@@ -128,6 +132,15 @@ export function useSweet(key: () => string) {
     set({ with: next.length ? next.join(' ') : undefined })
   }
 
+  /** How she lays it, where that is otherwise than it is written. */
+  const lies = computed<Api<'Lies'>>(() => {
+    const mm = Number(text('thick'))
+    return {
+      thickness_mm: Number.isFinite(mm) && mm > 0 ? mm : undefined,
+      place: text('cold') === '1' ? 'refrigerator' : undefined,
+    }
+  })
+
   const question = computed(() =>
     method.value && size.value && sweet.value?.key === key()
       ? {
@@ -139,21 +152,22 @@ export function useSweet(key: () => string) {
             cup_id: cupId.value,
             pan_id: panId.value,
             ring_id: ringId.value,
+            lies: lies.value,
           },
         }
       : undefined,
   )
   const amongPlans = newest()
   watch(
-    question,
-    async (asked, before) => {
-      if (!asked || JSON.stringify(asked) === JSON.stringify(before)) return
+    [question, () => box?.()] as const,
+    async ([asked, of], before) => {
+      if (!asked || JSON.stringify([asked, of]) === JSON.stringify(before)) return
       try {
         const found = await amongPlans(
           answer(
             api.POST('/api/v1/sweets/{key}/formula', {
               params: { path: { key: asked.key } },
-              body: asked.body,
+              body: { ...asked.body, box: of },
             }),
           ),
         )

@@ -1,0 +1,60 @@
+//! Pieces in syrup, reckoned for the batch at hand.
+
+use crate::course::frying::ball_mm;
+use crate::course::question::CourseQuestion;
+use crate::numeric::Spread;
+use crate::process::{StepKind, Work};
+use crate::soak::{PieceForm, SoakKind, Uptake, UptakeAsk, uptake};
+
+/// How the pieces of a step soak.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Soak {
+    /// The pieces and the syrup.
+    pub ask: UptakeAsk,
+    /// How it goes.
+    pub uptake: Uptake,
+}
+
+/// Syrup that was boiled a while ago is so hot for balls and for a dip, °C.
+const BALLS_SYRUP_C: f64 = 80.0;
+const DIP_SYRUP_C: f64 = 65.0;
+/// Pieces go in as they come from the fat, °C.
+const FROM_FAT_C: f64 = 95.0;
+
+/// How they soak; none where nothing does, or no kitchen has such a syrup.
+pub(super) fn soaking(q: &CourseQuestion<'_>, heat_to_c: Option<f64>) -> Option<Soak> {
+    let form = q.step.form?;
+    if form != PieceForm::Chhena && !matches!(q.step.kind, StepKind::Steep | StepKind::Soak) {
+        return None;
+    }
+    let (kind, dough, crumb) = form.soaks()?;
+    let pieces = q.pieces.unwrap_or(1.0).max(1.0);
+    let boils = q.step.on_flame();
+    let warm_c = if kind == SoakKind::Dense { BALLS_SYRUP_C } else { DIP_SYRUP_C };
+    let ask = UptakeAsk {
+        kind,
+        diameter_mm: q.step.thick_mm.unwrap_or_else(|| ball_mm(q.mass.start_g / pieces)),
+        syrup_solids_frac: q.medium_frac?,
+        syrup_c: if boils { heat_to_c.unwrap_or(100.0) } else { q.step.heat_to_c.unwrap_or(warm_c) },
+        piece_c: FROM_FAT_C,
+        room_c: q.air.room_c,
+        kept_warm: boils,
+        dough,
+        crumb,
+        under_pressure: q.step.work() == Work::Press,
+        pieces: Some(pieces as u32),
+    };
+    let uptake = uptake(&ask).ok()?;
+    Some(Soak { ask, uptake })
+}
+
+impl Soak {
+    /// From soaked enough to out at the latest, min; none for a dip, which its own cue ends before it is soaked through,
+    /// and for what never soaks.
+    pub(super) fn minutes(&self) -> Option<Spread> {
+        if self.ask.kind == SoakKind::Porous {
+            return None;
+        }
+        Some(Spread { low: self.uptake.low_min?, mid: self.uptake.best_min?, high: self.uptake.high_min? })
+    }
+}
