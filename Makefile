@@ -65,6 +65,7 @@ bench: build modules
 load: build
 	node e2e/measure/load.mjs
 	node e2e/measure/probes.mjs
+	node e2e/measure/second-half.mjs
 
 faults: build
 	node e2e/measure/faults.mjs

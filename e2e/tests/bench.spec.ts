@@ -100,7 +100,7 @@ for (const way of WAYS) {
     await expect(answer).toContainText('two strings')
   })
 
-  test(`clock rules, left-over syrup, acid, all words; by ${way}`, async ({ page }) => {
+  test(`clock rules, left-over syrup, acid, what soaks, all words; by ${way}`, async ({ page }) => {
     await openBench(page)
     const answer = page.getByRole('status')
     await ask(page, 'By the clock')
@@ -120,6 +120,11 @@ for (const way of WAYS) {
     await ask(page, 'Acid and graining')
     await expect(answer.getByRole('row')).toHaveCount(5)
     await expect(answer).toContainText('off the heat')
+
+    await ask(page, 'What soaks in it')
+    await expect(page).toHaveURL(/ask=soak/)
+    await expect(answer).toContainText(/In the syrup you look at, .*best after/)
+    await expect(answer.getByRole('img', { name: /^Soaking: enough after/ })).toBeVisible()
 
     await ask(page, 'In all words')
     await expect(page.getByRole('rowheader', { name: /soft ball/ })).toBeVisible()

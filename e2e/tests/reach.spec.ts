@@ -9,6 +9,7 @@ const VIEWS = [
   '/bench',
   TWO,
   '/bench?ask=acid',
+  '/bench?ask=soak',
   '/sweets',
   '/sweets/gram-flour-ghee-slab?side=1&with=more.ghee%20less.sugar',
   '/sweets/milk-solid-balls',

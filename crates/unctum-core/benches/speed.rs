@@ -281,7 +281,7 @@ fn a_tray_of_five_hundred_diamonds(bencher: Bencher) {
         length_cm: 70.0,
         width_cm: 50.0,
         pattern: Pattern::Diamond,
-        piece_cm: Some(2.4),
+        piece_cm: Some(2.3),
         piece_cm2: None,
         piece_width_cm: None,
         angle_deg: Some(53.0),
@@ -316,6 +316,7 @@ fn how_syrup_gets_into_a_ball(bencher: Bencher) {
 #[divan::bench]
 fn a_fry_load_and_its_dip(bencher: Bencher) {
     let ask = FryAsk {
+        fat: Default::default(),
         shape: FryShape::Ball,
         thickness_mm: 30.0,
         piece_g: 15.0,

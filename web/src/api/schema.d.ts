@@ -2239,6 +2239,24 @@ export interface components {
              */
             temperature_unit: components["schemas"]["TemperatureUnit"];
         };
+        /** @description Another size of piece that leaves less over. */
+        BetterPiece: {
+            /**
+             * Format: double
+             * @description Between two lines that run across, cm.
+             */
+            piece_cm: number;
+            /**
+             * Format: double
+             * @description Share of the tray that is trim then, 0–1.
+             */
+            trim_frac: number;
+            /**
+             * Format: int32
+             * @description Pieces that are whole then.
+             */
+            whole_pieces: number;
+        };
         /** @description The answer. */
         BoilDown: {
             boils_at_s?: components["schemas"]["Spread"] | null;
@@ -3903,6 +3921,8 @@ export interface components {
              * @description How far the fat may cool, K.
              */
             dip_k?: number;
+            /** @description What it fries in; oil if left out. */
+            fat?: components["schemas"]["FatKind"];
             /**
              * Format: int32
              * @description In so many loads; as room and heat ask if left out.
@@ -4891,6 +4911,7 @@ export interface components {
         };
         /** @description A tray that is marked. */
         Marked: {
+            better?: components["schemas"]["BetterPiece"] | null;
             /**
              * Format: int32
              * @description Pieces that an edge cuts: they are trim.
@@ -6855,6 +6876,7 @@ export interface components {
         Soaking: {
             /** @description The pieces and the syrup, to be asked again with another size or warmth. */
             ask: components["schemas"]["UptakeAsk"];
+            left?: components["schemas"]["SyrupLeft"] | null;
             /** @description Key of the step. */
             step: string;
             /** @description How it goes. */
@@ -7147,6 +7169,7 @@ export interface components {
         };
         /** @description One step in figures. */
         StepFigures: {
+            depth_mm?: components["schemas"]["Depth"] | null;
             /**
              * Format: double
              * @description Strength at the end, 0–1.
@@ -7212,6 +7235,7 @@ export interface components {
              * @description Water in the mass at the end, 0–1.
              */
             water_frac: number;
+            whistles_every_min?: components["schemas"]["Spread"] | null;
         };
         /**
          * @description What kind of work a step is.
@@ -7260,6 +7284,7 @@ export interface components {
             pan_name?: string | null;
             /** @description Key of the step. */
             step: string;
+            whistles_every_min?: components["schemas"]["Spread"] | null;
             window?: components["schemas"]["SetWindow"] | null;
         };
         /** @description One step's place in the batch. */
@@ -7489,6 +7514,16 @@ export interface components {
         SwitchNetwork: {
             /** @description Whether to let it in. */
             open: boolean;
+        };
+        /** @description Syrup that is left in a pot after soaking. */
+        SyrupLeft: {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            mass_g: number;
+            /** @description What it is good for, and how it keeps. */
+            said: string;
         };
         /** @description A syrup and where it is to land. */
         SyrupPlan: {

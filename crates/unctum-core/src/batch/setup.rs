@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::batch::event::{SeenReading, check_text, refuse_control};
 use crate::error::{CoreError, Result, looks_empty};
-use crate::formula::{SheetTake, Size, SyrupPlan};
+use crate::formula::{Depth, SheetTake, Size, SyrupPlan};
 use crate::kitchen::{Air, Flame, Pan, Ring, Thermometer};
 use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
@@ -117,19 +117,12 @@ pub struct StepPlan {
     /// How full its pan is at most, 0–1; none where it is in none.
     #[serde(default)]
     pub fill_frac: Option<f64>,
+    /// How often the pressure cooker whistles, min from one to the next; none where none does.
+    #[serde(default)]
+    pub whistles_every_min: Option<Spread>,
     /// When after the pour it can be done, where the mass sets meanwhile.
     #[serde(default)]
     pub window: Option<SetWindow>,
-}
-
-/// How deep something stands.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Depth {
-    /// At the start, mm.
-    pub start_mm: f64,
-    /// At the end, mm.
-    pub end_mm: f64,
 }
 
 /// What was chosen when a batch was started: enough to say it, and to make it again.

@@ -3,14 +3,14 @@
 
 use serde::Deserialize;
 
-use crate::batch::{BatchSetup, Chosen, Depth, StepPlan};
+use crate::batch::{BatchSetup, Chosen, StepPlan};
 use crate::course::Tools;
 use crate::error::{CoreError, Result};
 use crate::formula::{
     Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet, set_act,
 };
 use crate::kitchen::{KitchenDocument, Picked, Wished};
-use crate::process::{Book, Line, Method, Step, Sweet, Work, plain_syrup_steps};
+use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps};
 use crate::set::Lies;
 use crate::syrup::{Charge, Contents, StageKey};
 use crate::variation::{Variation, Varied, changed_title, vary};
@@ -182,17 +182,11 @@ impl Made {
             Some(StepPlan {
                 evaporated_g: figure.evaporated_g,
                 end_g: figure.end_g,
-                depth_mm: figure
-                    .fill_frac
-                    .zip(tools.pan_of(step))
-                    .filter(|_| step.work() == Work::Dry && figure.start_g > 0.0)
-                    .map(|(fill_frac, pan)| {
-                        let start_mm = 10.0 * fill_frac * pan.capacity_ml() / (1e4 * pan.base_m2());
-                        Depth { start_mm, end_mm: start_mm * figure.end_g / figure.start_g }
-                    }),
+                depth_mm: figure.depth_mm,
                 pan_end_g: figure.pan_end_g,
                 fill_frac: figure.fill_frac,
                 window: window(step),
+                whistles_every_min: figure.whistles_every_min,
                 step: step.key.clone(),
                 minutes: time.minutes,
                 loads: time.pots.map_or(1, |p| p.max(1.0) as u32),

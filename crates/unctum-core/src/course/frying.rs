@@ -38,6 +38,7 @@ pub(super) fn frying(q: &CourseQuestion<'_>, loads: f64) -> Option<Fry> {
         dip_k: FAT_COOLS_K,
         steam_frac: Some((q.mass.evaporated_g / q.mass.start_g).clamp(0.0, 0.6)),
         piece_c: q.from_c.min(95.0),
+        fat: q.fries_in.unwrap_or_default(),
         loads: Some(loads as u32),
         across_cm: if rains { Some(LADLE_CM) } else { q.step.across_cm },
     })

@@ -23,13 +23,14 @@
 //! let pan = FirstPan::Wide.pan(28.0);
 //! let tools = Tools::among(&[], pan, Ring::of_kind("Left", RingKind::Gas, 1800.0));
 //! let asked = CourseQuestion {
-//!     step: &boil, mass: &mass, from_c: 24.0, factor: 1.0, pieces: None, medium_frac: None, tools: Some(&tools),
+//!     step: &boil, mass: &mass, from_c: 24.0, factor: 1.0, pieces: None, medium_frac: None, fries_in: None, tools: Some(&tools),
 //!     air: Air::default(), ladder: &Ladder::default(),
 //! };
 //! let half_an_hour = course(&asked);
 //! assert!(half_an_hour.minutes.mid > 20.0 && half_an_hour.needs_j < half_an_hour.gets_j.unwrap());
 //! ```
 
+mod by_warmth;
 mod frying;
 mod heat;
 mod on_ring;
@@ -42,15 +43,15 @@ use crate::numeric::Spread;
 use crate::process::{Timing, Work};
 use crate::water::latent_heat_j_kg;
 
+use by_warmth::{by_warmth, whistles_every_min};
 pub use frying::ball_mm;
 use frying::frying;
 use heat::ends_c;
 pub use heat::reached_c;
 use on_ring::{Told, boiling, drying, warming};
 use potfuls::potfuls;
-pub use question::{Course, CoursePoint, CourseQuestion, contents_ml};
-pub use soaking::Soak;
-use soaking::soaking;
+pub use question::{Course, CoursePoint, CourseQuestion, Soak, contents_ml};
+use soaking::{soak_minutes, soaking};
 pub use tools::Tools;
 
 /// How one step goes. A function of the question alone; it never fails: what cannot be told takes its usual
@@ -86,8 +87,10 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
     }
     let heat_to_c = reached_c(q.step, &q.mass.end, &q.air);
     let soak = soaking(q, heat_to_c);
-    if let Some(minutes) = soak.as_ref().and_then(Soak::minutes) {
+    if let Some(minutes) = soak.as_ref().and_then(soak_minutes) {
         told.minutes = minutes.times(pots.unwrap_or(1.0));
+    } else if let Some(minutes) = by_warmth(q, heat_to_c) {
+        told.minutes = minutes;
     }
     let ends_c = ends_c(q.step, &q.mass.end, q.from_c, told.minutes.mid, &q.air);
     if told.path.is_empty() {
@@ -104,6 +107,7 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
         follows,
         pots,
         fry: fried,
+        whistles_every_min: whistles_every_min(q, heat_to_c),
         soak,
         flame_needed: told.flame_needed,
         path: told.path,

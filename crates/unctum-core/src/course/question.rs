@@ -1,12 +1,11 @@
 //! What is asked of a course, and what it answers.
 
-use crate::course::soaking::Soak;
 use crate::course::tools::Tools;
-use crate::food::thermal;
+use crate::food::{FatKind, thermal};
 use crate::kitchen::{Air, Flame};
 use crate::numeric::Spread;
 use crate::process::{Step, StepBalance, Timing};
-use crate::soak::Fry;
+use crate::soak::{Fry, Uptake, UptakeAsk};
 use crate::syrup::Ladder;
 
 /// This step, this mass, this pan and ring, this air, from this temperature.
@@ -24,6 +23,8 @@ pub struct CourseQuestion<'a> {
     pub pieces: Option<f64>,
     /// Strength of the syrup that they lie in, 0–1; none where they lie in none.
     pub medium_frac: Option<f64>,
+    /// The fat that they fry in; none where they fry in none.
+    pub fries_in: Option<FatKind>,
     /// Her pans and ring; without them it takes its usual minutes.
     pub tools: Option<&'a Tools>,
     /// Her air.
@@ -43,6 +44,15 @@ pub struct CoursePoint {
     pub mass_c: f64,
 }
 
+/// How the pieces of a step soak.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Soak {
+    /// The pieces and the syrup.
+    pub ask: UptakeAsk,
+    /// How it goes.
+    pub uptake: Uptake,
+}
+
 /// How a step goes.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Course {
@@ -54,6 +64,8 @@ pub struct Course {
     pub pots: Option<f64>,
     /// How its pieces fry, load by load, where their form is told.
     pub fry: Option<Fry>,
+    /// How often the pressure cooker whistles, min from one to the next; none where none does.
+    pub whistles_every_min: Option<Spread>,
     /// How its pieces soak, where their form is told.
     pub soak: Option<Soak>,
     /// The flame it takes, where its own would never get there on this ring and pan, or take far too long.

@@ -1,19 +1,10 @@
 //! Pieces in syrup, reckoned for the batch at hand.
 
 use crate::course::frying::ball_mm;
-use crate::course::question::CourseQuestion;
+use crate::course::question::{CourseQuestion, Soak};
 use crate::numeric::Spread;
 use crate::process::{StepKind, Work};
-use crate::soak::{PieceForm, SoakKind, Uptake, UptakeAsk, uptake};
-
-/// How the pieces of a step soak.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Soak {
-    /// The pieces and the syrup.
-    pub ask: UptakeAsk,
-    /// How it goes.
-    pub uptake: Uptake,
-}
+use crate::soak::{PieceForm, SoakKind, UptakeAsk, uptake};
 
 /// Syrup that was boiled a while ago is so hot for balls and for a dip, °C.
 const BALLS_SYRUP_C: f64 = 80.0;
@@ -48,13 +39,12 @@ pub(super) fn soaking(q: &CourseQuestion<'_>, heat_to_c: Option<f64>) -> Option<
     Some(Soak { ask, uptake })
 }
 
-impl Soak {
-    /// From soaked enough to out at the latest, min; none for a dip, which its own cue ends before it is soaked through,
-    /// and for what never soaks.
-    pub(super) fn minutes(&self) -> Option<Spread> {
-        if self.ask.kind == SoakKind::Porous {
-            return None;
-        }
-        Some(Spread { low: self.uptake.low_min?, mid: self.uptake.best_min?, high: self.uptake.high_min? })
+/// From soaked enough to out at the latest, min; none for a dip, which its own cue ends before it is soaked through, and
+/// for what never soaks.
+pub(super) fn soak_minutes(soak: &Soak) -> Option<Spread> {
+    if soak.ask.kind == SoakKind::Porous {
+        return None;
     }
+    let told = &soak.uptake;
+    Some(Spread { low: told.low_min?, mid: told.best_min?, high: told.high_min? })
 }

@@ -35,7 +35,17 @@ const COCONUT: [(f64, f64); 6] =
     [(10.0, 0.80), (15.0, 0.60), (20.0, 0.35), (23.0, 0.15), (25.0, 0.04), (27.0, 0.0)];
 const COCOA: [(f64, f64); 5] = [(20.0, 0.75), (25.0, 0.70), (30.0, 0.42), (33.0, 0.12), (35.0, 0.0)];
 
+/// From here on a fat smokes, °C: of each kind what smokes first of it, since old fat smokes sooner.
+const SMOKES_C: [(FatKind, f64); 4] =
+    [(FatKind::Milk, 230.0), (FatKind::Coconut, 175.0), (FatKind::Cocoa, 200.0), (FatKind::Oil, 205.0)];
+
 impl FatKind {
+    /// From how hot on it smokes, °C: the careful figure, for fat that has fried before.
+    #[must_use]
+    pub fn smokes_c(self) -> f64 {
+        SMOKES_C.iter().find(|(kind, _)| *kind == self).map_or(175.0, |(_, c)| *c)
+    }
+
     /// Share of it that is solid at `at_c`, 0–1: never more when it is warmer.
     #[must_use]
     pub fn solid_frac(self, at_c: f64) -> f64 {

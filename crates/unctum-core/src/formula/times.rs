@@ -6,12 +6,13 @@ use serde::Serialize;
 
 use crate::course::{Course, CourseQuestion, Tools, course};
 use crate::error::Result;
-use crate::formula::finish::setting;
+use crate::food::FatKind;
+use crate::formula::setting::setting;
 use crate::formula::waits::waits;
 use crate::formula::{AtSize, Written};
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
-use crate::process::{Attention, Balance, Book, Method, Step, Timing, working_order};
+use crate::process::{Attention, Balance, Book, Method, Purpose, Step, Timing, working_order};
 use crate::set::Cooling;
 
 /// How long one step takes.
@@ -57,6 +58,12 @@ pub(crate) struct Plan {
     pub times: Times,
     /// How its mass cools; none for what is not poured or rolled.
     pub cooling: Option<Cooling>,
+}
+
+/// The fat that a step fries in.
+fn fries_in(step: &Step, book: &Book<'_>) -> Option<FatKind> {
+    let fat = step.inputs.iter().find(|e| e.purpose == Purpose::Frying)?;
+    Some(book.larder.get(&fat.ingredient).ok()?.fat)
 }
 
 /// A step in working order with its course.
@@ -150,6 +157,7 @@ impl AtSize {
                 factor: if again.is_some() { self.factor / rounds } else { self.factor },
                 pieces,
                 medium_frac: medium_frac(step, balance),
+                fries_in: fries_in(step, book),
                 tools,
                 air: book.air,
                 ladder: book.ladder,

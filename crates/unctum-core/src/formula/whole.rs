@@ -1,6 +1,6 @@
 //! Everything that follows from a method at one size: the measured list, the steps in figures, the times.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 use crate::course::{Course, Tools};
 use crate::error::Result;
@@ -11,8 +11,19 @@ use crate::formula::pieces::PieceFigures;
 use crate::formula::times::{Plan, StepTime, Times};
 use crate::formula::warnings::warnings;
 use crate::formula::{FormulaLine, Rounding, Weighed, Written};
-use crate::process::{Aside, Book};
+use crate::numeric::Spread;
+use crate::process::{Aside, Book, Step, StepBalance, Work};
 use crate::syrup::StageKey;
+
+/// How deep something stands.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Depth {
+    /// At the start, mm.
+    pub start_mm: f64,
+    /// At the end, mm.
+    pub end_mm: f64,
+}
 
 /// One step in figures.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -42,10 +53,14 @@ pub struct StepFigures {
     pub stage: Option<StageKey>,
     /// Share of the pan's volume that is full, in each round.
     pub fill_frac: Option<f64>,
+    /// How deep it stands in its pan, where it is boiled down in one.
+    pub depth_mm: Option<Depth>,
     /// Water in the mass at the end, 0–1.
     pub water_frac: f64,
     /// How hot it gets in her air, °C.
     pub heat_to_c: Option<f64>,
+    /// How often the pressure cooker whistles, min from one to the next; none where none does.
+    pub whistles_every_min: Option<Spread>,
     /// How long it takes.
     pub time: StepTime,
 }
@@ -94,7 +109,19 @@ pub struct Formula {
     pub finish: Finish,
 }
 
-fn step_figures(written: &Written, plan: &Plan) -> Vec<StepFigures> {
+/// A ruler tells of a mass that stands at least so deep, mm, and comes down to this share of it at most.
+const RULER_MM: f64 = 4.0;
+const RULER_FRAC: f64 = 0.95;
+
+/// How deep a mass that dries stands in its pan at the start and at the end.
+fn depth(step: &Step, s: &StepBalance, course: &Course, tools: Option<&Tools>) -> Option<Depth> {
+    let pan = tools?.pan_of(step).filter(|_| step.work() == Work::Dry && s.start_g > 0.0)?;
+    let start_mm = 10.0 * course.fill_frac? * pan.capacity_ml() / (1e4 * pan.base_m2());
+    let depth = Depth { start_mm, end_mm: start_mm * s.end_g / s.start_g };
+    (start_mm >= RULER_MM && depth.end_mm <= RULER_FRAC * start_mm).then_some(depth)
+}
+
+fn step_figures(written: &Written, plan: &Plan, tools: Option<&Tools>) -> Vec<StepFigures> {
     let find = |key: &str| -> Option<(&Course, &StepTime)> {
         let course = plan.courses.iter().find(|(step, _)| step == key).map(|(_, course)| course)?;
         Some((course, plan.times.steps.iter().find(|t| t.step == key)?))
@@ -116,8 +143,10 @@ fn step_figures(written: &Written, plan: &Plan) -> Vec<StepFigures> {
             end_frac: syrup.then(|| s.end.charge().solids_frac()),
             stage: step.stage(),
             fill_frac: course.fill_frac,
+            depth_mm: depth(step, s, course, tools),
             water_frac: s.end.composition().water_frac,
             heat_to_c: course.heat_to_c,
+            whistles_every_min: course.whistles_every_min,
             time: time.clone(),
         })
     });
@@ -136,7 +165,7 @@ impl Weighed {
         let mut formula = Formula {
             method: method.key.clone(),
             factor: self.at.factor,
-            steps: step_figures(&self.at.written, &plan),
+            steps: step_figures(&self.at.written, &plan, tools),
             finished_g: balance.finished_g,
             composition: balance.finished.composition(),
             pieces: self.at.written.pieces(),

@@ -18,4 +18,4 @@ pub use lies::{Cools, Lies, Place, TrayKind};
 pub use phases::{Phases, Worked};
 pub use put_right::{Rescued, Trouble, WentWrong, as_seen, put_right};
 pub use texture::{DOUBTS, Factors, Firmness, FreeFat, SetMass, TextureAsk, check_composition, texture};
-pub use tray::{Mark, Marked, Pattern, TrayAsk, tray};
+pub use tray::{BetterPiece, Mark, Marked, Pattern, TrayAsk, tray};

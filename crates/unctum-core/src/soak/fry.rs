@@ -4,6 +4,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
+use crate::food::FatKind;
 use crate::numeric::{Spread, bisect};
 
 /// What is fried.
@@ -61,6 +62,9 @@ pub struct FryAsk {
     /// Across a piece as it floats, cm; of its thickness if left out.
     #[serde(default)]
     pub across_cm: Option<f64>,
+    /// What it fries in; oil if left out.
+    #[serde(default)]
+    pub fat: FatKind,
     /// In so many loads; as room and heat ask if left out.
     #[serde(default)]
     pub loads: Option<u32>,
@@ -136,8 +140,8 @@ const COVER_FRAC: f64 = 0.55;
 const GOLDEN_MIN: f64 = 9.0;
 const GOLDEN_C: f64 = 150.0;
 const GOLDEN_TWICE_K: f64 = 16.0;
-/// Near the smoke of many fats, °C.
-const SMOKE_NEAR_C: f64 = 190.0;
+/// So near to its smoke it is said, K.
+const SMOKE_NEAR_K: f64 = 12.0;
 /// A full flame that leaves less than this share of itself beyond the pot's loss does not fry.
 const LEAST_LEFT_FRAC: f64 = 0.2;
 /// Points of a load.
@@ -313,8 +317,9 @@ fn said(ask: &FryAsk, each_min: f64, dip_k: f64) -> Vec<String> {
             "So many at once cool the fat by {dip_k:.0} K on the full flame: fry fewer at a time, or take more fat."
         ));
     }
-    if ask.oil_c >= SMOKE_NEAR_C {
-        said.push("Fat this hot is near its smoke and may catch fire: never leave it, keep a lid at hand, no water.".to_owned());
+    let smokes_c = ask.fat.smokes_c();
+    if ask.oil_c >= smokes_c - SMOKE_NEAR_K {
+        said.push("This fat is near its smoke and may catch fire: never leave it, keep a lid at hand, no water. Fry cooler, or in a fat that bears more.".to_owned());
     }
     said
 }

@@ -113,6 +113,7 @@ pub fn coils_batch() -> BatchSetup {
             pan_end_g: None,
             fill_frac: None,
             window: None,
+            whistles_every_min: None,
         })
     });
     BatchSetup {

@@ -209,3 +209,47 @@ proptest! {
         prop_assert!(at((flame * 1.3).min(1.0)).expect("stronger").minutes.mid <= found.minutes.mid + 1e-9);
     }
 }
+
+/// Minutes of a step of a method in an air.
+fn in_air(sweet: &str, key: &str, step: &str, air: unctum_core::kitchen::Air) -> (f64, Course) {
+    let book = Book { air, ..book() };
+    let at = written(method(sweet, key)).at(&Size::Times { factor: 1.0 }, &book).expect("size");
+    let courses = at.courses(Some(&Tools::among(&[], kadai(), gas())), &book).expect("courses");
+    let course = courses.into_iter().find(|(k, _)| k == step).expect("its step").1;
+    (course.minutes.mid, course)
+}
+
+/// The batter that is left overnight rises in half the time in a hot room, and takes the whole day in a cold one.
+#[test]
+fn what_rises_and_swells_follows_the_room() {
+    let sweet = shelf().1.iter().find(|s| s.key == "lentil-coconut-dumplings").expect("in the catalogue");
+    let all = &sweet.methods[0];
+    let step = |kind: StepKind| all.steps.iter().find(|s| s.kind == kind).expect("a step").key.clone();
+    let at = |room_c: f64, step: &str| {
+        in_air(&sweet.key, &all.key, step, unctum_core::kitchen::Air { room_c, ..book().air }).0
+    };
+    let (rises, swells) = (step(StepKind::Ferment), step(StepKind::Soak));
+    assert!((at(28.0, &rises) - 600.0).abs() < 1.0, "told for 28 degrees");
+    assert!((300.0..420.0).contains(&at(35.0, &rises)) && (1000.0..1300.0).contains(&at(20.0, &rises)));
+    let mut before = (f64::INFINITY, f64::INFINITY);
+    for room_c in [8.0, 12.0, 18.0, 24.0, 30.0, 36.0, 44.0] {
+        let now = (at(room_c, &rises), at(room_c, &swells));
+        assert!(now.0 <= before.0 && now.1 <= before.1, "warmer is never later: {room_c}");
+        before = now;
+    }
+}
+
+/// Ten minutes are about four whistles, by the sea; on a hill the valve is cooler and the grain takes longer.
+#[test]
+fn whistles_are_minutes_and_a_hill_takes_longer() {
+    let sea = unctum_core::kitchen::Air { pressure_pa: 101_325.0, ..book().air };
+    let hill = unctum_core::kitchen::Air { pressure_pa: 79_500.0, ..book().air };
+    let at = |air| in_air("rice-lentil-pudding", "pressure", "pressure", air);
+    let every = at(sea).1.whistles_every_min.expect("it whistles");
+    assert!(every.low < every.mid && every.mid < every.high);
+    assert!(every.low < 2.5 && every.high > 2.4, "{every:?}");
+    let (low, high) = (at(sea).0, at(hill).0);
+    assert!(low * 1.05 < high && high < 1.4 * low, "{low} and {high} min");
+    let open = in_air("milk-solid-balls", "khoya", "boil", sea).1;
+    assert!(open.whistles_every_min.is_none());
+}

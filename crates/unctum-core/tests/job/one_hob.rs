@@ -97,6 +97,7 @@ fn taking(pan: &str, fill_frac: f64) -> BatchSetup {
         pan_end_g: None,
         fill_frac: Some(fill_frac),
         window: None,
+        whistles_every_min: None,
     }];
     setup
 }

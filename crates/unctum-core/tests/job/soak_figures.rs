@@ -70,6 +70,7 @@ fn chhena_swells_in_thin_syrup_only() {
 
 fn balls(thickness_mm: f64) -> FryAsk {
     FryAsk {
+        fat: Default::default(),
         shape: FryShape::Ball,
         thickness_mm,
         piece_g: 15.0,

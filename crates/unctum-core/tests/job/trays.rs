@@ -146,3 +146,23 @@ fn what_cannot_be_cut_is_told() {
     assert_eq!(code(f64::NAN), Some("not-a-number"));
     assert_eq!(code(20.0), None);
 }
+
+/// A size that fits is told where the one that is asked for leaves much over, and it is as good as it is told.
+#[test]
+fn a_piece_that_fits_better_is_told() {
+    let squares = |piece_cm: f64| TrayAsk {
+        length_cm: 20.0,
+        width_cm: 20.0,
+        pattern: Pattern::Square,
+        piece_cm: Some(piece_cm),
+        piece_width_cm: None,
+        angle_deg: None,
+        ..diamonds()
+    };
+    let asked = tray(&squares(3.46)).expect("fits");
+    let better = asked.better.expect("five in a row leave a strip");
+    assert!((better.piece_cm - 3.3).abs() < 1e-9 && better.whole_pieces == 36, "{better:?}");
+    let taken = tray(&squares(better.piece_cm)).expect("fits");
+    assert_eq!((taken.whole_pieces, taken.trim_frac), (better.whole_pieces, better.trim_frac));
+    assert!(taken.trim_frac < asked.trim_frac - 0.04 && tray(&squares(4.0)).expect("fits").better.is_none());
+}

@@ -17,6 +17,7 @@ import PanControls from './PanControls.vue'
 import AcidPanel from './panels/AcidPanel.vue'
 import ClockPanel from './panels/ClockPanel.vue'
 import RightPanel from './panels/RightPanel.vue'
+import SoakPanel from './panels/SoakPanel.vue'
 import TermsPanel from './panels/TermsPanel.vue'
 import WherePanel from './panels/WherePanel.vue'
 import { panOf, questionOf, ringOf, roomOf } from './question'
@@ -177,6 +178,7 @@ async function putOn(): Promise<void> {
         <RightPanel v-else-if="question === 'right'" :ask="ask" />
         <ClockPanel v-else-if="question === 'clock'" :ask="ask" />
         <AcidPanel v-else-if="question === 'acid'" :ask="ask" />
+        <SoakPanel v-else-if="question === 'soak'" :solids_frac="here[hand].value?.solids_frac" />
         <TermsPanel v-else :ask="ask" :thermometer="thermometerName(ask)" />
         <KeepRow :boil="boil" :picture="picture" />
       </section>

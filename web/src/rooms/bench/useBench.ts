@@ -9,12 +9,13 @@ import { useBenchAddress } from './useBenchAddress'
 
 /** The first pan, and the second if there is one. */
 export type Which = 'a' | 'b'
-type Question = 'where' | 'right' | 'clock' | 'acid' | 'terms'
+type Question = 'where' | 'right' | 'clock' | 'acid' | 'soak' | 'terms'
 const questions = [
   { key: 'where', name: 'Where am I?' },
   { key: 'right', name: 'Left over, cold, mixed' },
   { key: 'clock', name: 'By the clock' },
   { key: 'acid', name: 'Acid and graining' },
+  { key: 'soak', name: 'What soaks in it' },
   { key: 'terms', name: 'In all words' },
 ] as const
 

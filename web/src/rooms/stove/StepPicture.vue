@@ -22,8 +22,7 @@ const depth = computed(() => {
   const deep = plan.value?.depth_mm
   const now_mm = run.value?.depth_mm
   // What hardly changes, or hardly covers the bottom, is not read off a ruler.
-  if (!deep || now_mm == null || deep.start_mm < 4 || deep.end_mm > 0.95 * deep.start_mm)
-    return undefined
+  if (!deep || now_mm == null) return undefined
   return { ...deep, now_mm, pan_end_g: plan.value?.pan_end_g }
 })
 </script>
@@ -34,6 +33,7 @@ const depth = computed(() => {
     <WhistleCount
       v-if="going && step?.kind === 'pressure_cook'"
       :whistles="told.whistles"
+      :every_min="plan?.whistles_every_min"
       @whistle="sheet.log({ event: 'whistle', step: told.key })"
     />
     <PartsIn

@@ -1,13 +1,21 @@
 <script setup lang="ts">
+import type { Api } from '@/api/client'
+import { about } from '@/units/format'
+
 /** The whistles of the pressure cooker: one tap each, counted large. */
-defineProps<{ whistles: number }>()
+defineProps<{ whistles: number; every_min?: Api<'Spread'> | null }>()
 defineEmits<{ whistle: [] }>()
 </script>
 
 <template>
   <button type="button" class="whistle" @click="$emit('whistle')">
     <strong class="figures" aria-hidden="true">{{ whistles }}</strong>
-    <span>{{ whistles === 1 ? 'whistle' : 'whistles' }} so far<br />Tap at each</span>
+    <span
+      >{{ whistles === 1 ? 'whistle' : 'whistles' }} so far<br />Tap at each<template
+        v-if="every_min"
+        >: here one in {{ about(60 * every_min.low) }} to {{ about(60 * every_min.high) }}</template
+      ></span
+    >
   </button>
 </template>
 

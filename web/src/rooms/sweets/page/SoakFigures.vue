@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { computed, ref } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAnswer } from '@/live/useAnswer'
 import UptakeDrawing from '@/look/drawings/UptakeDrawing.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import {
@@ -26,21 +26,11 @@ const asked = computed<Api<'UptakeAsk'>>(() => ({
   kept_warm: warmth.value ? warmth.value === 'warm' : props.soaking.ask.kept_warm,
 }))
 const changed = computed(() => across_mm.value !== undefined || warmth.value !== undefined)
-const other = shallowRef<Api<'Uptake'>>()
-const trouble = ref('')
-const among = newest()
-watch(asked, async (body) => {
-  if (!changed.value) return
-  try {
-    const found = await among(answer(api.POST('/api/v1/soak/uptake', { body })))
-    if (!found) return
-    other.value = found.it
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-})
-const uptake = computed(() => (changed.value && other.value) || props.soaking.uptake)
+const { found, trouble } = useAnswer(
+  () => (changed.value ? asked.value : undefined),
+  (body) => api.POST('/api/v1/soak/uptake', { body }),
+)
+const uptake = computed(() => (changed.value && found.value) || props.soaking.uptake)
 const size_mm = computed({
   get: () => Math.round(asked.value.diameter_mm),
   set: (mm: number) => (across_mm.value = mm),
@@ -70,6 +60,10 @@ const WARMTHS: { key: 'cools' | 'warm'; name: string }[] = [
       ><template v-if="uptake.all_take_g"
         >, all together {{ grams(uptake.all_take_g) }} {{ gramUnit() }} at their best</template
       >.
+    </p>
+    <p v-if="soaking.left" class="small soft">
+      {{ grams(soaking.left.mass_g) }} {{ gramUnit() }} of the syrup are left.
+      {{ soaking.left.said }}
     </p>
     <p v-for="words in uptake.said" :key="words" class="caution">{{ words }}</p>
     <p v-if="trouble" class="caution">{{ trouble }}</p>

@@ -4,7 +4,17 @@ import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import StageMark from '@/look/marks/StageMark.vue'
 import { hasScale, taken } from '@/units/measures'
-import { celsius, degreeUnit, grams, gramUnit, percent } from '@/units/format'
+import DepthRuler from '@/look/drawings/DepthRuler.vue'
+import {
+  about,
+  celsius,
+  degreeUnit,
+  grams,
+  gramUnit,
+  millimetres,
+  millimetreUnit,
+  percent,
+} from '@/units/format'
 import { PURPOSES, timeWords } from '@/rooms/sweets/words'
 
 /** One step in words and figures. */
@@ -35,6 +45,7 @@ const goesIn = computed(() =>
       })),
   ),
 )
+const depth = computed(() => props.figures?.depth_mm)
 const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cautions[h] ?? h))
 </script>
 
@@ -48,6 +59,9 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
         about {{ timeWords(figures.time, step.flame)
         }}<template v-if="figures.heat_to_c != null"
           >, up to {{ celsius(figures.heat_to_c) }} {{ degreeUnit() }}</template
+        ><template v-if="figures.whistles_every_min"
+          >; at the valve about a whistle in
+          {{ about(60 * figures.whistles_every_min.mid) }}</template
         >
       </p>
     </header>
@@ -78,6 +92,13 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
         · pan on the scale {{ grams(figures.pan_end_g) }} {{ gramUnit() }}</template
       >
     </p>
+    <figure v-if="depth" class="depth">
+      <DepthRuler v-bind="depth" :now_mm="depth.start_mm" />
+      <figcaption>
+        In your pan it stands {{ millimetres(depth.start_mm) }} {{ millimetreUnit() }} deep and has
+        to come down to {{ millimetres(depth.end_mm) }} {{ millimetreUnit() }}.
+      </figcaption>
+    </figure>
     <p v-if="window" class="told">
       <span class="label">Then</span><span>{{ window }}</span>
     </p>
@@ -116,6 +137,15 @@ h2 span {
 .in span + span::before {
   content: ' · ';
   font-weight: 400;
+}
+
+.depth {
+  display: grid;
+  grid-template-columns: minmax(0, 11rem) minmax(0, 1fr);
+  gap: var(--gap-4);
+  align-items: center;
+  max-width: 30rem;
+  margin: 0;
 }
 
 .gates {

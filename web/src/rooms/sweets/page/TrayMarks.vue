@@ -117,6 +117,15 @@ const said = computed(
         The amounts above count on {{ pieces.count }}, with the usual edges.</template
       >
     </p>
+    <button
+      v-if="marked?.better"
+      type="button"
+      class="key"
+      @click="piece_cm = marked.better.piece_cm"
+    >
+      At {{ centimetres(marked.better.piece_cm, 1) }} {{ centimetreUnit() }} it goes up into
+      {{ marked.better.whole_pieces }}, {{ percent(marked.better.trim_frac) }} % trim
+    </button>
     <div class="controls">
       <ChoiceField v-model="where" label="Where it lies" :items="places" />
       <KeyRow v-model="pattern" label="Marked in" :choices="PATTERNS" />

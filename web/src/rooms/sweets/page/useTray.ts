@@ -1,6 +1,6 @@
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { computed, ref, watch } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAnswer } from '@/live/useAnswer'
 
 export type Pattern = Api<'Pattern'>
 
@@ -24,8 +24,6 @@ export function useTray(places: () => readonly Api<'Laid'>[], thick_mm?: number)
   const spread_cm = ref<number>()
   const thickness_mm = ref(thick_mm)
 
-  const marked = shallowRef<Api<'Marked'>>()
-  const trouble = ref('')
   const ask = computed<Api<'TrayAsk'> | undefined>(
     () =>
       place.value && {
@@ -37,21 +35,9 @@ export function useTray(places: () => readonly Api<'Laid'>[], thick_mm?: number)
         thickness_mm: thickness_mm.value ?? place.value.ask.thickness_mm,
       },
   )
-  const among = newest()
-  watch(
-    ask,
-    async (asked, before) => {
-      if (!asked || JSON.stringify(asked) === JSON.stringify(before)) return
-      try {
-        const found = await among(answer(api.POST('/api/v1/set/tray', { body: asked })))
-        if (!found) return
-        marked.value = found.it
-        trouble.value = ''
-      } catch (thrown) {
-        trouble.value = wordsOf(thrown)
-      }
-    },
-    { immediate: true },
+  const { found: marked, trouble } = useAnswer(
+    () => ask.value,
+    (body) => api.POST('/api/v1/set/tray', { body }),
   )
   watch(tray_id, () => {
     spread_cm.value = undefined
