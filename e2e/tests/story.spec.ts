@@ -152,7 +152,9 @@ test('a cashew sheet that went too far is brought back, with the sum shown', asy
       .textContent()
     const [has, by, wants] = (sum ?? '').match(/\d+(?= [+=g])/g)?.map(Number) ?? []
     expect((has ?? 0) + (by ?? 0), `${sum}`).toBe(wants)
-    await expect(rescue.getByText(/^Pour .* of hot water in, slowly and down the side/)).toBeVisible()
+    await expect(
+      rescue.getByText(/^Pour .* of hot water in, slowly and down the side/),
+    ).toBeVisible()
   } finally {
     await program.kill()
     rmSync(folder, { recursive: true })

@@ -1806,6 +1806,25 @@ export interface components {
              */
             in_s: number;
         };
+        /** @description A firmness next to its own, and the water that gives it. */
+        Aim: {
+            /** @description The firmness. */
+            band: components["schemas"]["Band"];
+            /** @description In a cook's words. */
+            name: string;
+            /**
+             * Format: double
+             * @description What its pan weighs then, g; none where it stands in no pan, or in several rounds.
+             */
+            pan_g?: number | null;
+            /** @description The step at whose end that is decided, if one drives water off. */
+            step?: string | null;
+            /**
+             * Format: double
+             * @description Water to leave in besides, g: negative, to drive off.
+             */
+            water_g: number;
+        };
         /** @description The air as the pan model needs it. */
         Air: {
             /**
@@ -3597,6 +3616,8 @@ export interface components {
         };
         /** @description What becomes of a sweet after the pan. */
         Finish: {
+            /** @description What makes it softer or firmer, where water does. */
+            aims: components["schemas"]["Aim"][];
             chhena?: components["schemas"]["Chhena"] | null;
             cooling?: components["schemas"]["Cooling"] | null;
             /** @description Its steps in hot fat, on her ring. */
@@ -6876,6 +6897,7 @@ export interface components {
         Soaking: {
             /** @description The pieces and the syrup, to be asked again with another size or warmth. */
             ask: components["schemas"]["UptakeAsk"];
+            drift?: components["schemas"]["SyrupDrift"] | null;
             left?: components["schemas"]["SyrupLeft"] | null;
             /** @description Key of the step. */
             step: string;
@@ -7514,6 +7536,29 @@ export interface components {
         SwitchNetwork: {
             /** @description Whether to let it in. */
             open: boolean;
+        };
+        /** @description Water that a rolling boil takes from a syrup while something is poached in it. */
+        SyrupDrift: {
+            /**
+             * Format: double
+             * @description Strength of the syrup at the end with the lid on and nothing poured in, 0–1.
+             */
+            covered_frac: number;
+            /**
+             * Format: double
+             * @description With the lid on, g.
+             */
+            covered_g: number;
+            /**
+             * Format: double
+             * @description The same with the lid off, 0–1.
+             */
+            open_frac: number;
+            /**
+             * Format: double
+             * @description With the lid off, g.
+             */
+            open_g: number;
         };
         /** @description Syrup that is left in a pot after soaking. */
         SyrupLeft: {

@@ -50,7 +50,7 @@ use heat::ends_c;
 pub use heat::reached_c;
 use on_ring::{Told, boiling, drying, warming};
 use potfuls::potfuls;
-pub use question::{Course, CoursePoint, CourseQuestion, Soak, contents_ml};
+pub use question::{Course, CoursePoint, CourseQuestion, Soak, SyrupDrift, contents_ml};
 use soaking::{soak_minutes, soaking};
 pub use tools::Tools;
 

@@ -1,6 +1,8 @@
 //! What is asked of a course, and what it answers.
 
 use crate::course::tools::Tools;
+use serde::Serialize;
+
 use crate::food::{FatKind, thermal};
 use crate::kitchen::{Air, Flame};
 use crate::numeric::Spread;
@@ -51,6 +53,22 @@ pub struct Soak {
     pub ask: UptakeAsk,
     /// How it goes.
     pub uptake: Uptake,
+    /// What a boil takes from the syrup meanwhile; none where nothing boils, or under a valve.
+    pub drift: Option<SyrupDrift>,
+}
+
+/// Water that a rolling boil takes from a syrup while something is poached in it.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct SyrupDrift {
+    /// With the lid on, g.
+    pub covered_g: f64,
+    /// With the lid off, g.
+    pub open_g: f64,
+    /// Strength of the syrup at the end with the lid on and nothing poured in, 0–1.
+    pub covered_frac: f64,
+    /// The same with the lid off, 0–1.
+    pub open_frac: f64,
 }
 
 /// How a step goes.

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::course::{Course, Soak};
+use crate::course::{Course, Soak, SyrupDrift};
 use crate::process::{Balance, StepBalance};
 use crate::soak::{Fry, Uptake, UptakeAsk};
 
@@ -26,6 +26,8 @@ pub struct Soaking {
     pub ask: UptakeAsk,
     /// How it goes.
     pub uptake: Uptake,
+    /// What a boil takes from the syrup meanwhile.
+    pub drift: Option<SyrupDrift>,
     /// What is left of the syrup, and what it is good for.
     pub left: Option<SyrupLeft>,
 }
@@ -67,9 +69,9 @@ pub(super) fn frying(courses: &[(String, Course)]) -> Vec<Frying> {
 /// The steps in syrup, as their courses tell them.
 pub(super) fn soaking(courses: &[(String, Course)], balance: &Balance) -> Vec<Soaking> {
     let one = |(step, course): &(String, Course)| {
-        let Soak { ask, uptake } = course.soak.clone()?;
+        let Soak { ask, uptake, drift } = course.soak.clone()?;
         let left = balance.step(step).and_then(|b| left(b, ask.syrup_solids_frac));
-        Some(Soaking { step: step.clone(), ask, uptake, left })
+        Some(Soaking { step: step.clone(), ask, uptake, drift, left })
     };
     courses.iter().filter_map(one).collect()
 }

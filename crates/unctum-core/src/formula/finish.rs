@@ -3,6 +3,7 @@
 use serde::Serialize;
 
 use crate::formula::Written;
+use crate::formula::aims::{Aim, aims};
 use crate::formula::bath::{Frying, Soaking, frying, soaking};
 use crate::formula::solids::{Solids, solids};
 use crate::formula::times::Plan;
@@ -19,6 +20,8 @@ pub struct Finish {
     pub texture: Option<Firmness>,
     /// The same in her room, if that is another band.
     pub in_her_room: Option<Firmness>,
+    /// What makes it softer or firmer, where water does.
+    pub aims: Vec<Aim>,
     /// How it cools; none for what is not poured or rolled.
     pub cooling: Option<Cooling>,
     /// What becomes of its milk, where that is curdled.
@@ -66,6 +69,12 @@ pub(super) fn finish(written: &Written, plan: &Plan, book: &Book<'_>) -> Finish 
     Finish {
         in_her_room: here.filter(|t| texture.as_ref().is_some_and(|told| told.band != t.band)),
         texture,
+        aims: if sets {
+            let how = (method, plan.courses.as_slice(), plan.split);
+            aims(&mass, written.balance().finished_g, how, TOLD_C)
+        } else {
+            Vec::new()
+        },
         cooling: plan.cooling.clone(),
         mass: sets.then_some(mass),
         chhena: curdled(written),

@@ -25,6 +25,7 @@
 //! # }
 //! ```
 
+mod aims;
 mod at_size;
 mod bath;
 mod components;
@@ -44,6 +45,7 @@ mod weighed;
 mod whole;
 mod written;
 
+pub use aims::Aim;
 pub use at_size::AtSize;
 pub use bath::{Frying, Soaking, SyrupLeft};
 pub use components::ComponentNeed;

@@ -6,7 +6,7 @@ use crate::error::{CoreError, Result, within};
 use crate::food::{Composition, FatKind};
 use crate::set::band::Band;
 use crate::set::phases::Worked;
-use crate::set::put_right::{Rescued, Trouble, WentWrong, middle_frac, put_right, water_for};
+use crate::set::put_right::{Rescued, Trouble, WentWrong, put_right, water_for_band};
 use crate::set::texture::{SetMass, TextureAsk, UNTOLD_SPREAD, ghee};
 
 /// A mass that went wrong.
@@ -63,7 +63,7 @@ pub fn rescued(ask: &RescueAsk) -> Result<Rescued> {
         fat_dried: None,
         worked: Worked::Kneaded,
     })?;
-    let wanted_water_frac = water_for(&mass, middle_frac(ask.wanted), eat_c);
+    let wanted_water_frac = water_for_band(&mass, ask.wanted, eat_c);
     if ask.trouble.is_of_water() && wanted_water_frac.is_none() {
         return Err(CoreError::DoesNotFit(format!(
             "No water makes this mass “{}”: its fat and its dry solids decide. Choose a softer or firmer aim.",

@@ -16,6 +16,6 @@ pub use band::{BANDS, Band, BandRange, Word};
 pub use cooling::{Cooling, CoolingAsk, SetAct, SetWindow, cooling};
 pub use lies::{Cools, Lies, Place, TrayKind};
 pub use phases::{Phases, Worked};
-pub use put_right::{Rescued, Trouble, WentWrong, as_seen, put_right};
+pub use put_right::{Rescued, Trouble, WentWrong, as_seen, put_right, water_for_band};
 pub use texture::{DOUBTS, Factors, Firmness, FreeFat, SetMass, TextureAsk, check_composition, texture};
 pub use tray::{BetterPiece, Mark, Marked, Pattern, TrayAsk, tray};

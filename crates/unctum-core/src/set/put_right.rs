@@ -120,17 +120,24 @@ const SEEN_APART_FRAC: f64 = 0.03;
 const MOST_OFF_FRAC: f64 = 0.06;
 
 /// The solid share in the middle of a band.
-pub(super) fn middle_frac(band: Band) -> f64 {
+fn middle_frac(band: Band) -> f64 {
     let (low, high) = band.range();
     0.5 * (low.max(SOFTEST_FRAC) + high.min(DRIEST_FRAC))
 }
 
 /// The water with which a mass has a solid share, as a share of the mass; none where no water gives it.
-pub(super) fn water_for(mass: &SetMass, solid_frac: f64, eat_c: f64) -> Option<f64> {
+fn water_for(mass: &SetMass, solid_frac: f64, eat_c: f64) -> Option<f64> {
     let firm = |water_frac: f64| mass.with_water(water_frac).phases(eat_c).solid_frac();
     (firm(WATER.1)..=firm(WATER.0))
         .contains(&solid_frac)
         .then(|| bisect(WATER.0, WATER.1, 1e-5, |water_frac| firm(water_frac) - solid_frac))
+}
+
+/// The water with which a mass has the firmness in the middle of a band, as a share of the mass; none where no water
+/// gives it.
+#[must_use]
+pub fn water_for_band(mass: &SetMass, band: Band, eat_c: f64) -> Option<f64> {
+    water_for(mass, middle_frac(band), eat_c)
 }
 
 /// A mass that was made to be so, as it must be if a trouble is seen of it: with the same dry part, and its new weight, g.

@@ -4,7 +4,7 @@ import type { Api } from '@/api/client'
 import CoolingBand from '@/look/drawings/CoolingBand.vue'
 import FirmnessScale from '@/look/drawings/FirmnessScale.vue'
 import { useKitchen } from '@/live/kitchen'
-import { celsius, degreeUnit, millimetres, millimetreUnit } from '@/units/format'
+import { celsius, degreeUnit, grams, gramUnit, millimetres, millimetreUnit } from '@/units/format'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import BathFigures from './BathFigures.vue'
 import TrayMarks from './TrayMarks.vue'
@@ -25,6 +25,7 @@ const PLACES: { key: Api<'Place'>; name: string }[] = [
   { key: 'table', name: 'On the table' },
   { key: 'refrigerator', name: 'In the refrigerator' },
 ]
+const title = (key?: string | null) => props.method.steps.find((s) => s.key === key)?.title ?? ''
 function lie(thick_mm?: number): void {
   if (thick_mm !== props.thick_mm) emit('lies', { thick: thick_mm?.toFixed(1) })
 }
@@ -44,6 +45,13 @@ const never = computed(() =>
     <div v-if="finish.texture" class="firm">
       <h3>{{ finish.texture.said.charAt(0).toUpperCase() + finish.texture.said.slice(1) }}</h3>
       <FirmnessScale :texture="finish.texture" />
+      <p v-for="a in finish.aims" :key="a.band" class="aim">
+        For <strong>{{ a.name }}</strong>: {{ grams(Math.abs(a.water_g)) }} {{ gramUnit() }}
+        {{ a.water_g > 0 ? 'more water left in' : 'less water'
+        }}<template v-if="a.pan_g != null"
+          >, the pan at {{ grams(a.pan_g) }} {{ gramUnit() }} after “{{ title(a.step) }}”</template
+        >.
+      </p>
       <p v-if="finish.in_her_room" class="caution">
         In your room of {{ celsius(room_c) }} {{ degreeUnit() }} it is
         {{ finish.in_her_room.said }}.

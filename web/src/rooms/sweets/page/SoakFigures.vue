@@ -61,6 +61,13 @@ const WARMTHS: { key: 'cools' | 'warm'; name: string }[] = [
         >, all together {{ grams(uptake.all_take_g) }} {{ gramUnit() }} at their best</template
       >.
     </p>
+    <p v-if="soaking.drift">
+      Covered, the boil takes about {{ grams(soaking.drift.covered_g) }} {{ gramUnit() }} of water
+      from the syrup, open {{ grams(soaking.drift.open_g) }} {{ gramUnit() }}: pour as much hot
+      water down the wall, in parts. Without it the syrup comes to
+      {{ percent(soaking.drift.covered_frac) }} % or {{ percent(soaking.drift.open_frac) }} %, and
+      they swell less.
+    </p>
     <p v-if="soaking.left" class="small soft">
       {{ grams(soaking.left.mass_g) }} {{ gramUnit() }} of the syrup are left.
       {{ soaking.left.said }}

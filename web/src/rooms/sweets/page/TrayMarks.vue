@@ -123,8 +123,8 @@ const said = computed(
       class="key"
       @click="piece_cm = marked.better.piece_cm"
     >
-      At {{ centimetres(marked.better.piece_cm, 1) }} {{ centimetreUnit() }} it goes up into
-      {{ marked.better.whole_pieces }}, {{ percent(marked.better.trim_frac) }} % trim
+      At {{ centimetres(marked.better.piece_cm, 1) }} {{ centimetreUnit() }}:
+      {{ marked.better.whole_pieces }} pieces, {{ percent(marked.better.trim_frac) }} % trim
     </button>
     <div class="controls">
       <ChoiceField v-model="where" label="Where it lies" :items="places" />
