@@ -15,6 +15,7 @@ use std::collections::BTreeMap;
 use std::path::{Path, PathBuf};
 
 use unctum_core::course::Tools;
+use unctum_core::day::{DayProblem, Planner};
 use unctum_core::food::Larder;
 use unctum_core::food::{Composition, FatKind};
 use unctum_core::formula::{Formula, Measuring, Size, SyrupPlan, Written};
@@ -340,4 +341,16 @@ fn how_long_a_sweet_keeps(bencher: Bencher) {
     let ask =
         KeepAsk { composition: nut_sheet(), spoils: vec![], free_fat_frac: 0.2, room_c: 25.0, cold_c: 5.0 };
     bencher.bench(|| keep(black_box(&ask)).expect("keeps"));
+}
+
+/// Twelve batches, 96 steps: the first plan, and a hundred rounds that better it.
+#[divan::bench(args = [0, 100])]
+fn a_weekend_of_twelve_batches(bencher: Bencher, rounds: u32) {
+    let problem: DayProblem =
+        serde_json::from_str(include_str!("../tests/days/i24.json")).expect("a problem");
+    bencher.bench(|| {
+        let mut planner = Planner::new(black_box(&problem), 1).expect("can be done");
+        planner.improve(rounds);
+        planner.starts()
+    });
 }

@@ -56,6 +56,7 @@
 pub mod batch;
 pub mod calibrate;
 pub mod course;
+pub mod day;
 pub mod error;
 pub mod estimate;
 pub mod food;

@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 use unctum_house::{House, circles};
 
 /// Rooms of the core from the ground up. A room may lean on rooms named before it, on none after.
-const FLOORS: [&str; 23] = [
+const FLOORS: [&str; 24] = [
     "error",
     "numeric",
     "water",
@@ -30,6 +30,7 @@ const FLOORS: [&str; 23] = [
     "intake",
     "stove",
     "sim",
+    "day",
 ];
 
 fn source(name: &str) -> PathBuf {

@@ -157,6 +157,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/day/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plans a kitchen day: in time first, then fresh, then hands together, then with a margin.
+         * @description # Errors
+         *     400, 413 or 422 with a sentence and a code; `does-not-fit` where no plan was found and none is proved impossible.
+         */
+        post: operations["solve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/door": {
         parameters: {
             query?: never;
@@ -1880,6 +1901,9 @@ export interface components {
          * @enum {string}
          */
         Attention: "constant" | "now_and_then" | "none";
+        BTreeMap: {
+            [key: string]: number;
+        };
         /**
          * @description How firm a mass is.
          * @enum {string}
@@ -3344,6 +3368,133 @@ export interface components {
              * @description From the flame on to the boil, s.
              */
             took_s: number;
+        };
+        /** @description A batch of a day. */
+        DayBatch: {
+            /**
+             * Format: int32
+             * @description Ready by, min.
+             */
+            due: number;
+            /**
+             * Format: int32
+             * @description Ready no earlier than so many minutes before it is due, or it is stale.
+             */
+            fresh: number;
+            /** @description What is held from one step to another, waiting included. */
+            holds?: components["schemas"]["DayHold"][];
+            /** @description Its name, one in the whole problem. */
+            id: string;
+            /** @description What follows what, and when. */
+            lags?: components["schemas"]["DayLag"][];
+            /** @description What it is called, for people. */
+            name?: string;
+            /**
+             * Format: int32
+             * @description Not begun before, min.
+             */
+            release?: number;
+            /** @description Its steps. */
+            steps: components["schemas"]["DayStep"][];
+        };
+        /** @description Something held from the start of one step to the end of another. */
+        DayHold: {
+            /** @description From its start. */
+            from: string;
+            /** @description What. */
+            res: string;
+            /** @description To its end. */
+            to: string;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            units: number;
+        };
+        /** @description Minutes between the end of one step and the start of another. */
+        DayLag: {
+            /** @description What ends. */
+            from: string;
+            /**
+             * Format: int32
+             * @description At most, min; none where it may wait.
+             */
+            max?: number | null;
+            /**
+             * Format: int32
+             * @description At least, min.
+             */
+            min: number;
+            /** @description What starts. */
+            to: string;
+        };
+        /** @description Steps of several batches that share hands, rings and vessels. What else a file says of them is left alone. Times are whole minutes from midnight of the first day. */
+        DayProblem: {
+            /** @description What is to be made. */
+            batches: components["schemas"]["DayBatch"][];
+            /**
+             * Format: int32
+             * @description The end of the last day, min.
+             */
+            horizon: number;
+            /** @description What it is called. */
+            name?: string;
+            /** @description How much there is of each thing; of `attention` ten for each cook. */
+            resources: {
+                [key: string]: number;
+            };
+            /**
+             * Format: int64
+             * @description Where it came from, if it was drawn.
+             */
+            seed?: number;
+            /**
+             * Format: int32
+             * @description So long before it is due a batch is to be ready, min.
+             */
+            slack?: number;
+            /** @description When there are hands in the kitchen: from, to, min. */
+            windows: [
+                number,
+                number
+            ][];
+        };
+        /** @description A step of a day. */
+        DayStep: {
+            /**
+             * Format: int32
+             * @description How long it takes, min.
+             */
+            dur: number;
+            /** @description Its name, one in the whole problem. */
+            id: string;
+            /** @description What it uses while it runs. What uses hands lies wholly inside one of the kitchen's windows. */
+            uses?: {
+                [key: string]: number;
+            };
+        };
+        /** @description How good a plan is; compared in this order, less is better. */
+        DayTerms: {
+            /**
+             * Format: int32
+             * @description Minutes from the first to the last step with hands, window by window.
+             */
+            active_span_min: number;
+            /**
+             * Format: int32
+             * @description Minutes away from the margin before due.
+             */
+            due_deviation_min: number;
+            /**
+             * Format: int32
+             * @description Minutes late, of all batches.
+             */
+            late_min: number;
+            /**
+             * Format: int32
+             * @description Minutes that batches are ready before they may be.
+             */
+            stale_min: number;
         };
         /** @description How deep something stands. */
         Depth: {
@@ -6905,6 +7056,96 @@ export interface components {
             uptake: components["schemas"]["Uptake"];
         };
         /**
+         * @description A problem, and how long it may take.
+         * @example {
+         *       "problem": {
+         *         "batches": [
+         *           {
+         *             "due": 1080,
+         *             "fresh": 600,
+         *             "holds": [],
+         *             "id": "A",
+         *             "lags": [
+         *               {
+         *                 "from": "boil",
+         *                 "max": 240,
+         *                 "min": 60,
+         *                 "to": "cut"
+         *               }
+         *             ],
+         *             "steps": [
+         *               {
+         *                 "dur": 40,
+         *                 "id": "boil",
+         *                 "uses": {
+         *                   "attention": 10,
+         *                   "pan": 1
+         *                 }
+         *               },
+         *               {
+         *                 "dur": 10,
+         *                 "id": "cut",
+         *                 "uses": {
+         *                   "attention": 10
+         *                 }
+         *               }
+         *             ]
+         *           }
+         *         ],
+         *         "horizon": 1440,
+         *         "resources": {
+         *           "attention": 10,
+         *           "pan": 1
+         *         },
+         *         "slack": 30,
+         *         "windows": [
+         *           [
+         *             480,
+         *             1200
+         *           ]
+         *         ]
+         *       },
+         *       "seconds": 1,
+         *       "seed": 1
+         *     }
+         */
+        SolveAsk: {
+            /** @description What is to be planned. */
+            problem: components["schemas"]["DayProblem"];
+            /**
+             * Format: double
+             * @description How long it is bettered, s, 0–20.
+             */
+            seconds?: number;
+            /**
+             * Format: int64
+             * @description The same seed takes the same way.
+             */
+            seed?: number;
+        };
+        /**
+         * @description What came of it.
+         * @enum {string}
+         */
+        SolveStatus: "planned" | "late" | "impossible";
+        /** @description A plan, or why there is none. */
+        Solved: {
+            /** @description Why something is late, or why it cannot be done, a sentence each. */
+            because: string[];
+            /**
+             * Format: double
+             * @description How long the first plan took, ms.
+             */
+            first_plan_ms: number;
+            /** @description What proves that it cannot be done. */
+            proof?: string | null;
+            /** @description When each step starts, min; empty where it cannot be done. */
+            starts: components["schemas"]["BTreeMap"];
+            /** @description What came of it. */
+            status: components["schemas"]["SolveStatus"];
+            terms?: components["schemas"]["DayTerms"] | null;
+        };
+        /**
          * @description What in a sweet spoils before its water says so.
          * @enum {string}
          */
@@ -8879,6 +9120,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Time"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    solve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
                 };
             };
             /** @description Empty, or no JSON. */

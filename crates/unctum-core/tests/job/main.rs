@@ -10,6 +10,7 @@ mod calls;
 mod catalogue;
 mod courses;
 mod craft;
+mod days;
 mod effects;
 mod every_method;
 mod faults;

@@ -3,6 +3,7 @@
 pub mod batch;
 pub mod boil;
 pub mod correct;
+pub mod day;
 pub mod door;
 pub mod instrument;
 pub mod kitchen;
@@ -48,6 +49,7 @@ macro_rules! every_route {
             second_half::chhena,
             second_half::keep,
             second_half::rescue_mass,
+            day::solve,
             kitchen::kitchen,
             kitchen::save_kitchen,
             kitchen::history,

@@ -7,6 +7,7 @@ mod bad_input;
 mod batches;
 mod contracts;
 mod copies;
+mod day;
 mod exchange;
 mod instruments;
 mod kitchen;

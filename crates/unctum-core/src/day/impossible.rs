@@ -1,0 +1,76 @@
+//! What proves that a day cannot be done, before anything is laid: each proof is a sum anybody can check.
+
+use crate::day::problem::{DayBatch, DayProblem, HANDS};
+
+/// Why a problem cannot be done, with what would make it possible; none where nothing simple forbids it, which proves
+/// nothing.
+#[must_use]
+pub fn impossible(problem: &DayProblem) -> Option<String> {
+    let in_batch = |b: &DayBatch| uses_more(problem, b).or_else(|| too_long(problem, b));
+    problem.batches.iter().find_map(in_batch).or_else(|| too_few_hands(problem))
+}
+
+/// A step, or a hold, that takes more of a thing than there is.
+fn uses_more(problem: &DayProblem, batch: &DayBatch) -> Option<String> {
+    let there = |res: &str| problem.resources.get(res).copied().unwrap_or(0);
+    let words = |id: &str, units: i32, res: &str| {
+        format!(
+            "“{id}” takes {units} of “{res}” at once, and there are {}. Get {} more, or make it in smaller parts.",
+            there(res),
+            units - there(res)
+        )
+    };
+    let step = batch.steps.iter().find_map(|s| {
+        let (res, units) = s.uses.iter().find(|(res, n)| **n > there(res))?;
+        Some(words(&s.id, *units, res))
+    });
+    step.or_else(|| {
+        let hold = batch.holds.iter().find(|h| h.units > there(&h.res))?;
+        Some(words(&hold.from, hold.units, &hold.res))
+    })
+}
+
+/// A step with hands that is longer than any hours there are, or a chain that is longer than all days.
+fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<String> {
+    let longest = problem.windows.iter().map(|(opens, closes)| closes - opens).max().unwrap_or(0);
+    let with_hands = |s: &&crate::day::problem::DayStep| s.uses.get(HANDS).is_some_and(|n| *n > 0);
+    if let Some(step) = batch.steps.iter().filter(with_hands).find(|s| s.dur > longest) {
+        return Some(format!(
+            "“{}” wants hands for {} min without a break, and the longest hours are {longest} min. Keep the kitchen open longer.",
+            step.id, step.dur
+        ));
+    }
+    let order = batch.order()?;
+    let mut ends = vec![batch.release; batch.steps.len()];
+    for i in order {
+        let from = batch.lags.iter().filter(|l| batch.place(&l.to) == Some(i));
+        let begins =
+            from.filter_map(|l| Some(ends[batch.place(&l.from)?] + l.min)).max().unwrap_or(batch.release);
+        ends[i] = begins.max(batch.release) + batch.steps[i].dur;
+    }
+    let ready = ends.iter().copied().max().unwrap_or(0);
+    (ready > problem.horizon).then(|| {
+        format!(
+            "“{}” takes {} min from its first step to its last, and the days end {} min after it may begin. Begin earlier, or plan one more day.",
+            batch.id,
+            ready - batch.release,
+            problem.horizon - batch.release
+        )
+    })
+}
+
+/// More work for hands than all hours hold.
+fn too_few_hands(problem: &DayProblem) -> Option<String> {
+    let hands = i64::from(problem.resources.get(HANDS).copied().unwrap_or(0));
+    let steps = problem.batches.iter().flat_map(|b| &b.steps);
+    let asked: i64 =
+        steps.map(|s| i64::from(s.dur) * i64::from(s.uses.get(HANDS).copied().unwrap_or(0))).sum();
+    let open: i64 = problem.windows.iter().map(|(opens, closes)| i64::from(closes - opens)).sum();
+    (asked > hands * open).then(|| {
+        format!(
+            "All steps together want hands for {} min, and all hours together hold {}. Ask for a helper, or make less.",
+            asked / 10,
+            hands * open / 10
+        )
+    })
+}

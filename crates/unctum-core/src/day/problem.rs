@@ -1,0 +1,242 @@
+//! A kitchen day as a problem of times and things: what takes how long, what it holds, what has to follow when.
+
+use std::collections::{BTreeMap, BTreeSet};
+
+use serde::{Deserialize, Serialize};
+
+use crate::error::{CoreError, Result, within};
+
+/// The name under which a kitchen's hands are counted, in tenths of a cook.
+pub const HANDS: &str = "attention";
+
+/// Steps of several batches that share hands, rings and vessels. What else a file says of them is left alone. Times are whole minutes from midnight of the first day.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayProblem {
+    /// What it is called.
+    #[serde(default)]
+    pub name: String,
+    /// Where it came from, if it was drawn.
+    #[serde(default)]
+    pub seed: u64,
+    /// The end of the last day, min.
+    pub horizon: i32,
+    /// So long before it is due a batch is to be ready, min.
+    #[serde(default)]
+    pub slack: i32,
+    /// How much there is of each thing; of `attention` ten for each cook.
+    pub resources: BTreeMap<String, i32>,
+    /// When there are hands in the kitchen: from, to, min.
+    pub windows: Vec<(i32, i32)>,
+    /// What is to be made.
+    pub batches: Vec<DayBatch>,
+}
+
+/// A batch of a day.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayBatch {
+    /// Its name, one in the whole problem.
+    pub id: String,
+    /// What it is called, for people.
+    #[serde(default)]
+    pub name: String,
+    /// Not begun before, min.
+    #[serde(default)]
+    pub release: i32,
+    /// Ready by, min.
+    pub due: i32,
+    /// Ready no earlier than so many minutes before it is due, or it is stale.
+    pub fresh: i32,
+    /// Its steps.
+    pub steps: Vec<DayStep>,
+    /// What follows what, and when.
+    #[serde(default)]
+    pub lags: Vec<DayLag>,
+    /// What is held from one step to another, waiting included.
+    #[serde(default)]
+    pub holds: Vec<DayHold>,
+}
+
+/// A step of a day.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayStep {
+    /// Its name, one in the whole problem.
+    pub id: String,
+    /// How long it takes, min.
+    pub dur: i32,
+    /// What it uses while it runs. What uses hands lies wholly inside one of the kitchen's windows.
+    #[serde(default)]
+    pub uses: BTreeMap<String, i32>,
+}
+
+/// Minutes between the end of one step and the start of another.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayLag {
+    /// What ends.
+    pub from: String,
+    /// What starts.
+    pub to: String,
+    /// At least, min.
+    pub min: i32,
+    /// At most, min; none where it may wait.
+    pub max: Option<i32>,
+}
+
+/// Something held from the start of one step to the end of another.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayHold {
+    /// What.
+    pub res: String,
+    /// How many.
+    pub units: i32,
+    /// From its start.
+    pub from: String,
+    /// To its end.
+    pub to: String,
+}
+
+/// Ten weeks; more is no kitchen's plan.
+const MOST_MIN: f64 = 100_800.0;
+const MOST_STEPS: usize = 1000;
+
+impl DayProblem {
+    /// # Errors
+    /// Numbers no kitchen has, names that are not there or there twice, steps that wait for each other in a circle.
+    pub fn check(&self) -> Result<()> {
+        within("The end of the last day", f64::from(self.horizon), 1.0, MOST_MIN, "min")?;
+        within("The margin before it is due", f64::from(self.slack), 0.0, MOST_MIN, "min")?;
+        let unreadable = |words: String| Err(CoreError::Unreadable(words));
+        let count: usize = self.batches.iter().map(|b| b.steps.len()).sum();
+        if count == 0 {
+            return unreadable("There is nothing to plan: add a batch with its steps.".into());
+        }
+        if count > MOST_STEPS {
+            return Err(CoreError::TooMany(format!(
+                "{count} steps are more than one plan holds. Plan fewer days."
+            )));
+        }
+        if let Some((name, _)) = self.resources.iter().find(|(_, n)| **n < 0) {
+            return unreadable(format!("There cannot be less than none of “{name}”."));
+        }
+        if let Some((from, to)) = self.windows.iter().find(|(from, to)| from >= to || *from < 0) {
+            return unreadable(format!(
+                "The kitchen's hours {from} to {to} end before they begin: turn them round."
+            ));
+        }
+        let mut named = BTreeSet::new();
+        for batch in &self.batches {
+            batch.check(self)?;
+            for step in &batch.steps {
+                if !named.insert(step.id.as_str()) {
+                    return unreadable(format!(
+                        "Two steps are called “{}”: give each its own name.",
+                        step.id
+                    ));
+                }
+            }
+        }
+        Ok(())
+    }
+}
+
+impl DayBatch {
+    fn check(&self, of: &DayProblem) -> Result<()> {
+        let unreadable = |words: String| Err(CoreError::Unreadable(words));
+        let unknown = |kind, name: &str| Err(CoreError::Unknown { kind, name: name.to_owned() });
+        for (what, minute) in [
+            ("Its start", self.release),
+            ("When it is due", self.due),
+            ("How fresh it is wanted", self.fresh),
+        ] {
+            within(what, f64::from(minute), 0.0, MOST_MIN, "min")?;
+        }
+        if self.steps.is_empty() {
+            return unreadable(format!("“{}” has no step: say what is done.", self.id));
+        }
+        for step in &self.steps {
+            within("How long a step takes", f64::from(step.dur), 0.0, MOST_MIN, "min")?;
+            for (res, units) in &step.uses {
+                if !of.resources.contains_key(res) {
+                    return unknown("thing of this kitchen", res);
+                }
+                within("How much a step uses", f64::from(*units), 0.0, 1e6, "")?;
+            }
+        }
+        let ends = |from: &str, to: &str| {
+            [from, to].into_iter().find(|id| self.place(id).is_none()).map(str::to_owned)
+        };
+        for lag in &self.lags {
+            if let Some(id) = ends(&lag.from, &lag.to) {
+                return unknown("step of this batch", &id);
+            }
+            within("The wait between two steps", f64::from(lag.min), 0.0, MOST_MIN, "min")?;
+            if lag.max.is_some_and(|max| max < lag.min) {
+                return unreadable(format!(
+                    "“{}” is to follow “{}” sooner than it may: the longest wait is shorter than the shortest.",
+                    lag.to, lag.from
+                ));
+            }
+        }
+        for hold in &self.holds {
+            if let Some(id) = ends(&hold.from, &hold.to) {
+                return unknown("step of this batch", &id);
+            }
+            if !of.resources.contains_key(&hold.res) {
+                return unknown("thing of this kitchen", &hold.res);
+            }
+            within("How much is held", f64::from(hold.units), 0.0, 1e6, "")?;
+        }
+        match self.order() {
+            Some(_) => Ok(()),
+            None => unreadable(format!("Steps of “{}” wait for each other in a circle.", self.id)),
+        }
+    }
+
+    /// A step by its name.
+    pub(super) fn place(&self, id: &str) -> Option<usize> {
+        self.steps.iter().position(|s| s.id == id)
+    }
+
+    /// Its steps so that each comes after all it waits for; none where they wait in a circle.
+    pub(super) fn order(&self) -> Option<Vec<usize>> {
+        let lags = self.lags.iter().map(|l| (&l.from, &l.to));
+        let holds = self.holds.iter().filter(|h| h.from != h.to).map(|h| (&h.from, &h.to));
+        let arrows: Vec<(usize, usize)> =
+            lags.chain(holds).filter_map(|(from, to)| Some((self.place(from)?, self.place(to)?))).collect();
+        let mut waits = vec![0; self.steps.len()];
+        arrows.iter().for_each(|(_, to)| waits[*to] += 1);
+        let mut ready: Vec<usize> = (0..self.steps.len()).filter(|i| waits[*i] == 0).collect();
+        let mut order = Vec::new();
+        while let Some(i) = ready.pop() {
+            order.push(i);
+            for (_, to) in arrows.iter().filter(|(from, _)| *from == i) {
+                waits[*to] -= 1;
+                if waits[*to] == 0 {
+                    ready.push(*to);
+                }
+            }
+        }
+        (order.len() == self.steps.len()).then_some(order)
+    }
+}
+
+/// When each step starts, min, by its name.
+pub type Starts = BTreeMap<String, i32>;
+
+/// How good a plan is; compared in this order, less is better.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayTerms {
+    /// Minutes late, of all batches.
+    pub late_min: i32,
+    /// Minutes that batches are ready before they may be.
+    pub stale_min: i32,
+    /// Minutes from the first to the last step with hands, window by window.
+    pub active_span_min: i32,
+    /// Minutes away from the margin before due.
+    pub due_deviation_min: i32,
+}

@@ -1,0 +1,162 @@
+//! Kitchen days: plans that hold, as good as the best that are known, and days that cannot be.
+
+use std::time::{Duration, Instant};
+
+use proptest::prelude::*;
+use unctum_core::day::{
+    DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, Planner, impossible, judge,
+};
+
+fn problem(text: &str) -> DayProblem {
+    serde_json::from_str(text).expect("a problem")
+}
+
+const KNOWN: [(&str, &str, i32, i32); 4] = [
+    ("i02", include_str!("../days/i02.json"), 0, 333),
+    ("i10", include_str!("../days/i10.json"), 360, 537),
+    ("i19", include_str!("../days/i19.json"), 0, 373),
+    ("i24", include_str!("../days/i24.json"), 0, 629),
+];
+
+fn planned(of: &DayProblem, seed: u64, rounds: u32) -> DayTerms {
+    let mut planner = Planner::new(of, seed).expect("can be done");
+    planner.improve(rounds);
+    judge(of, &planner.starts()).unwrap_or_else(|wrong| panic!("{}: {wrong:?}", of.name))
+}
+
+/// On time wherever it can be, and hands together about as closely as in the best plans that are known.
+#[test]
+fn known_days_are_planned_about_as_well_as_is_known() {
+    for (name, text, stale, span) in KNOWN {
+        let of = problem(text);
+        let began = Instant::now();
+        let first = Planner::new(&of, 1).expect("can be done");
+        judge(&of, &first.starts()).expect("the first plan holds");
+        println!("{name}: first plan {:?}", began.elapsed());
+        let began = Instant::now();
+        let terms = planned(&of, 1, 3000);
+        println!("{name}: {terms:?} in {:?}, known {stale} stale, span {span}", began.elapsed());
+        assert_eq!(terms.late_min, 0, "{name}");
+        assert!(terms.stale_min <= stale, "{name}: {terms:?}");
+        assert!(f64::from(terms.active_span_min) <= 1.12 * f64::from(span), "{name}: {terms:?}");
+        assert!(began.elapsed() < Duration::from_secs(120), "bounded");
+    }
+}
+
+#[test]
+fn a_day_that_cannot_be_is_proved_and_says_why() {
+    let of = problem(include_str!("../days/x01.json"));
+    let proof = impossible(&of).expect("three rings where there are two");
+    assert!(proof.contains("B1.y") && proof.contains("burner") && proof.contains("Get 1 more"), "{proof}");
+    assert_eq!(Planner::new(&of, 1).err().map(|e| e.to_string()), Some(proof));
+    // With one ring more nothing forbids it, and it is planned.
+    let mut more = of;
+    more.resources.insert("burner".into(), 3);
+    assert_eq!(impossible(&more), None);
+    assert_eq!(planned(&more, 1, 100).late_min, 0);
+}
+
+fn step(id: String, dur: i32, uses: &[(&str, i32)]) -> DayStep {
+    DayStep { id, dur, uses: uses.iter().map(|(res, n)| ((*res).to_owned(), *n)).collect() }
+}
+
+/// Batches of a pan, a rest and a cut, that share one cook and a pan.
+fn small(batches: &[(i32, i32, i32)]) -> DayProblem {
+    let one = |(i, (cook, rest, due)): (usize, &(i32, i32, i32))| DayBatch {
+        id: format!("B{i}"),
+        name: String::new(),
+        release: 0,
+        due: *due,
+        fresh: 600,
+        steps: vec![
+            step(format!("B{i}.cook"), *cook, &[("attention", 10), ("ring", 1)]),
+            step(format!("B{i}.rest"), *rest, &[]),
+            step(format!("B{i}.cut"), 10, &[("attention", 10)]),
+        ],
+        lags: vec![
+            DayLag { from: format!("B{i}.cook"), to: format!("B{i}.rest"), min: 0, max: Some(0) },
+            DayLag { from: format!("B{i}.rest"), to: format!("B{i}.cut"), min: 0, max: Some(300) },
+        ],
+        holds: vec![DayHold {
+            res: "pan".into(),
+            units: 1,
+            from: format!("B{i}.cook"),
+            to: format!("B{i}.rest"),
+        }],
+    };
+    DayProblem {
+        name: "small".into(),
+        seed: 0,
+        horizon: 2880,
+        slack: 30,
+        resources: [("attention", 10), ("ring", 1), ("pan", 2)].map(|(r, n)| (r.to_owned(), n)).into(),
+        windows: vec![(420, 1320), (1860, 2760)],
+        batches: batches.iter().enumerate().map(one).collect(),
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+    /// Whatever is asked for: the plan holds, the same seed is the same plan, and one thing more never makes it later.
+    #[test]
+    fn a_plan_holds_and_more_of_anything_never_makes_it_later(
+        batches in prop::collection::vec((5..60i32, 20..400i32, 900..2700i32), 1..7), seed in 0..1000u64,
+    ) {
+        let of = small(&batches);
+        let mut one = Planner::new(&of, seed).expect("two days are enough");
+        let first = judge(&of, &one.starts());
+        prop_assert!(first.is_ok(), "{first:?}");
+        one.improve(60);
+        let better = judge(&of, &one.starts()).expect("holds");
+        prop_assert!(better <= first.expect("holds"), "never worse than the first");
+        let mut again = Planner::new(&of, seed).expect("plans");
+        again.improve(60);
+        prop_assert_eq!(one.starts(), again.starts());
+        if better.late_min == 0 {
+            for thing in ["attention", "ring", "pan"] {
+                let mut more = of.clone();
+                more.resources.entry(thing.into()).and_modify(|n| *n *= 2);
+                prop_assert_eq!(planned(&more, seed, 60).late_min, 0, "more {}", thing);
+            }
+        }
+    }
+}
+
+#[test]
+fn what_is_no_plan_is_judged_so_and_what_is_no_problem_is_refused() {
+    let of = small(&[(20, 60, 1200), (30, 60, 1200)]);
+    let mut planner = Planner::new(&of, 1).expect("plans");
+    planner.improve(20);
+    let good = planner.starts();
+    let with = |id: &str, minute: i32| {
+        let mut starts = good.clone();
+        starts.insert(id.into(), minute);
+        judge(&of, &starts).err().unwrap_or_default()
+    };
+    assert!(!with("B0.cook", good["B1.cook"]).is_empty(), "one cook at two pans");
+    assert!(with("B0.cut", 200).iter().any(|w| w.contains("nobody is in the kitchen")));
+    assert!(!with("B0.rest", good["B0.rest"] + 1).is_empty() && !with("nobody", 3).is_empty());
+    let mut less = good.clone();
+    less.remove("B1.cut");
+    assert!(judge(&of, &less).is_err());
+
+    let refused = |change: &dyn Fn(&mut DayProblem)| {
+        let mut odd = of.clone();
+        change(&mut odd);
+        Planner::new(&odd, 1).err().map(|e| e.code())
+    };
+    assert_eq!(refused(&|p| p.windows[0] = (900, 300)), Some("unreadable-text"), "hours inside out");
+    assert_eq!(refused(&|p| p.horizon = -5), Some("out-of-range"));
+    assert_eq!(refused(&|p| p.batches.clear()), Some("unreadable-text"), "nothing to plan");
+    assert_eq!(refused(&|p| p.batches[0].steps[0].dur = 1500), Some("does-not-fit"), "longer than any hours");
+    assert_eq!(refused(&|p| p.windows.clear()), Some("does-not-fit"), "no hands at all");
+    let back = DayLag { from: "B0.cut".into(), to: "B0.cook".into(), min: 0, max: None };
+    assert_eq!(refused(&|p| p.batches[0].lags.push(back.clone())), Some("unreadable-text"), "a circle");
+    assert_eq!(
+        refused(&|p| p.batches[1].steps[0].id = "B0.cook".into()),
+        Some("unknown-name"),
+        "lags of another name"
+    );
+    let late = Planner::new(&small(&[(20, 60, 100)]), 1).expect("late, and said so").starts();
+    assert!(judge(&small(&[(20, 60, 100)]), &late).expect("holds").late_min > 0, "due before anybody comes");
+}

@@ -1,0 +1,122 @@
+//! Kitchen days: a plan for a problem of times and things, as good as some seconds make it.
+
+use std::time::{Duration, Instant};
+
+use rocket::post;
+use rocket::serde::json::Json;
+use rocket::tokio::sync::Semaphore;
+use rocket::tokio::task::spawn_blocking;
+use serde::{Deserialize, Serialize};
+use unctum_core::day::{DayProblem, DayTerms, Planner, Starts, impossible, judge, late};
+use utoipa::ToSchema;
+
+use crate::body::Body;
+use crate::problem::{Answer, Problem};
+
+/// A problem, and how long it may take.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({"seconds": 1, "seed": 1, "problem": {"horizon": 1440, "slack": 30, "resources": {"attention": 10, "pan": 1},
+    "windows": [[480, 1200]], "batches": [{"id": "A", "due": 1080, "fresh": 600, "lags": [{"from": "boil", "to": "cut", "min": 60, "max": 240}],
+    "holds": [], "steps": [{"id": "boil", "dur": 40, "uses": {"attention": 10, "pan": 1}}, {"id": "cut", "dur": 10, "uses": {"attention": 10}}]}]}}))]
+pub struct SolveAsk {
+    /// What is to be planned.
+    pub problem: DayProblem,
+    /// How long it is bettered, s, 0–20.
+    #[serde(default = "usual_seconds")]
+    pub seconds: f64,
+    /// The same seed takes the same way.
+    #[serde(default = "usual_seed")]
+    pub seed: u64,
+}
+
+fn usual_seconds() -> f64 {
+    2.0
+}
+
+fn usual_seed() -> u64 {
+    1
+}
+
+/// What came of it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum SolveStatus {
+    /// All is on time.
+    Planned,
+    /// It can be done, but something is late.
+    Late,
+    /// It cannot be done, and that is proved.
+    Impossible,
+}
+
+/// A plan, or why there is none.
+#[derive(Serialize, ToSchema)]
+pub struct Solved {
+    /// When each step starts, min; empty where it cannot be done.
+    pub starts: Starts,
+    /// How good that is; none where it cannot be done.
+    pub terms: Option<DayTerms>,
+    /// How long the first plan took, ms.
+    pub first_plan_ms: f64,
+    /// What came of it.
+    pub status: SolveStatus,
+    /// What proves that it cannot be done.
+    pub proof: Option<String>,
+    /// Why something is late, or why it cannot be done, a sentence each.
+    pub because: Vec<String>,
+}
+
+const LONGEST_S: f64 = 20.0;
+/// Rounds between two looks at the clock.
+const ROUNDS: u32 = 10;
+/// One plan at a time: the stove has the other core.
+static PLANNING: Semaphore = Semaphore::const_new(1);
+
+/// Plans a kitchen day: in time first, then fresh, then hands together, then with a margin.
+///
+/// # Errors
+/// 400, 413 or 422 with a sentence and a code; `does-not-fit` where no plan was found and none is proved impossible.
+#[utoipa::path(context_path = "/api/v1", tag = "day", request_body = SolveAsk,
+    responses((status = 200, body = Solved), (status = 422, body = Problem)))]
+#[post("/day/solve", data = "<body>")]
+pub async fn solve(body: Body<SolveAsk>) -> Answer<Json<Solved>> {
+    let ask = body.0?;
+    let _turn = PLANNING.acquire().await.map_err(|_| Problem::broken())?;
+    let solved = spawn_blocking(move || solved(&ask)).await.map_err(|_| Problem::broken())??;
+    Ok(Json(solved))
+}
+
+fn solved(ask: &SolveAsk) -> Answer<Solved> {
+    let began = Instant::now();
+    let problem = &ask.problem;
+    problem.check()?;
+    if let Some(proof) = impossible(problem) {
+        return Ok(Solved {
+            starts: Starts::new(),
+            terms: None,
+            first_plan_ms: 1000.0 * began.elapsed().as_secs_f64(),
+            status: SolveStatus::Impossible,
+            because: vec![proof.clone()],
+            proof: Some(proof),
+        });
+    }
+    let mut planner = Planner::new(problem, ask.seed)?;
+    let first_plan_ms = 1000.0 * began.elapsed().as_secs_f64();
+    let long = Duration::from_secs_f64(ask.seconds.clamp(0.0, LONGEST_S));
+    while began.elapsed() < long {
+        planner.improve(ROUNDS);
+    }
+    let starts = planner.starts();
+    // No plan is shown that was not judged by something that knows nothing of how it was made.
+    let terms = judge(problem, &starts).map_err(|_| Problem::broken())?;
+    let status = if terms.late_min > 0 { SolveStatus::Late } else { SolveStatus::Planned };
+    Ok(Solved {
+        because: late(problem, &starts),
+        starts,
+        terms: Some(terms),
+        first_plan_ms,
+        status,
+        proof: None,
+    })
+}
