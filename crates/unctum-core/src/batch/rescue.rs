@@ -3,6 +3,7 @@
 use serde::Serialize;
 
 use crate::batch::{BatchSetup, BatchState, StepPlan};
+use crate::error::{Result, within};
 use crate::process::{Mistake, StepKind};
 use crate::set::{Rescued, SetMass, Trouble, WentWrong, as_seen, put_right};
 use crate::syrup::boiling::boil_c;
@@ -11,6 +12,8 @@ use crate::syrup::boiling::boil_c;
 const DISSOLVED_FRAC: f64 = 0.65;
 /// Less than this is not worth pouring, g.
 const LEAST_G: f64 = 1.0;
+/// No pan holds more than this, g.
+const MOST_G: f64 = 50_000.0;
 /// What a set mass is judged at, °C.
 const EATEN_C: f64 = 25.0;
 
@@ -83,13 +86,18 @@ pub struct Rescue {
 }
 
 /// What can be done for a batch as it stands; `weighs_g` is what the mass weighs without its pan, if she says so.
-#[must_use]
-pub fn rescue(setup: &BatchSetup, state: &BatchState, weighs_g: Option<f64>) -> Rescue {
-    Rescue {
+///
+/// # Errors
+/// A weight no pan holds.
+pub fn rescue(setup: &BatchSetup, state: &BatchState, weighs_g: Option<f64>) -> Result<Rescue> {
+    if let Some(g) = weighs_g {
+        within("What it weighs", g, 1.0, MOST_G, "g")?;
+    }
+    Ok(Rescue {
         mistakes: setup.mistakes.clone(),
         sums: syrup_sums(setup, state),
         mass: mass_sums(setup, state, weighs_g),
-    }
+    })
 }
 
 fn syrup_sums(setup: &BatchSetup, state: &BatchState) -> Vec<Sum> {

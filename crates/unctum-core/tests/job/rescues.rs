@@ -48,9 +48,13 @@ fn cooked(sweet: &str, method: &str) -> (BatchSetup, BatchState) {
 fn masses() -> Vec<(String, BatchSetup, BatchState)> {
     let all = shelf().1.iter().flat_map(|s| s.methods.iter().map(|m| (s.key.clone(), m.key.clone())));
     all.map(|(sweet, method)| (format!("{sweet}/{method}"), cooked(&sweet, &method)))
-        .filter(|(_, (setup, state))| !rescue(setup, state, None).mass.is_empty())
+        .filter(|(_, (setup, state))| !told(setup, state, None).mass.is_empty())
         .map(|(name, (setup, state))| (name, setup, state))
         .collect()
+}
+
+fn told(setup: &BatchSetup, state: &BatchState, weighs_g: Option<f64>) -> Rescue {
+    rescue(setup, state, weighs_g).expect("a weight that can be")
 }
 
 fn by(rescue: &Rescue, trouble: Trouble) -> &MassRescue {
@@ -63,7 +67,7 @@ fn what_is_seen_of_a_mass_is_put_right_to_what_it_was_to_be() {
     assert!(all.len() >= 10, "{} masses come together", all.len());
     for (name, setup, state) in &all {
         let meant = setup.sets.expect("it sets").texture(25.0);
-        let rescue = rescue(setup, state, None);
+        let rescue = told(setup, state, None);
         // In a slab of ghee fat decides, not water: that it is dry the scale alone could tell.
         if rescue.mass.iter().all(|m| m.trouble != Trouble::TooDry) {
             assert!(name.contains("ghee") || name.contains("granular"), "{name}");
@@ -92,19 +96,27 @@ fn what_is_seen_of_a_mass_is_put_right_to_what_it_was_to_be() {
 #[test]
 fn a_weight_says_it_to_the_gram() {
     let (setup, state) = cooked("cashew-sheet", "one-string");
-    let meant_g = by(&rescue(&setup, &state, None), Trouble::TooDry).rescued.stop_at_g;
+    let meant_g = by(&told(&setup, &state, None), Trouble::TooDry).rescued.stop_at_g;
     for lost_g in [12.0, 30.0, 45.0] {
-        let told = rescue(&setup, &state, Some(meant_g - lost_g));
-        let dry = by(&told, Trouble::TooDry);
+        let lighter = told(&setup, &state, Some(meant_g - lost_g));
+        let dry = by(&lighter, Trouble::TooDry);
         assert!(dry.weighed && (dry.rescued.water_g - lost_g).abs() < 1.0, "{lost_g}: {dry:?}");
         assert!((dry.rescued.stop_at_g - meant_g).abs() < 1.0);
     }
     // It weighs more than it was to, and she finds it dry: no blind deed.
-    let odd = rescue(&setup, &state, Some(meant_g + 40.0));
+    let odd = told(&setup, &state, Some(meant_g + 40.0));
     let dry = by(&odd, Trouble::TooDry);
     assert!(dry.rescued.water_g == 0.0 && dry.rescued.cause.contains("not as it was told"), "{dry:?}");
     // A weight below its dry part is none.
-    assert!(!by(&rescue(&setup, &state, Some(20.0)), Trouble::TooDry).weighed);
+    assert!(!by(&told(&setup, &state, Some(20.0)), Trouble::TooDry).weighed);
+}
+
+#[test]
+fn a_weight_no_pan_holds_is_refused() {
+    let (setup, state) = cooked("cashew-sheet", "one-string");
+    for weighs_g in [f64::INFINITY, f64::NAN, -3.0, 0.0, 1e6] {
+        assert!(rescue(&setup, &state, Some(weighs_g)).is_err(), "{weighs_g} g");
+    }
 }
 
 /// When something opens for a batch laid so, min after the pour.

@@ -242,7 +242,7 @@ pub async fn batch(app: &State<App>, id: i32, after_seq: Option<i32>) -> Answer<
 pub async fn rescue(app: &State<App>, id: i32, weighs_g: Option<f64>) -> Answer<Json<Rescue>> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     let batch = app.read(move |c| following.at(c, id)).await?;
-    Ok(Json(rescue_of(batch.setup(), &batch.state_at(now_ms), weighs_g)))
+    Ok(Json(rescue_of(batch.setup(), &batch.state_at(now_ms), weighs_g)?))
 }
 
 /// What a device says of an entry besides what happened.

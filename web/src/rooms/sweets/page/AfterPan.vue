@@ -4,6 +4,7 @@ import type { Api } from '@/api/client'
 import CoolingBand from '@/look/drawings/CoolingBand.vue'
 import FirmnessScale from '@/look/drawings/FirmnessScale.vue'
 import { useKitchen } from '@/live/kitchen'
+import { hasScale } from '@/units/measures'
 import { celsius, degreeUnit, grams, gramUnit, millimetres, millimetreUnit } from '@/units/format'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import BathFigures from './BathFigures.vue'
@@ -20,6 +21,8 @@ const props = defineProps<{
 const emit = defineEmits<{ lies: [change: { thick?: string; cold?: string }] }>()
 const kitchen = useKitchen()
 const finish = computed(() => props.formula.finish)
+/** Without a scale a weight says nothing. */
+const byScale = computed(() => hasScale(kitchen.view?.kitchen.bench))
 const room_c = computed(() => kitchen.view?.kitchen.room.room_c ?? 25)
 const PLACES: { key: Api<'Place'>; name: string }[] = [
   { key: 'table', name: 'On the table' },
@@ -48,7 +51,7 @@ const never = computed(() =>
       <p v-for="a in finish.aims" :key="a.band" class="aim">
         For <strong>{{ a.name }}</strong>: {{ grams(Math.abs(a.water_g)) }} {{ gramUnit() }}
         {{ a.water_g > 0 ? 'more water left in' : 'less water'
-        }}<template v-if="a.pan_g != null"
+        }}<template v-if="byScale && a.pan_g != null"
           >, the pan at {{ grams(a.pan_g) }} {{ gramUnit() }} after “{{ title(a.step) }}”</template
         >.
       </p>
