@@ -47,7 +47,7 @@ function say(sum: Api<'Sum'>): { sign: string; now: string } {
     case 'over':
       return {
         sign: 'The syrup went too far',
-        now: `Pour ${by} of hot water in, slowly and down the side: it spits. Back to the boil, and test.`,
+        now: `Pour ${by} of hot water in, slowly and down the side, with the flame off: it spits. If it smells burnt, begin anew. Else back to the boil, and test.`,
       }
     case 'grained':
       return {
