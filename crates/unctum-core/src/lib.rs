@@ -66,6 +66,7 @@ pub mod keep;
 pub mod kitchen;
 pub mod milk;
 pub mod numeric;
+pub mod order;
 pub mod pan;
 pub mod process;
 pub mod reading;

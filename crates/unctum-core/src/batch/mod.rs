@@ -39,7 +39,7 @@ pub use fold::state_at;
 pub use followed::Followed;
 pub use lesson::{Lesson, Mend, NextTime, lesson};
 pub use rescue::{MassRescue, Rescue, Sum, WaterSum, rescue};
-pub use setup::{BatchSetup, Chosen, RingSeen, StepPlan};
+pub use setup::{BatchSetup, Chosen, Planned, RingSeen, StepPlan};
 pub use sights::SightState;
 pub use signs::{SyrupSigns, syrup_signs};
 pub use standing::standing;

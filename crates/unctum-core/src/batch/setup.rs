@@ -149,6 +149,20 @@ pub struct Chosen {
     /// How it is laid, where that is otherwise than it is written.
     #[serde(default)]
     pub lies: Lies,
+    /// The days that it was planned for, if it was.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub planned: Option<Planned>,
+}
+
+/// A batch of days that were planned.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Planned {
+    /// Number of the days.
+    pub days_id: i32,
+    /// Key of the batch among them.
+    pub batch: String,
 }
 
 impl BatchSetup {

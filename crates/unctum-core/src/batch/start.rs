@@ -1,9 +1,9 @@
 //! From what is asked to what is made and to the batch at the stove: one choice of things, one change, one
 //! sizing, one rounding, for the sweet's page, the start sheet and the stove alike.
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 
-use crate::batch::{BatchSetup, Chosen, StepPlan};
+use crate::batch::{BatchSetup, Chosen, Planned, StepPlan};
 use crate::course::Tools;
 use crate::error::{CoreError, Result};
 use crate::formula::{
@@ -16,7 +16,7 @@ use crate::syrup::{Charge, Contents, StageKey};
 use crate::variation::{Variation, Varied, changed_title, vary};
 
 /// What to start: a sweet with its size, or a plain syrup with its charge and stage.
-#[derive(Debug, Clone, PartialEq, Default, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", schema(example = json!({"sweet_key": "cashew-sheet", "size": {"kind": "ingredient", "ingredient": "cashew", "amount_g": 400}, "pan_id": 1, "ring_id": 1, "thermometer_id": 1})))]
@@ -60,6 +60,9 @@ pub struct StartAsk {
     /// How she lays it, where that is otherwise than it is written.
     #[serde(default)]
     pub lies: Lies,
+    /// The days that it was planned for, if it was.
+    #[serde(default)]
+    pub planned: Option<Planned>,
 }
 
 impl StartAsk {
@@ -206,6 +209,7 @@ fn chosen(ask: &StartAsk, picked: &Picked) -> Chosen {
         pan_id: picked.pan_id,
         ring_id: picked.ring_id,
         lies: ask.lies,
+        planned: ask.planned.clone(),
         ..Chosen::default()
     }
 }

@@ -1,13 +1,31 @@
 //! What proves that a day cannot be done, before anything is laid: each proof is a sum anybody can check.
 
-use crate::day::problem::{DayBatch, DayProblem, HANDS};
+use crate::day::judge::judge;
+use crate::day::problem::{DayBatch, DayLag, DayProblem, HANDS};
 
 /// Why a problem cannot be done, with what would make it possible; none where nothing simple forbids it, which proves
 /// nothing.
 #[must_use]
 pub fn impossible(problem: &DayProblem) -> Option<String> {
     let in_batch = |b: &DayBatch| uses_more(problem, b).or_else(|| too_long(problem, b));
-    problem.batches.iter().find_map(in_batch).or_else(|| too_few_hands(problem))
+    let found = problem.batches.iter().find_map(in_batch).or_else(|| too_few_hands(problem));
+    found.or_else(|| pins_clash(problem))
+}
+
+/// Pinned steps that contradict each other, the hours or what is taken: they are judged as if there were nothing else.
+fn pins_clash(problem: &DayProblem) -> Option<String> {
+    let pinned = |id: &String| problem.pins.contains_key(id);
+    let both = |l: &DayLag| pinned(&l.from) && pinned(&l.to);
+    let mut of = problem.clone();
+    for batch in &mut of.batches {
+        batch.steps.retain(|s| pinned(&s.id));
+        batch.lags.retain(both);
+        batch.holds.retain(|h| pinned(&h.from) && pinned(&h.to));
+    }
+    of.batches.retain(|b| !b.steps.is_empty());
+    of.links.retain(both);
+    let clash = judge(&of, &problem.pins).err()?;
+    Some(format!("What is pinned cannot stand so: {}. Unpin it, or pin it elsewhere.", clash.first()?))
 }
 
 /// A step, or a hold, that takes more of a thing than there is.

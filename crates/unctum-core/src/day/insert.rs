@@ -3,7 +3,7 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::problem::{DayBatch, DayProblem, HANDS};
+use crate::day::problem::{DayBatch, DayProblem, HANDS, Starts};
 use crate::day::room::Room;
 use crate::sim::Luck;
 
@@ -13,11 +13,13 @@ pub(super) struct Laying {
     pub id: String,
     pub dur: i32,
     pub hands: bool,
-    uses: Vec<(usize, i32)>,
+    /// The only minute at which it starts, if there is one.
+    pub pin: Option<i32>,
+    pub uses: Vec<(usize, i32)>,
     /// What follows it: which, at least, at most.
-    after: Vec<(usize, i32, Option<i32>)>,
+    pub after: Vec<(usize, i32, Option<i32>)>,
     /// What is held from its start: thing, how many, to the end of which.
-    holds: Vec<(usize, i32, usize)>,
+    pub holds: Vec<(usize, i32, usize)>,
 }
 
 /// A batch, its steps by number, the last ones first.
@@ -32,7 +34,7 @@ pub(super) struct Batch {
 
 impl Batch {
     /// A batch of a problem that was checked.
-    pub fn of(batch: &DayBatch, things: &BTreeMap<&str, usize>) -> Self {
+    pub fn of(batch: &DayBatch, things: &BTreeMap<&str, usize>, pins: &Starts) -> Self {
         let thing = |name: &String| things.get(name.as_str()).copied();
         let place = |id: &str| batch.place(id);
         let steps = batch.steps.iter().enumerate().map(|(i, step)| {
@@ -42,6 +44,7 @@ impl Batch {
                 id: step.id.clone(),
                 dur: step.dur,
                 hands: step.uses.get(HANDS).is_some_and(|n| *n > 0),
+                pin: pins.get(&step.id).copied(),
                 uses: step.uses.iter().filter_map(|(res, n)| Some((thing(res)?, *n))).collect(),
                 after: lags.filter_map(|l| Some((place(&l.to)?, l.min, l.max))).collect(),
                 holds: holds.filter_map(|h| Some((thing(&h.res)?, h.units, place(&h.to)?))).collect(),
@@ -77,7 +80,7 @@ impl Batch {
         (0..self.steps.len()).for_each(|i| self.hold_one(room, starts, i, times));
     }
 
-    fn hold_one(&self, room: &mut Room, starts: &[i32], i: usize, times: i32) {
+    pub fn hold_one(&self, room: &mut Room, starts: &[i32], i: usize, times: i32) {
         let step = &self.steps[i];
         let (from, to) = (starts[i], starts[i] + step.dur);
         step.uses.iter().for_each(|(thing, n)| room.take(*thing, times * n, from, to));
@@ -124,6 +127,16 @@ pub(super) struct How<'a> {
     pub anchors: &'a [i32],
     /// How often a step with hands is drawn to one, 0–1.
     pub drawn: f64,
+    /// What other batches ask of its steps.
+    pub bounds: &'a [Bound],
+}
+
+/// What another batch asks of a step: that it starts no earlier and no later.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Bound {
+    pub step: usize,
+    pub no_earlier: i32,
+    pub no_later: i32,
 }
 
 /// What came of looking for a place.
@@ -139,6 +152,7 @@ enum Found {
 pub(super) fn lay(batch: &Batch, room: &mut Room, how: &How<'_>, luck: &mut Luck) -> Option<Vec<i32>> {
     let count = batch.steps.len();
     let mut latest = vec![room.horizon(); count];
+    how.bounds.iter().for_each(|b| latest[b.step] = latest[b.step].min(b.no_later));
     let mut starts = vec![0; count];
     let (mut at, mut tries) = (0, 0);
     while at < count {
@@ -188,12 +202,20 @@ fn place(
             }
         }
     }
-    let least = presses.map_or(batch.release, |p| p.1.max(batch.release));
-    if step.hands && how.drawn > 0.0 && luck.between(0.0, 1.0) < how.drawn {
+    let bounds = how.bounds.iter().filter(|b| b.step == i);
+    let floor =
+        bounds.map(|b| b.no_earlier).fold(if step.pin.is_some() { 0 } else { batch.release }, i32::max);
+    let least = presses.map_or(floor, |p| p.1.max(floor));
+    if let Some(pin) = step.pin {
+        if pin > start {
+            return Found::Nowhere;
+        }
+        start = pin;
+    } else if step.hands && how.drawn > 0.0 && luck.between(0.0, 1.0) < how.drawn {
         start = drawn(how.anchors, (least, start), step.dur, luck);
     }
     loop {
-        if start < batch.release {
+        if start < floor || step.pin.is_some_and(|pin| start != pin) {
             return Found::Nowhere;
         }
         if step.hands {
@@ -211,7 +233,7 @@ fn place(
             start = minute - step.dur;
             continue;
         }
-        if start < batch.release {
+        if start < floor || step.pin.is_some_and(|pin| start != pin) {
             return Found::Nowhere;
         }
         for (thing, n, last) in &step.holds {

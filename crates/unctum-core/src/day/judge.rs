@@ -1,80 +1,144 @@
 //! Judges a plan by the words of the problem alone: what breaks, and how good it is. Shares nothing with what made it.
 
 use std::collections::BTreeMap;
+use std::fmt;
 
 use crate::day::problem::{DayBatch, DayProblem, DayTerms, HANDS, Starts};
 
-/// How good a plan is, or all that is wrong with it, a sentence each.
+/// Something that a plan breaks.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Break {
+    /// A step without a start.
+    NoStart(String),
+    /// A start of what is no step.
+    NoStep(String),
+    /// A step starts before its batch may.
+    TooEarly(String),
+    /// A step ends after the last day.
+    AfterTheEnd(String),
+    /// A step wants hands when nobody is in the kitchen.
+    NobodyThere(String),
+    /// A step starts elsewhere than where it is pinned.
+    Unpinned(String),
+    /// One follows another sooner than it may: from, to, the wait, at least.
+    TooSoon(String, String, i32, i32),
+    /// One follows another later than it may: from, to, the wait, at most.
+    TooLate(String, String, i32, i32),
+    /// More of a thing is used than there is: what, the minute, how many, of how many.
+    TooMany(String, i32, i32, i32),
+}
+
+impl fmt::Display for Break {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        match self {
+            Self::NoStart(id) => write!(f, "{id} has no start"),
+            Self::NoStep(id) => write!(f, "{id} is no step"),
+            Self::TooEarly(id) => write!(f, "{id} starts before it may"),
+            Self::AfterTheEnd(id) => write!(f, "{id} ends after the last day"),
+            Self::NobodyThere(id) => write!(f, "{id} wants hands when nobody is in the kitchen"),
+            Self::Unpinned(id) => write!(f, "{id} starts elsewhere than where it is pinned"),
+            Self::TooSoon(from, to, gap, min) => {
+                write!(f, "{to} follows {from} after {gap} min, sooner than {min}")
+            }
+            Self::TooLate(from, to, gap, max) => {
+                write!(f, "{to} follows {from} after {gap} min, later than {max}")
+            }
+            Self::TooMany(res, minute, used, there) => {
+                write!(f, "{used} of “{res}” are used at {minute}, there are {there}")
+            }
+        }
+    }
+}
+
+/// How good a plan is, or all that is wrong with it.
 ///
 /// # Errors
 /// What breaks.
-pub fn judge(problem: &DayProblem, starts: &Starts) -> std::result::Result<DayTerms, Vec<String>> {
-    let mut wrong = Vec::new();
-    let steps: BTreeMap<&str, (&DayBatch, i32)> = problem
-        .batches
-        .iter()
-        .flat_map(|b| b.steps.iter().map(move |s| (s.id.as_str(), (b, s.dur))))
-        .collect();
-    wrong.extend(steps.keys().filter(|id| !starts.contains_key(**id)).map(|id| format!("{id} has no start")));
-    wrong.extend(
-        starts.keys().filter(|id| !steps.contains_key(id.as_str())).map(|id| format!("{id} is no step")),
-    );
+pub fn judge(problem: &DayProblem, starts: &Starts) -> std::result::Result<DayTerms, Vec<Break>> {
+    let steps: BTreeMap<&str, i32> =
+        problem.batches.iter().flat_map(|b| &b.steps).map(|s| (s.id.as_str(), s.dur)).collect();
+    let missing = steps.keys().filter(|id| !starts.contains_key(**id)).map(|id| Break::NoStart((*id).into()));
+    let odd = starts.keys().filter(|id| !steps.contains_key(id.as_str())).cloned().map(Break::NoStep);
+    let mut wrong: Vec<Break> = missing.chain(odd).collect();
     if !wrong.is_empty() {
         return Err(wrong);
     }
     let start = |id: &str| starts.get(id).copied().unwrap_or(0);
-    let end = |id: &str| start(id) + steps.get(id).map_or(0, |(_, dur)| *dur);
+    let end = |id: &str| start(id) + steps.get(id).copied().unwrap_or(0);
+    wrong.extend(steps_that_break(problem, &start));
+    for lag in problem.batches.iter().flat_map(|b| &b.lags).chain(&problem.links) {
+        let gap = start(&lag.to) - end(&lag.from);
+        if gap < lag.min {
+            wrong.push(Break::TooSoon(lag.from.clone(), lag.to.clone(), gap, lag.min));
+        }
+        if let Some(max) = lag.max.filter(|max| gap > *max) {
+            wrong.push(Break::TooLate(lag.from.clone(), lag.to.clone(), gap, max));
+        }
+    }
+    wrong.extend(too_many(problem, &start, &end));
+    if wrong.is_empty() { Ok(terms(problem, &start, &end)) } else { Err(wrong) }
+}
 
-    let mut changes: BTreeMap<&str, BTreeMap<i32, i32>> = BTreeMap::new();
+fn steps_that_break(problem: &DayProblem, start: &dyn Fn(&str) -> i32) -> Vec<Break> {
+    let mut wrong = Vec::new();
     for batch in &problem.batches {
         for step in &batch.steps {
-            let (from, to) = (start(&step.id), end(&step.id));
-            if from < batch.release {
-                wrong.push(format!("{} starts before it may", step.id));
+            let (from, pinned) = (start(&step.id), problem.pins.get(&step.id));
+            let to = from + step.dur;
+            if from < batch.release && pinned.is_none() {
+                wrong.push(Break::TooEarly(step.id.clone()));
             }
             if to > problem.horizon {
-                wrong.push(format!("{} ends after the last day", step.id));
+                wrong.push(Break::AfterTheEnd(step.id.clone()));
             }
             let hands = step.uses.get(HANDS).is_some_and(|n| *n > 0);
             if hands && !problem.windows.iter().any(|(opens, closes)| *opens <= from && to <= *closes) {
-                wrong.push(format!("{} wants hands when nobody is in the kitchen", step.id));
+                wrong.push(Break::NobodyThere(step.id.clone()));
             }
+            if pinned.is_some_and(|minute| *minute != from) {
+                wrong.push(Break::Unpinned(step.id.clone()));
+            }
+        }
+    }
+    wrong
+}
+
+/// Of each thing the first minute at which more is used than there is.
+fn too_many(problem: &DayProblem, start: &dyn Fn(&str) -> i32, end: &dyn Fn(&str) -> i32) -> Vec<Break> {
+    let mut changes: BTreeMap<&str, BTreeMap<i32, i32>> = BTreeMap::new();
+    for taken in &problem.taken {
+        uses(&mut changes, &taken.res, taken.units, (taken.from, taken.to));
+    }
+    for batch in &problem.batches {
+        for step in &batch.steps {
             for (res, units) in &step.uses {
-                let of = changes.entry(res).or_default();
-                *of.entry(from).or_default() += units;
-                *of.entry(to).or_default() -= units;
+                uses(&mut changes, res, *units, (start(&step.id), end(&step.id)));
             }
         }
         for hold in &batch.holds {
-            let of = changes.entry(&hold.res).or_default();
-            *of.entry(start(&hold.from)).or_default() += hold.units;
-            *of.entry(end(&hold.to)).or_default() -= hold.units;
-        }
-        for lag in &batch.lags {
-            let gap = start(&lag.to) - end(&lag.from);
-            if gap < lag.min {
-                wrong.push(format!(
-                    "{} follows {} after {gap} min, sooner than {}",
-                    lag.to, lag.from, lag.min
-                ));
-            }
-            if let Some(max) = lag.max.filter(|max| gap > *max) {
-                wrong.push(format!("{} follows {} after {gap} min, later than {max}", lag.to, lag.from));
-            }
+            uses(&mut changes, &hold.res, hold.units, (start(&hold.from), end(&hold.to)));
         }
     }
-    for (res, of) in &changes {
+    let over = |(res, of): (&&str, &BTreeMap<i32, i32>)| {
         let there = problem.resources.get(*res).copied().unwrap_or(0);
         let mut used = 0;
-        let over = of.iter().find_map(|(minute, change)| {
+        of.iter().find_map(|(minute, change)| {
             used += change;
-            (used > there).then_some((*minute, used))
-        });
-        if let Some((minute, used)) = over {
-            wrong.push(format!("{used} of “{res}” are used at {minute}, there are {there}"));
-        }
-    }
-    if wrong.is_empty() { Ok(terms(problem, &start, &end)) } else { Err(wrong) }
+            (used > there).then(|| Break::TooMany((*res).to_owned(), *minute, used, there))
+        })
+    };
+    changes.iter().filter_map(over).collect()
+}
+
+fn uses<'a>(
+    changes: &mut BTreeMap<&'a str, BTreeMap<i32, i32>>,
+    res: &'a str,
+    units: i32,
+    (from, to): (i32, i32),
+) {
+    let of = changes.entry(res).or_default();
+    *of.entry(from).or_default() += units;
+    *of.entry(to).or_default() -= units;
 }
 
 /// The batches that a plan ends too late, a sentence each.

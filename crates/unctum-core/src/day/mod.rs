@@ -7,11 +7,19 @@
 mod impossible;
 mod insert;
 mod judge;
+mod probe;
 mod problem;
 mod room;
+mod rounds;
 mod solve;
+mod stand;
+mod sure;
+mod ways;
 
 pub use impossible::impossible;
-pub use judge::{judge, late};
-pub use problem::{DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, HANDS, Starts};
+pub use judge::{Break, judge, late};
+pub use probe::{Elsewhere, MovedAlone, TRIED_MIN, may_move, plan_after, plan_with, why_there};
+pub use problem::{DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTaken, DayTerms, HANDS, Starts};
 pub use solve::Planner;
+pub use sure::{Sure, sure};
+pub use ways::{Change, Way, alone, ways};

@@ -30,6 +30,29 @@ pub struct DayProblem {
     pub windows: Vec<(i32, i32)>,
     /// What is to be made.
     pub batches: Vec<DayBatch>,
+    /// What follows across batches: what makes an ingredient, and what takes it.
+    #[serde(default)]
+    pub links: Vec<DayLag>,
+    /// What is taken already, whatever is planned.
+    #[serde(default)]
+    pub taken: Vec<DayTaken>,
+    /// Steps that start at this minute and at no other; also before their batch may be begun.
+    #[serde(default)]
+    pub pins: Starts,
+}
+
+/// Something that is taken already: by what is in the pan now, by a cook who is away.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayTaken {
+    /// What.
+    pub res: String,
+    /// How many.
+    pub units: i32,
+    /// From, min.
+    pub from: i32,
+    /// To, min.
+    pub to: i32,
 }
 
 /// A batch of a day.
@@ -139,6 +162,65 @@ impl DayProblem {
                 }
             }
         }
+        let unknown = |kind, name: &str| Err(CoreError::Unknown { kind, name: name.to_owned() });
+        let linked = self.links.iter().flat_map(|l| [&l.from, &l.to]).chain(self.pins.keys());
+        if let Some(id) = linked.into_iter().find(|id| !named.contains(id.as_str())) {
+            return unknown("step of these days", id);
+        }
+        if let Some(taken) = self.taken.iter().find(|t| !self.resources.contains_key(&t.res)) {
+            return unknown("thing of this kitchen", &taken.res);
+        }
+        for taken in &self.taken {
+            within("How much is taken", f64::from(taken.units), 0.0, 1e6, "")?;
+        }
+        for lag in &self.links {
+            lag.check()?;
+        }
+        if self.in_a_circle() {
+            return unreadable("Batches wait for each other in a circle.".into());
+        }
+        Ok(())
+    }
+
+    /// The batch that a step belongs to.
+    pub(super) fn batch_of(&self, step: &str) -> Option<usize> {
+        self.batches.iter().position(|b| b.place(step).is_some())
+    }
+
+    /// How many batches in a row take what each one gives; a batch that takes nothing has none. None in a circle.
+    pub(super) fn depths(&self) -> Option<Vec<usize>> {
+        let arrows: Vec<(usize, usize)> = self
+            .links
+            .iter()
+            .filter_map(|l| Some((self.batch_of(&l.from)?, self.batch_of(&l.to)?)))
+            .collect();
+        let mut depths = vec![0; self.batches.len()];
+        for _ in 0..=self.batches.len() {
+            let before = depths.clone();
+            for (from, to) in &arrows {
+                depths[*from] = depths[*from].max(depths[*to] + 1);
+            }
+            if depths == before {
+                return Some(depths);
+            }
+        }
+        None
+    }
+
+    fn in_a_circle(&self) -> bool {
+        self.depths().is_none()
+    }
+}
+
+impl DayLag {
+    fn check(&self) -> Result<()> {
+        within("The wait between two steps", f64::from(self.min), 0.0, MOST_MIN, "min")?;
+        if self.max.is_some_and(|max| max < self.min) {
+            return Err(CoreError::Unreadable(format!(
+                "“{}” is to follow “{}” sooner than it may: the longest wait is shorter than the shortest.",
+                self.to, self.from
+            )));
+        }
         Ok(())
     }
 }
@@ -173,13 +255,7 @@ impl DayBatch {
             if let Some(id) = ends(&lag.from, &lag.to) {
                 return unknown("step of this batch", &id);
             }
-            within("The wait between two steps", f64::from(lag.min), 0.0, MOST_MIN, "min")?;
-            if lag.max.is_some_and(|max| max < lag.min) {
-                return unreadable(format!(
-                    "“{}” is to follow “{}” sooner than it may: the longest wait is shorter than the shortest.",
-                    lag.to, lag.from
-                ));
-            }
+            lag.check()?;
         }
         for hold in &self.holds {
             if let Some(id) = ends(&hold.from, &hold.to) {

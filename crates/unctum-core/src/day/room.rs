@@ -18,6 +18,16 @@ impl Room {
         self.horizon
     }
 
+    /// Whether no more of anything is used than there is.
+    pub fn is_free(&self) -> bool {
+        self.used.iter().zip(&self.there).all(|(used, there)| used.iter().all(|u| u <= there))
+    }
+
+    /// Other hours from now on; what they were.
+    pub fn open(&mut self, windows: Vec<(i32, i32)>) -> Vec<(i32, i32)> {
+        std::mem::replace(&mut self.windows, windows)
+    }
+
     fn span(&self, from: i32, to: i32) -> std::ops::Range<usize> {
         let from = from.clamp(0, self.horizon) as usize;
         from..(to.clamp(0, self.horizon) as usize).max(from)

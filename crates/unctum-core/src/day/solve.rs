@@ -1,9 +1,10 @@
 //! Plans a day: lays all batches, then takes some out and lays them anew, for as long as it is let.
 
 use crate::day::impossible::impossible;
-use crate::day::insert::{Batch, How, lay};
-use crate::day::problem::{DayProblem, DayTerms, Starts};
+use crate::day::insert::{Batch, Bound, How, lay};
+use crate::day::problem::{DayLag, DayProblem, DayTerms, Starts};
 use crate::day::room::Room;
+use crate::day::stand::stands;
 use crate::error::{CoreError, Result};
 use crate::sim::Luck;
 
@@ -22,31 +23,45 @@ use crate::sim::Luck;
 /// # Ok::<(), unctum_core::CoreError>(())
 /// ```
 pub struct Planner {
-    batches: Vec<Batch>,
-    windows: Vec<(i32, i32)>,
+    pub(super) batches: Vec<Batch>,
+    /// How many batches in a row take what each one gives.
+    pub(super) depths: Vec<usize>,
+    pub(super) links: Vec<Link>,
+    pub(super) windows: Vec<(i32, i32)>,
     slack: i32,
-    room: Room,
-    luck: Luck,
-    now: Vec<Option<Vec<i32>>>,
-    now_cost: f64,
+    pub(super) room: Room,
+    pub(super) luck: Luck,
+    pub(super) now: Vec<Option<Vec<i32>>>,
+    pub(super) now_cost: f64,
     best: Vec<Vec<i32>>,
     best_terms: Option<DayTerms>,
-    rounds: u32,
+    pub(super) rounds: u32,
+}
+
+/// What one batch gives and another takes: batch and step.
+pub(super) struct Link {
+    pub gives: (usize, usize),
+    pub takes: (usize, usize),
+    min: i32,
+    max: Option<i32>,
+}
+
+impl Link {
+    fn of(problem: &DayProblem, lag: &DayLag) -> Option<Self> {
+        let place = |id: &str| {
+            let b = problem.batch_of(id)?;
+            Some((b, problem.batches[b].place(id)?))
+        };
+        Some(Self { gives: place(&lag.from)?, takes: place(&lag.to)?, min: lag.min, max: lag.max })
+    }
 }
 
 /// What a minute late, stale, of span and away from the margin weighs.
 const WEIGHTS: [f64; 4] = [10_000.0, 100.0, 1.0, 0.002];
 /// A batch that cannot be on time is tried so much later each time, min.
-const LATER_MIN: [i32; 9] = [0, 15, 30, 60, 120, 240, 480, 1440, 100_000];
-/// Batches taken out at once, ways in which each is laid anew, and how warm it begins: a plan so many minutes of span
-/// worse may be taken.
-const MOST_OUT: usize = 5;
-const WAYS: usize = 4;
-const WARM: f64 = 40.0;
-const COLD: f64 = 0.5;
-/// It is warmed up again, from the best plan, after so many rounds, having cooled by this factor's logarithm.
-const CYCLE_ROUNDS: u32 = 1500;
-const COOLS: f64 = 5.0;
+pub(super) const LATER_MIN: [i32; 9] = [0, 15, 30, 60, 120, 240, 480, 1440, 100_000];
+/// Ways in which a batch is laid anew.
+const WAYS: usize = 3;
 /// Freshness wider than this leaves no more to choose from, min.
 const WIDEST_MIN: i32 = 2000;
 
@@ -57,17 +72,59 @@ impl Planner {
     /// A problem that is none; one that cannot be done, with the proof; one for which no first plan was found, which
     /// proves nothing.
     pub fn new(problem: &DayProblem, seed: u64) -> Result<Self> {
+        let mut planner = Self::empty(problem, seed)?;
+        planner.first()?;
+        Ok(planner)
+    }
+
+    /// A plan that leaves each batch where it stood, if it can stay there, and lays the others anew.
+    ///
+    /// # Errors
+    /// As [`Planner::new`].
+    pub fn after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Self> {
+        let mut planner = Self::empty(problem, seed)?;
+        let mut others = Vec::new();
+        for b in planner.order() {
+            let batch = planner.batches[b].clone();
+            let starts: Option<Vec<i32>> = batch.steps.iter().map(|s| stood.get(&s.id).copied()).collect();
+            let bounds = planner.bounds(b);
+            match starts.filter(|starts| stands(&batch, &mut planner.room, starts, &bounds)) {
+                Some(starts) => planner.now[b] = Some(starts),
+                None => others.push(b),
+            }
+        }
+        // Not all of it may be moved at once: what is pinned or has begun comes first.
+        others.sort_by_key(|b| std::cmp::Reverse(planner.pinned(*b)));
+        if others.iter().all(|b| planner.lay_anew(*b, 0.0, &LATER_MIN)) {
+            planner.keep();
+            return Ok(planner);
+        }
+        (0..planner.batches.len()).for_each(|b| planner.take_out(b));
+        planner.first()?;
+        Ok(planner)
+    }
+
+    fn empty(problem: &DayProblem, seed: u64) -> Result<Self> {
         problem.check()?;
         if let Some(proof) = impossible(problem) {
             return Err(CoreError::DoesNotFit(proof));
         }
         let things = Batch::things(problem);
-        let batches: Vec<Batch> = problem.batches.iter().map(|b| Batch::of(b, &things)).collect();
+        let batches: Vec<Batch> =
+            problem.batches.iter().map(|b| Batch::of(b, &things, &problem.pins)).collect();
         let there = problem.resources.values().copied().collect();
-        let mut planner = Self {
+        let mut room = Room::new(there, problem.windows.clone(), problem.horizon);
+        for taken in &problem.taken {
+            if let Some(thing) = things.get(taken.res.as_str()) {
+                room.take(*thing, taken.units, taken.from, taken.to);
+            }
+        }
+        Ok(Self {
+            depths: problem.depths().unwrap_or_default(),
+            links: problem.links.iter().filter_map(|l| Link::of(problem, l)).collect(),
             windows: problem.windows.clone(),
             slack: problem.slack,
-            room: Room::new(there, problem.windows.clone(), problem.horizon),
+            room,
             luck: Luck::of(seed),
             now: vec![None; batches.len()],
             batches,
@@ -75,17 +132,29 @@ impl Planner {
             best: Vec::new(),
             best_terms: None,
             rounds: 0,
-        };
-        planner.first()?;
-        Ok(planner)
+        })
+    }
+
+    fn pinned(&self, b: usize) -> usize {
+        self.batches[b].steps.iter().filter(|s| s.pin.is_some()).count()
+    }
+
+    /// All batches, the most pressing first; what gives to others after those that take it.
+    fn order(&self) -> Vec<usize> {
+        let mut order: Vec<usize> = (0..self.batches.len()).collect();
+        order.sort_by_key(|b| {
+            let batch = &self.batches[*b];
+            let many = std::cmp::Reverse(batch.steps.len());
+            (std::cmp::Reverse(self.pinned(*b)), self.depths[*b], many, batch.due)
+        });
+        order
     }
 
     /// Lays the most pressing first; where one finds no place, it goes to the front and all is laid again.
     fn first(&mut self) -> Result<()> {
-        let mut order: Vec<usize> = (0..self.batches.len()).collect();
-        order.sort_by_key(|b| (std::cmp::Reverse(self.batches[*b].steps.len()), self.batches[*b].due));
+        let mut order = self.order();
         for _ in 0..=2 * order.len() {
-            let stuck = order.iter().position(|b| !self.lay_anew(*b, 0.0));
+            let stuck = order.iter().position(|b| !self.lay_anew(*b, 0.0, &LATER_MIN));
             let Some(stuck) = stuck else {
                 self.keep();
                 return Ok(());
@@ -99,18 +168,38 @@ impl Planner {
         ))
     }
 
-    fn take_out(&mut self, b: usize) {
+    /// What the batches that are laid already ask of the steps of another.
+    fn bounds(&self, b: usize) -> Vec<Bound> {
+        let asks = |link: &Link| {
+            let (gives, takes) = (&link.gives, &link.takes);
+            let (from, to) = (&self.batches[gives.0], &self.now[takes.0]);
+            if gives.0 == b {
+                let at = to.as_ref()?[takes.1] - from.steps[gives.1].dur;
+                let no_earlier = link.max.map_or(0, |max| at - max);
+                Some(Bound { step: gives.1, no_earlier, no_later: at - link.min })
+            } else if takes.0 == b {
+                let ends = self.now[gives.0].as_ref()?[gives.1] + from.steps[gives.1].dur;
+                let no_later = link.max.map_or(i32::MAX, |max| ends + max);
+                Some(Bound { step: takes.1, no_earlier: ends + link.min, no_later })
+            } else {
+                None
+            }
+        };
+        self.links.iter().filter_map(asks).collect()
+    }
+
+    pub(super) fn take_out(&mut self, b: usize) {
         if let Some(starts) = self.now[b].take() {
             self.batches[b].hold(&mut self.room, &starts, -1);
         }
     }
 
     /// Lays a batch in the best of some ways; whether it found a place.
-    fn lay_anew(&mut self, b: usize, drawn: f64) -> bool {
-        let anchors = self.anchors();
+    pub(super) fn lay_anew(&mut self, b: usize, drawn: f64, later_min: &[i32]) -> bool {
+        let (anchors, bounds) = (self.anchors(), self.bounds(b));
         let (due, fresh) = (self.batches[b].due, self.batches[b].fresh);
         let mut best: Option<(f64, Vec<i32>)> = None;
-        for later in LATER_MIN {
+        for later in later_min.iter().copied() {
             for way in 0..if drawn > 0.0 { WAYS } else { 1 } {
                 let within = f64::from(fresh.min(WIDEST_MIN));
                 let ends_by = match (later, way) {
@@ -119,7 +208,7 @@ impl Planner {
                     (0, _) => due - self.luck.between(0.0, within) as i32,
                     (later, _) => due + later,
                 };
-                let how = How { ends_by, anchors: &anchors, drawn };
+                let how = How { ends_by, anchors: &anchors, drawn, bounds: &bounds };
                 let mut laid = lay(&self.batches[b], &mut self.room, &how, &mut self.luck);
                 if laid.is_none() {
                     let other = self.batches[b].otherwise(&mut self.luck);
@@ -169,6 +258,13 @@ impl Planner {
             terms.stale_min += (batch.due - batch.fresh - ready).max(0);
             terms.due_deviation_min += (batch.due - self.slack - ready).abs();
         }
+        let spans = self.spans();
+        terms.active_span_min = spans.iter().filter(|s| s.0 < s.1).map(|s| s.1 - s.0).sum();
+        terms
+    }
+
+    /// From the first to the last minute with hands, window by window; turned round where there is none.
+    pub(super) fn spans(&self) -> Vec<(i32, i32)> {
         let mut spans = vec![(i32::MAX, i32::MIN); self.windows.len()];
         for (from, to) in self.with_hands() {
             let inside = self.windows.iter().position(|(opens, closes)| *opens <= from && to <= *closes);
@@ -176,18 +272,17 @@ impl Planner {
                 *span = (span.0.min(from), span.1.max(to));
             }
         }
-        terms.active_span_min = spans.iter().filter(|s| s.0 < s.1).map(|s| s.1 - s.0).sum();
-        terms
+        spans
     }
 
-    fn cost(&self) -> f64 {
+    pub(super) fn cost(&self) -> f64 {
         let t = self.terms();
         let told = [t.late_min, t.stale_min, t.active_span_min, t.due_deviation_min];
         told.iter().zip(WEIGHTS).map(|(minutes, weight)| f64::from(*minutes) * weight).sum()
     }
 
     /// Remembers the plan as it stands, if it is the best.
-    fn keep(&mut self) {
+    pub(super) fn keep(&mut self) {
         self.now_cost = self.cost();
         let terms = self.terms();
         // Weights lead the way; which plan is the better one, the terms say in their order.
@@ -197,53 +292,13 @@ impl Planner {
         }
     }
 
-    fn back_to_best(&mut self) {
+    pub(super) fn back_to_best(&mut self) {
         (0..self.batches.len()).for_each(|b| self.take_out(b));
         for (b, starts) in self.best.clone().into_iter().enumerate() {
             self.batches[b].hold(&mut self.room, &starts, 1);
             self.now[b] = Some(starts);
         }
         self.now_cost = self.cost();
-    }
-
-    /// Takes some batches out that lie near to each other and lays them anew, so often. The best plan is never lost.
-    pub fn improve(&mut self, rounds: u32) {
-        let count = self.batches.len();
-        for _ in 0..rounds {
-            let into = self.rounds % CYCLE_ROUNDS;
-            if into == 0 && self.rounds > 0 {
-                self.back_to_best();
-            }
-            self.rounds += 1;
-            let warm = WARM * (-COOLS * f64::from(into) / f64::from(CYCLE_ROUNDS)).exp() + COLD;
-            let all: Vec<usize> = (0..count).collect();
-            let around = self.luck.one(&all);
-            let ready = |b: usize| self.now[b].as_ref().map_or(0, |s| self.batches[b].ready(s));
-            let mut near = all;
-            near.sort_by_key(|b| (ready(*b) - ready(around)).abs());
-            let most = MOST_OUT.min(count) as f64;
-            near.truncate(1 + self.luck.between(0.0, most) as usize);
-            let before: Vec<(usize, Vec<i32>)> =
-                near.iter().filter_map(|b| Some((*b, self.now[*b].clone()?))).collect();
-            let drawn = self.luck.between(0.05, 0.6);
-            near.iter().for_each(|b| self.take_out(*b));
-            let mut laid = true;
-            while let (true, false) = (laid, near.is_empty()) {
-                let next = self.luck.between(0.0, near.len() as f64) as usize;
-                let b = near.swap_remove(next.min(near.len() - 1));
-                laid = self.lay_anew(b, drawn);
-            }
-            let worse = if laid { self.cost() - self.now_cost } else { f64::INFINITY };
-            if worse <= 0.0 || self.luck.between(0.0, 1.0) < (-worse / warm).exp() {
-                self.keep();
-            } else {
-                before.iter().for_each(|(b, _)| self.take_out(*b));
-                for (b, starts) in before {
-                    self.batches[b].hold(&mut self.room, &starts, 1);
-                    self.now[b] = Some(starts);
-                }
-            }
-        }
     }
 
     /// The best plan so far.

@@ -1,0 +1,238 @@
+//! From a batch's own steps, courses and windows to the day's: what takes how long, what it uses, what follows when, what
+//! is held meanwhile. The sweet's graph is the only source; nothing is ruled here a second time.
+
+use std::collections::BTreeMap;
+
+use crate::day::{DayBatch, DayHold, DayLag, DayStep, HANDS};
+use crate::formula::set_act;
+use crate::kitchen::KitchenDocument;
+use crate::numeric::Spread;
+use crate::order::make::DayMade;
+use crate::process::{Manner, Step, StepKind, Vessel};
+
+/// Hands of a step, in tenths of a cook: who stands at one pan has an eye for one more.
+#[must_use]
+pub fn hands(manner: Manner) -> i32 {
+    match manner {
+        Manner::Bound | Manner::Work => 8,
+        Manner::Watch => 2,
+        Manner::Wait => 0,
+    }
+}
+
+/// Names of the kitchen's things among the day's.
+pub(super) const TRAY: &str = "tray";
+pub(super) const COLD: &str = "cold";
+pub(super) const GRINDER: &str = "grinder";
+pub(super) const CLOTH: &str = "cloth";
+
+pub(super) fn ring_name(id: i32) -> String {
+    format!("ring:{id}")
+}
+
+pub(super) fn pan_name(id: i32) -> String {
+    format!("pan:{id}")
+}
+
+/// The name of a step among the day's.
+#[must_use]
+pub fn step_id(batch_key: &str, step_key: &str) -> String {
+    format!("{batch_key}/{step_key}")
+}
+
+/// What only marks a moment: until then a pan is held that is emptied into something that waits long.
+pub(super) const MARK: &str = "~";
+
+/// Whether a step of the day only marks a moment.
+#[must_use]
+pub fn is_mark(id: &str) -> bool {
+    id.ends_with(MARK)
+}
+
+/// What is done so soon after is still done out of the pan, min.
+const OUT_OF_PAN_MIN: i32 = 20;
+/// What something takes in the refrigerator beside its own volume, as a factor.
+const COLD_AROUND: f64 = 1.6;
+
+/// Minutes of a step as they are planned: whole ones, and never none where hands are wanted.
+#[must_use]
+pub fn planned_min(minutes: Spread, manner: Manner) -> i32 {
+    (minutes.mid.ceil() as i32).max(i32::from(manner != Manner::Wait))
+}
+
+/// A batch as the day sees it.
+pub(super) fn graph(made: &DayMade, kitchen: &KitchenDocument) -> DayBatch {
+    let of = Graph { made, steps: working(made), kitchen };
+    let mut batch = DayBatch {
+        id: made.key.clone(),
+        name: made.title.clone(),
+        release: 0,
+        due: made.due_min.max(0),
+        fresh: (made.due_min - made.no_earlier_min).max(0),
+        steps: of.steps.iter().map(|(step, minutes)| of.step(step, *minutes)).collect(),
+        lags: of.lags(),
+        holds: Vec::new(),
+    };
+    of.hold_pans(&mut batch);
+    of.hold_chains(&mut batch, Vessel::Tray, TRAY, made.trays.max(1) as i32);
+    of.hold_chains(&mut batch, Vessel::Cloth, CLOTH, 1);
+    batch
+}
+
+/// Its steps in working order with their minutes.
+pub(super) fn working(made: &DayMade) -> Vec<(&Step, Spread)> {
+    let steps = &made.made.method().steps;
+    let figures = made.formula.steps.iter();
+    figures.filter_map(|f| Some((steps.iter().find(|s| s.key == f.step)?, f.time.minutes))).collect()
+}
+
+struct Graph<'a> {
+    made: &'a DayMade,
+    steps: Vec<(&'a Step, Spread)>,
+    kitchen: &'a KitchenDocument,
+}
+
+impl<'a> Graph<'a> {
+    fn id(&self, step: &str) -> String {
+        step_id(&self.made.key, step)
+    }
+
+    fn pan_of(&self, step: &Step) -> Option<i32> {
+        let tools = crate::course::Tools::of(&self.made.made.picked);
+        let pan = tools.pan_of(step)?;
+        self.kitchen.pans.iter().find(|p| p.pan == *pan)?.id
+    }
+
+    fn step(&self, step: &Step, minutes: Spread) -> DayStep {
+        let manner = step.manner();
+        let mut uses = BTreeMap::new();
+        if hands(manner) > 0 {
+            uses.insert(HANDS.to_owned(), hands(manner));
+        }
+        if step.on_flame() {
+            uses.insert(ring_name(self.made.choice.ring_id), 1);
+        }
+        if step.vessel == Vessel::Grinder {
+            uses.insert(GRINDER.to_owned(), 1);
+        }
+        if step.vessel == Vessel::Refrigerator {
+            uses.insert(COLD.to_owned(), self.litres());
+        }
+        DayStep { id: self.id(&step.key), dur: planned_min(minutes, manner), uses }
+    }
+
+    /// Room that it takes in the refrigerator, whole litres.
+    fn litres(&self) -> i32 {
+        (COLD_AROUND * self.made.formula.pieces.volume_ml / 1000.0).ceil().max(1.0) as i32
+    }
+
+    fn minutes(&self, key: &str) -> Option<(&'a Step, Spread)> {
+        self.steps.iter().find(|(s, _)| s.key == key).copied()
+    }
+
+    fn lags(&self) -> Vec<DayLag> {
+        let mut lags: Vec<DayLag> = Vec::new();
+        for (step, _) in &self.steps {
+            for key in step.before() {
+                let Some((from, minutes)) = self.minutes(key) else { continue };
+                let window = from.windows.iter().find(|w| w.to == step.key);
+                let takes = step.takes.iter().any(|t| t.step == from.key);
+                let (min, max) = match window {
+                    Some(w) => (w.low_min.ceil() as i32, Some(w.high_min)),
+                    None if takes => (0, waits_at_most(from, minutes)),
+                    None => (0, None),
+                };
+                let max = max.map(|max| (max.floor() as i32).max(min));
+                lags.push(DayLag { from: self.id(key), to: self.id(&step.key), min, max });
+            }
+        }
+        lags.extend(self.while_it_sets());
+        lags
+    }
+
+    /// What is done to a mass while it sets closes so long after the pour.
+    fn while_it_sets(&self) -> Vec<DayLag> {
+        let Some(cooling) = &self.made.formula.finish.cooling else { return Vec::new() };
+        let lies = |s: &Step| matches!(s.kind, StepKind::Pour | StepKind::Press | StepKind::Roll);
+        let Some(poured) = self.steps.iter().rposition(|(s, _)| lies(s)) else { return Vec::new() };
+        let closes = |(step, _): &(&Step, Spread)| {
+            let window = cooling.window(set_act(step)?)?;
+            let opens = window.opens_min.map_or(0.0, |o| o.high);
+            let closes = window.closes_min.map(|c| c.mid).filter(|c| *c > opens)?;
+            Some(DayLag {
+                from: self.id(&self.steps[poured].0.key),
+                to: self.id(&step.key),
+                min: 0,
+                max: Some(closes as i32),
+            })
+        };
+        self.steps[poured + 1..].iter().filter_map(closes).collect()
+    }
+
+    /// Steps in the same pan one after another hold it from the first to the last, and until it is empty.
+    fn hold_pans(&self, batch: &mut DayBatch) {
+        let mut chains: Vec<(i32, Vec<usize>)> = Vec::new();
+        for (i, (step, _)) in self.steps.iter().enumerate() {
+            let Some(pan) = self.pan_of(step) else { continue };
+            let goes_on = |(of, chain): &&mut (i32, Vec<usize>)| {
+                let last = chain.last().map(|l| self.steps[*l].0);
+                *of == pan && last.is_some_and(|l| step.before().any(|key| key == l.key))
+            };
+            match chains.iter_mut().find(goes_on) {
+                Some((_, chain)) => chain.push(i),
+                None => chains.push((pan, vec![i])),
+            }
+        }
+        for (pan, chain) in chains {
+            let (Some(first), Some(last)) = (chain.first(), chain.last()) else { continue };
+            let (first, last) = (self.steps[*first].0, self.steps[*last].0);
+            let until = self.emptied(last, batch);
+            let hold = DayHold { res: pan_name(pan), units: 1, from: self.id(&first.key), to: until };
+            batch.holds.push(hold);
+        }
+    }
+
+    /// When a pan is empty whose last step this is: with that step, with the short one that takes from it, or when a
+    /// long one begins that does.
+    fn emptied(&self, last: &Step, batch: &mut DayBatch) -> String {
+        let takes = |s: &Step| s.takes.iter().any(|t| t.step == last.key);
+        let Some((taker, minutes)) = self.steps.iter().find(|(s, _)| takes(s)).copied() else {
+            return self.id(&last.key);
+        };
+        if planned_min(minutes, taker.manner()) <= OUT_OF_PAN_MIN {
+            return self.id(&taker.key);
+        }
+        let mark = format!("{}{MARK}", self.id(&taker.key));
+        if !batch.steps.iter().any(|s| s.id == mark) {
+            batch.steps.push(DayStep { id: mark.clone(), dur: 0, uses: BTreeMap::new() });
+            let to = self.id(&taker.key);
+            batch.lags.push(DayLag { from: mark.clone(), to, min: 0, max: Some(0) });
+        }
+        batch.lags.push(DayLag { from: self.id(&last.key), to: mark.clone(), min: 0, max: None });
+        mark
+    }
+
+    /// Steps in a vessel that take over from one another hold it from the first to the last.
+    fn hold_chains(&self, batch: &mut DayBatch, vessel: Vessel, res: &str, units: i32) {
+        let in_it: Vec<&Step> = self.steps.iter().map(|(s, _)| *s).filter(|s| s.vessel == vessel).collect();
+        if let (Some(first), Some(last)) = (in_it.first(), in_it.last()) {
+            let (from, to) = (self.id(&first.key), self.id(&last.key));
+            let ordered = first.key == last.key || self.follows(&first.key, &last.key);
+            let to = if ordered { to } else { from.clone() };
+            batch.holds.push(DayHold { res: res.to_owned(), units, from, to });
+        }
+    }
+
+    /// Whether one step comes after another by the arrows of the graph.
+    fn follows(&self, from: &str, to: &str) -> bool {
+        self.minutes(to).is_some_and(|(step, _)| {
+            step.before().any(|key| key == from) || step.before().any(|key| self.follows(from, key))
+        })
+    }
+}
+
+/// How long what a step gives may stand, min: as the step says, or what it waits for is over.
+fn waits_at_most(from: &Step, minutes: Spread) -> Option<f64> {
+    let over = matches!(from.kind, StepKind::Soak | StepKind::Steep | StepKind::Ferment);
+    from.stands_min().or_else(|| (over && minutes.high > minutes.mid).then(|| minutes.high - minutes.mid))
+}

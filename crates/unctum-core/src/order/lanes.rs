@@ -1,0 +1,181 @@
+//! Lanes of some days: who does what when, what stands on which ring, in which pan, on which tray, in the cold.
+
+use std::collections::BTreeMap;
+
+use serde::Serialize;
+
+use crate::order::graph::{COLD, TRAY, hands, pan_name, ring_name};
+use crate::order::question::DayQuestion;
+use crate::order::told::DayBatchTold;
+use crate::order::whole::{COOK, LaidOut};
+
+/// What a lane is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum LaneKind {
+    /// A cook.
+    Hands,
+    /// A ring.
+    Ring,
+    /// A pan.
+    Vessel,
+    /// A tray.
+    Tray,
+    /// The refrigerator.
+    Cold,
+}
+
+/// Something in a lane.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LaneBar {
+    /// The step, if it is one; what is only held is none.
+    pub step: Option<String>,
+    /// Place of its batch among the days' batches.
+    pub batch: usize,
+    /// From, min.
+    pub from_min: i32,
+    /// To, min.
+    pub to_min: i32,
+    /// How many tenths of the cook, or litres.
+    pub units: i32,
+}
+
+/// A lane.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Lane {
+    /// What it is.
+    pub kind: LaneKind,
+    /// What it is called.
+    pub name: String,
+    /// What it holds.
+    pub bars: Vec<LaneBar>,
+}
+
+/// Who does which step, by its name.
+pub(super) type Cooks = BTreeMap<String, String>;
+
+/// The lanes of a plan, and who does which step.
+pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (Vec<Lane>, Cooks) {
+    let (mut lanes, cooks) = of_hands(q, laid, batches);
+    for ring in &q.kitchen.rings {
+        let Some(id) = ring.id else { continue };
+        lanes.push(Lane {
+            kind: LaneKind::Ring,
+            name: ring.ring.name.clone(),
+            bars: uses(laid, batches, &ring_name(id)),
+        });
+    }
+    for pan in &q.kitchen.pans {
+        let Some(id) = pan.id else { continue };
+        let bars = holds(laid, batches, &pan_name(id));
+        lanes.push(Lane { kind: LaneKind::Vessel, name: pan.pan.name.clone(), bars });
+    }
+    lanes.extend(of_trays(laid, batches));
+    let cold = uses(laid, batches, COLD);
+    if !cold.is_empty() {
+        lanes.push(Lane { kind: LaneKind::Cold, name: "Refrigerator".into(), bars: cold });
+    }
+    (lanes, cooks)
+}
+
+/// Gives each step with hands to a cook who is there and has them free, the one who was last at the same batch first.
+fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (Vec<Lane>, Cooks) {
+    let there: Vec<Vec<(i32, i32)>> = q
+        .days
+        .cooks
+        .iter()
+        .map(|c| {
+            let minute = |d: jiff::civil::DateTime| laid.calendar.minute(d);
+            let of = |h: &crate::order::DayHours| {
+                (minute(h.date.to_datetime(h.from)), minute(h.date.to_datetime(h.to)))
+            };
+            c.hours.iter().map(of).collect()
+        })
+        .collect();
+    let mut bars: Vec<Vec<LaneBar>> = vec![Vec::new(); q.days.cooks.len()];
+    let mut todo: Vec<(usize, &crate::order::DayStepTold)> =
+        batches.iter().enumerate().flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).collect();
+    todo.retain(|(_, s)| hands(s.manner) > 0 && s.to_min > s.from_min);
+    todo.sort_by_key(|(_, s)| (s.from_min, std::cmp::Reverse(hands(s.manner))));
+    let mut cooks = Cooks::new();
+    for (b, step) in todo {
+        let units = hands(step.manner);
+        let load = |c: usize| {
+            let over = bars[c].iter().filter(|o| o.from_min < step.to_min && step.from_min < o.to_min);
+            over.map(|o| o.units).sum::<i32>()
+        };
+        let present = |c: usize| there[c].iter().any(|(from, to)| *from <= step.from_min && step.to_min <= *to);
+        let last = |c: usize| bars[c].iter().rev().find(|o| o.batch == b).map_or(i32::MIN, |o| o.to_min);
+        let rank = |c: &usize| {
+            let c = *c;
+            (!present(c), load(c) + units > COOK, std::cmp::Reverse(last(c)), load(c), c)
+        };
+        let Some(c) = (0..bars.len()).min_by_key(rank) else { continue };
+        cooks.insert(step.id.clone(), q.days.cooks[c].name.clone());
+        bars[c].push(LaneBar {
+            step: Some(step.id.clone()),
+            batch: b,
+            from_min: step.from_min,
+            to_min: step.to_min,
+            units,
+        });
+    }
+    let named = q.days.cooks.iter().zip(bars);
+    let lanes = named.map(|(c, bars)| Lane { kind: LaneKind::Hands, name: c.name.clone(), bars });
+    (lanes.collect(), cooks)
+}
+
+fn step_of<'a>(batches: &'a [DayBatchTold], id: &str) -> Option<(usize, &'a crate::order::DayStepTold)> {
+    let found = batches.iter().enumerate();
+    found.flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).find(|(_, s)| s.id == id)
+}
+
+/// Steps that use a thing while they run.
+fn uses(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
+    let steps = laid.problem.batches.iter().flat_map(|b| &b.steps);
+    let bar = |s: &crate::day::DayStep| {
+        let units = *s.uses.get(res)?;
+        let (batch, told) = step_of(batches, &s.id)?;
+        Some(LaneBar { step: Some(s.id.clone()), batch, from_min: told.from_min, to_min: told.to_min, units })
+    };
+    steps.filter_map(bar).collect()
+}
+
+/// What is held of a thing, from the start of one step to the end of another.
+fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
+    let mut bars = Vec::new();
+    for hold in laid.problem.batches.iter().flat_map(|b| &b.holds).filter(|h| h.res == res) {
+        let from = step_of(batches, &hold.from).map(|(b, s)| (b, s.from_min));
+        // A mark stands where the step begins that it marks.
+        let until = match hold.to.strip_suffix(crate::order::graph::MARK) {
+            Some(of) => step_of(batches, of).map(|(b, s)| (b, s.from_min)),
+            None => step_of(batches, &hold.to).map(|(b, s)| (b, s.to_min)),
+        };
+        let Some((batch, to_min)) = until else { continue };
+        let from_min = from.map_or(laid.now_min.max(0), |(_, at)| at);
+        bars.push(LaneBar { step: None, batch, from_min, to_min, units: hold.units });
+    }
+    bars
+}
+
+/// Trays one by one: each is given the first that is free.
+fn of_trays(laid: &LaidOut, batches: &[DayBatchTold]) -> Vec<Lane> {
+    let mut held: Vec<LaneBar> = holds(laid, batches, TRAY)
+        .into_iter()
+        .flat_map(|b| std::iter::repeat_n(LaneBar { units: 1, ..b.clone() }, b.units.max(0) as usize))
+        .collect();
+    held.sort_by_key(|b| b.from_min);
+    let mut trays: Vec<Vec<LaneBar>> = Vec::new();
+    for bar in held {
+        let free = trays.iter_mut().find(|t| t.last().is_none_or(|l| l.to_min <= bar.from_min));
+        match free {
+            Some(tray) => tray.push(bar),
+            None => trays.push(vec![bar]),
+        }
+    }
+    let lane = |(n, bars)| Lane { kind: LaneKind::Tray, name: format!("Tray {}", n + 1), bars };
+    trays.into_iter().enumerate().map(lane).collect()
+}

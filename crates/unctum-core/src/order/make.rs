@@ -1,0 +1,275 @@
+//! From what is wanted to batches: how many, in which pan, on which ring, and what is made for them first.
+
+use crate::batch::{Made, StartAsk};
+use crate::error::{CoreError, Result};
+use crate::formula::{Formula, Size, laid};
+use crate::order::gather::{Gathered, Wanted, gather, size_of, spares};
+use crate::order::plan::DayChoice;
+use crate::order::question::{DayQuestion, start_ask};
+use crate::order::{Amount, OrderLine};
+use crate::process::Sweet;
+
+/// A batch of some days.
+#[derive(Debug, Clone)]
+pub struct DayMade {
+    /// Its key among these days: `cashew-sheet.1`.
+    pub key: String,
+    /// What it is called, with its number where there are several.
+    pub title: String,
+    /// The same question for the stove.
+    pub ask: StartAsk,
+    /// It, made.
+    pub made: Made,
+    /// Everything that follows.
+    pub formula: Formula,
+    /// Whose it is; empty for what is made for other batches.
+    pub wanted: Vec<Wanted>,
+    /// Of so many batches of the same.
+    pub of: u32,
+    /// Ready by, min.
+    pub due_min: i32,
+    /// Ready no earlier, min.
+    pub no_earlier_min: i32,
+    /// Pan and ring.
+    pub choice: DayChoice,
+    /// Trays that it is laid in.
+    pub trays: u32,
+    /// The ingredient that it makes for other batches, with how much of it they take together, g.
+    pub makes: Option<(String, f64)>,
+}
+
+/// Pieces of a sweet as they were asked for, and as they are made; they add up.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct PieceCount {
+    /// Asked for.
+    pub asked: u32,
+    /// More, because some break.
+    pub spare: u32,
+    /// To taste.
+    pub tasting: u32,
+    /// All of them.
+    pub made: u32,
+}
+
+/// More batches of one sweet than this are no day's work.
+const MOST_BATCHES: f64 = 12.0;
+/// A component is made so much larger than it is needed: some stays in the pan and the cloth.
+const COMPONENT_SPARE: f64 = 0.03;
+
+/// Pieces of what is made together, if it is counted.
+#[must_use]
+pub fn piece_count(wanted: &[Wanted], spare_frac: f64, tasting: bool) -> Option<PieceCount> {
+    let asked: Option<u32> = wanted.iter().map(|w| w.amount.pieces()).sum();
+    asked.map(|asked| {
+        let (spare, tasting) = (spares(asked, spare_frac), u32::from(tasting));
+        PieceCount { asked, spare, tasting, made: asked + spare + tasting }
+    })
+}
+
+/// All batches of the days. What cannot be made is said.
+///
+/// # Errors
+/// Days that are none; a kitchen without pan or ring.
+pub(super) fn make(q: &DayQuestion<'_>, said: &mut Vec<String>) -> Result<Vec<DayMade>> {
+    let mut batches: Vec<DayMade> = Vec::new();
+    for gathered in gather(q, said)? {
+        match share_out(q, &gathered, &batches) {
+            Ok(made) => batches.extend(made),
+            Err(e) => said.push(format!("{}: {e}", gathered.sweet.name)),
+        }
+    }
+    let components = components(q, &batches, said)?;
+    batches.extend(components);
+    on_rings(q, &mut batches)?;
+    Ok(batches)
+}
+
+/// The smallest of her pans that holds so much, or the largest; that she chose, if she did.
+fn pan_for(q: &DayQuestion<'_>, needs_ml: f64, choice: Option<&DayChoice>) -> Result<(i32, f64)> {
+    let mut pans: Vec<(i32, f64)> =
+        q.kitchen.pans.iter().filter_map(|p| Some((p.id?, p.pan.capacity_ml()))).collect();
+    if let Some(chosen) = choice.and_then(|c| pans.iter().find(|p| p.0 == c.pan_id)) {
+        return Ok(*chosen);
+    }
+    pans.sort_by(|a, b| a.1.total_cmp(&b.1));
+    let found = pans.iter().find(|p| p.1 >= needs_ml).or(pans.last()).copied();
+    found.ok_or(CoreError::NoSuchThing { what: "pan", id: 0 })
+}
+
+/// What is made together, in as many batches as her pans and trays ask for.
+fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Result<Vec<DayMade>> {
+    let amounts: Vec<Amount> = of.wanted.iter().map(|w| w.amount).collect();
+    let counted = piece_count(&of.wanted, q.days.spare_frac, q.days.tasting);
+    if counted.is_none() && amounts.iter().any(|a| a.pieces().is_some()) {
+        return Err(CoreError::Contradiction(
+            "One order asks for pieces and another for grams: ask for one of them in both.".into(),
+        ));
+    }
+    let size = size_of(&amounts, q.days.spare_frac, u32::from(q.days.tasting));
+    let key = |n: u32| {
+        let number = before.iter().filter(|b| b.ask.sweet_key.as_ref() == Some(&of.sweet.key)).count() as u32;
+        format!("{}.{}", of.sweet.key, number + n)
+    };
+    let choice = q.days.choices.get(&key(1));
+    let usual = q.picked(choice.copied())?;
+    let whole = q.made(of.sweet, of.line, usual, size.clone())?;
+    let needs_ml = whole.weighed.at.written.fullest_ml();
+    let largest = pan_for(q, f64::INFINITY, choice)?;
+    let trays = trays_of(q, &whole);
+    let have = q.kitchen.trays.len().max(1) as f64;
+    let count = (needs_ml / largest.1 - 1e-9).ceil().max((f64::from(trays) / have).ceil()).max(1.0);
+    if count > MOST_BATCHES {
+        return Err(CoreError::TooMany(format!(
+            "It takes {count:.0} batches in your largest pan, more than these days hold. Make less, or take a larger pan."
+        )));
+    }
+    let count = count as u32;
+    let due_min = of.wanted.iter().map(|w| w.due_min).min().unwrap_or(0) - q.days.margin_min as i32;
+    let mut batches: Vec<DayMade> = Vec::new();
+    for n in 1..=count {
+        let part = part_of(&size, n, count);
+        let choice = q.days.choices.get(&key(n)).or(choice);
+        let pan_id = pan_for(q, needs_ml / f64::from(count), choice)?.0;
+        let with = DayChoice { pan_id, ..choice.copied().unwrap_or(usual) };
+        let (made, formula) = match batches.iter().find(|b| b.ask.size.as_ref() == Some(&part)) {
+            Some(same) if same.choice == with => (same.made.clone(), same.formula.clone()),
+            _ => {
+                let made = q.made(of.sweet, of.line, with, part.clone())?;
+                let formula = made.formula(q.book)?;
+                (made, formula)
+            }
+        };
+        let title = if count > 1 { format!("{} {n} of {count}", made.title) } else { made.title.clone() };
+        batches.push(DayMade {
+            key: key(n),
+            title,
+            ask: start_ask(of.sweet, of.line, with, part),
+            trays: trays_of(q, &made),
+            made,
+            formula,
+            wanted: of.wanted.clone(),
+            of: count,
+            due_min,
+            no_earlier_min: of.no_earlier_min,
+            choice: with,
+            makes: None,
+        });
+    }
+    Ok(batches)
+}
+
+/// The n-th of so many parts; whole pieces that add up.
+fn part_of(size: &Size, n: u32, count: u32) -> Size {
+    match *size {
+        Size::Pieces { count: pieces } => {
+            let (all, parts) = (pieces as u32, count.max(1));
+            Size::Pieces { count: f64::from(all / parts + u32::from(n <= all % parts)) }
+        }
+        Size::Mass { finished_g } => Size::Mass { finished_g: finished_g / f64::from(count) },
+        ref other => other.clone(),
+    }
+}
+
+/// Trays that it is laid in; none for what is no sheet or is rolled out on the board.
+fn trays_of(q: &DayQuestion<'_>, made: &Made) -> u32 {
+    let written = &made.weighed.at.written;
+    let rolled = made.method().is_rolled();
+    let places = laid(&written.pieces(), written.balance().finished_g, rolled, &q.kitchen.trays);
+    places.first().filter(|l| l.tray_id.is_some()).map_or(0, |l| l.trays)
+}
+
+/// The batches that make what others take, where it is made here: one for all that take it.
+fn components(q: &DayQuestion<'_>, batches: &[DayMade], said: &mut Vec<String>) -> Result<Vec<DayMade>> {
+    let mut made = Vec::new();
+    for ingredient in &q.days.made {
+        let Some(sweet) = q.book.components.get(ingredient) else { continue };
+        let takers = || {
+            let need = |b: &DayMade| {
+                b.formula.components.iter().find(|c| c.ingredient == *ingredient).map(|c| c.needed_g)
+            };
+            batches.iter().filter_map(move |b| Some((b, need(b)?)))
+        };
+        let needed_g: f64 = takers().map(|(_, g)| g).sum();
+        let Some(due_min) = takers().map(|(b, _)| b.due_min).min().filter(|_| needed_g > 0.0) else { continue };
+        match component(q, sweet, (ingredient, needed_g), due_min) {
+            Ok(batch) => made.push(batch),
+            Err(e) => said.push(format!("{}: {e} Buy it instead.", sweet.name)),
+        }
+    }
+    Ok(made)
+}
+
+fn component(
+    q: &DayQuestion<'_>,
+    sweet: &Sweet,
+    (ingredient, needed_g): (&str, f64),
+    due_min: i32,
+) -> Result<DayMade> {
+    let size = Size::Mass { finished_g: needed_g * (1.0 + COMPONENT_SPARE) };
+    let line = OrderLine {
+        sweet_key: sweet.key.clone(),
+        method_key: None,
+        variation: Vec::new(),
+        amount: Amount::Mass { finished_g: needed_g },
+    };
+    let key = format!("{}.for", sweet.key);
+    let choice = q.days.choices.get(&key);
+    let usual = q.picked(choice.copied())?;
+    let needs_ml = q.made(sweet, &line, usual, size.clone())?.weighed.at.written.fullest_ml();
+    let with = DayChoice { pan_id: pan_for(q, needs_ml, choice)?.0, ..usual };
+    let made = q.made(sweet, &line, with, size.clone())?;
+    let formula = made.formula(q.book)?;
+    Ok(DayMade {
+        title: made.title.clone(),
+        ask: start_ask(sweet, &line, with, size),
+        trays: trays_of(q, &made),
+        made,
+        formula,
+        wanted: Vec::new(),
+        of: 1,
+        due_min,
+        no_earlier_min: 0,
+        choice: with,
+        makes: Some((ingredient.to_owned(), needed_g)),
+        key,
+    })
+}
+
+/// Shares the batches out over her rings, what has most to heat first, to the ring that has least to do for its power.
+/// What she chose stays.
+fn on_rings(q: &DayQuestion<'_>, batches: &mut [DayMade]) -> Result<()> {
+    let mut rings: Vec<(i32, f64, f64)> =
+        q.kitchen.rings.iter().filter_map(|r| Some((r.id?, r.ring.net_power_w(1.0), 0.0))).collect();
+    let heats = |b: &DayMade| b.formula.evaporated_g + b.formula.put_in_g / 5.0;
+    let mut order: Vec<usize> = (0..batches.len()).collect();
+    order.sort_by(|a, b| heats(&batches[*b]).total_cmp(&heats(&batches[*a])).then(a.cmp(b)));
+    let chosen = |b: &DayMade| q.days.choices.get(&b.key).map(|c| c.ring_id);
+    for i in &order {
+        if let Some(ring) = chosen(&batches[*i]).and_then(|id| rings.iter_mut().find(|r| r.0 == id)) {
+            ring.2 += heats(&batches[*i]) / ring.1;
+        }
+    }
+    for i in order {
+        let (heat, kept) = (heats(&batches[i]), chosen(&batches[i]));
+        if kept.is_some_and(|id| rings.iter().any(|r| r.0 == id)) {
+            continue;
+        }
+        let busy = |r: &(i32, f64, f64)| r.2 + heat / r.1;
+        let Some(ring) = rings.iter_mut().min_by(|a, b| busy(a).total_cmp(&busy(b))) else { continue };
+        ring.2 = busy(ring);
+        let with = DayChoice { ring_id: ring.0, ..batches[i].choice };
+        if with != batches[i].choice {
+            let batch = &mut batches[i];
+            batch.choice = with;
+            batch.ask.ring_id = Some(with.ring_id);
+        }
+    }
+    for batch in batches.iter_mut() {
+        let picked = q.kitchen.pick(batch.ask.wished())?;
+        if picked.ring_id != batch.made.picked.ring_id {
+            batch.made.picked = picked;
+            batch.formula = batch.made.formula(q.book)?;
+        }
+    }
+    Ok(())
+}

@@ -1,0 +1,77 @@
+//! What is asked of some days, with everything that the answer stands on.
+
+use std::collections::BTreeMap;
+
+use crate::batch::{BatchState, Made, StartAsk};
+use crate::error::{CoreError, Result};
+use crate::formula::Size;
+use crate::kitchen::KitchenDocument;
+use crate::order::plan::{DayChoice, KitchenDays};
+use crate::order::{Order, OrderLine};
+use crate::process::{Book, Sweet};
+
+/// Some days, the orders, and the kitchen they are made in.
+#[derive(Clone, Copy)]
+pub struct DayQuestion<'a> {
+    /// The days.
+    pub days: &'a KitchenDays,
+    /// Their orders with their numbers.
+    pub orders: &'a [(i32, Order)],
+    /// The sweets that are asked for, by key.
+    pub sweets: &'a BTreeMap<String, Sweet>,
+    /// The kitchen.
+    pub kitchen: &'a KitchenDocument,
+    /// What is known.
+    pub book: &'a Book<'a>,
+    /// This moment, ms since 1970.
+    pub now_ms: i64,
+    /// Batches of these days that were begun at the stove.
+    pub begun: &'a [Begun],
+}
+
+/// A batch of some days that was begun.
+#[derive(Debug, Clone)]
+pub struct Begun {
+    /// Its number at the stove.
+    pub batch_id: i32,
+    /// Its key in the days.
+    pub key: String,
+    /// Whether nothing more is to be done with it.
+    pub over: bool,
+    /// How it stands.
+    pub state: BatchState,
+}
+
+impl<'a> DayQuestion<'a> {
+    /// The pan and ring that were chosen, or the first.
+    pub(super) fn picked(&self, choice: Option<DayChoice>) -> Result<DayChoice> {
+        let first = |ids: Option<Option<i32>>, what: &'static str| {
+            ids.flatten().ok_or(CoreError::NoSuchThing { what, id: 0 })
+        };
+        match choice {
+            Some(choice) => Ok(choice),
+            None => Ok(DayChoice {
+                pan_id: first(self.kitchen.pans.first().map(|p| p.id), "pan")?,
+                ring_id: first(self.kitchen.rings.first().map(|r| r.id), "ring")?,
+            }),
+        }
+    }
+
+    /// A sweet made as a line asks for it.
+    pub(super) fn made(&self, sweet: &Sweet, line: &OrderLine, with: DayChoice, size: Size) -> Result<Made> {
+        Made::of(sweet, &start_ask(sweet, line, with, size), self.kitchen, self.book)
+    }
+}
+
+/// The same as the stove is asked for it.
+pub(super) fn start_ask(sweet: &Sweet, line: &OrderLine, with: DayChoice, size: Size) -> StartAsk {
+    StartAsk {
+        sweet_key: Some(sweet.key.clone()),
+        method_key: line.method_key.clone(),
+        variation: line.variation.clone(),
+        size: Some(size),
+        pan_id: Some(with.pan_id),
+        ring_id: Some(with.ring_id),
+        ..StartAsk::default()
+    }
+}

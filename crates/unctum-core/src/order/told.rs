@@ -1,0 +1,300 @@
+//! Some days as they are shown: batches with their steps, lanes of hands and things, orders and how sure they are.
+
+use serde::Serialize;
+
+use crate::batch::StartAsk;
+use crate::day::{DayTerms, Starts, judge, sure};
+use crate::numeric::Spread;
+use crate::order::graph::{step_id, working};
+use crate::order::lanes::{Lane, lanes};
+use crate::order::make::{DayMade, piece_count};
+use crate::order::question::DayQuestion;
+use crate::order::whole::LaidOut;
+use crate::order::words::Names;
+use crate::order::{Amount, Order};
+use crate::process::Manner;
+
+/// Draws by which it is said how sure a plan is.
+pub const DRAWS: u32 = 500;
+
+/// A step of the days.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayStepTold {
+    /// Its name among the days.
+    pub id: String,
+    /// What to do, in a few words.
+    pub title: String,
+    /// From, min since the first midnight.
+    pub from_min: i32,
+    /// To, min.
+    pub to_min: i32,
+    /// How long it takes, min.
+    pub minutes: Spread,
+    /// How it holds the cook.
+    pub manner: Manner,
+    /// Who does it; none where it waits.
+    pub cook: Option<String>,
+    /// Whether it is pinned where it stands.
+    pub pinned: bool,
+    /// Whether it has begun at the stove.
+    pub begun: bool,
+}
+
+/// A batch of the days.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayBatchTold {
+    /// Its key.
+    pub key: String,
+    /// What it is called.
+    pub title: String,
+    /// Key of its sweet.
+    pub sweet_key: String,
+    /// What to ask the stove for.
+    pub start: StartAsk,
+    /// Number of the batch at the stove, if it was begun.
+    pub batch_id: Option<i32>,
+    /// Whether it is over.
+    pub over: bool,
+    /// For whom, a name each.
+    pub who: Vec<String>,
+    /// Pan and ring it is made with.
+    pub pan_name: String,
+    /// The ring.
+    pub ring_name: String,
+    /// Pieces it gives, if it is counted.
+    pub pieces: Option<u32>,
+    /// What it gives, g.
+    pub finished_g: f64,
+    /// Ready, min; none before it was planned.
+    pub ready_min: Option<i32>,
+    /// Its steps, in the order in which they begin; empty before it was planned.
+    pub steps: Vec<DayStepTold>,
+}
+
+/// A line of an order with what is made for it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct OrderLineTold {
+    /// The sweet.
+    pub name: String,
+    /// How much was asked for.
+    pub amount: Amount,
+    /// How many pieces are made together with it: asked for by all, spare, to taste, all of them.
+    pub pieces: Option<PiecesTold>,
+    /// Keys of the batches that are made for it.
+    pub batches: Vec<String>,
+}
+
+/// Pieces that are made together; they add up.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct PiecesTold {
+    /// Asked for, in all orders that it is made for.
+    pub asked: u32,
+    /// Spare.
+    pub spare: u32,
+    /// To taste.
+    pub tasting: u32,
+    /// Made.
+    pub made: u32,
+}
+
+/// An order of the days.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct OrderTold {
+    /// Its number.
+    pub id: i32,
+    /// For whom.
+    pub who: String,
+    /// Fetched, min.
+    pub due_min: i32,
+    /// All of it ready, min; none before it was planned, or where something of it is not.
+    pub ready_min: Option<i32>,
+    /// Share of days in which all of it is ready in time, 0–1; none before it was planned.
+    pub on_time_frac: Option<f64>,
+    /// Boxes, if it goes in boxes.
+    pub boxes: Option<u32>,
+    /// Its lines.
+    pub lines: Vec<OrderLineTold>,
+}
+
+/// A midnight among the days.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Midnight {
+    /// When, min.
+    pub minute: i32,
+    /// The day that begins, `2026-12-05`.
+    pub date: String,
+    /// The same in words.
+    pub words: String,
+    /// How many minutes it has: 1,440 but for the nights on which the clocks change.
+    pub minutes: i32,
+}
+
+/// Some days, as they are shown.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DaysTold {
+    /// The days.
+    pub midnights: Vec<Midnight>,
+    /// The end of the last one, min.
+    pub horizon_min: i32,
+    /// When the first begins, ms since 1970.
+    pub begins_ms: i64,
+    /// This moment, min.
+    pub now_min: i32,
+    /// Hours in which somebody is in the kitchen, min.
+    pub hours: Vec<(i32, i32)>,
+    /// Its batches.
+    pub batches: Vec<DayBatchTold>,
+    /// Its orders.
+    pub orders: Vec<OrderTold>,
+    /// Lanes of hands and things.
+    pub lanes: Vec<Lane>,
+    /// How good the plan is; none before it was planned, or where it no longer holds.
+    pub terms: Option<DayTerms>,
+    /// Why it does not hold.
+    pub breaks: Vec<String>,
+    /// What could not be planned, and other things to know.
+    pub said: Vec<String>,
+    /// The step whose length decides most about lateness, if anything can be late.
+    pub decides: Option<String>,
+}
+
+/// Tells some days with a plan; empty starts before there is one.
+#[must_use]
+pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
+    let names = Names::of(laid, q.kitchen);
+    let judged = judge(&laid.problem, starts);
+    let planned = !starts.is_empty();
+    let certain = judged.is_ok().then(|| sure(&laid.problem, starts, &laid.spreads, DRAWS, 1));
+    let batches: Vec<DayBatchTold> = laid.made.iter().map(|m| batch(q, laid, m, starts)).collect();
+    let (lanes, cooks) = lanes(q, laid, &batches);
+    let mut batches = batches;
+    for step in batches.iter_mut().flat_map(|b| &mut b.steps) {
+        step.cook = cooks.get(&step.id).cloned();
+    }
+    let on_time = |key: &str| certain.as_ref().and_then(|c| c.on_time.get(key)).copied();
+    let orders = q.orders.iter().map(|(id, o)| order(q, laid, (*id, o), &batches, &on_time)).collect();
+    let dates: Vec<_> = laid.calendar.dates().collect();
+    let midnight = |d: &jiff::civil::Date| laid.calendar.minute(d.to_datetime(jiff::civil::Time::midnight()));
+    DaysTold {
+        midnights: dates
+            .iter()
+            .map(|d| Midnight {
+                minute: midnight(d),
+                date: d.to_string(),
+                words: d.strftime("%A %-d %B").to_string(),
+                minutes: d.tomorrow().map_or(1440, |next| midnight(&next)) - midnight(d),
+            })
+            .collect(),
+        horizon_min: laid.calendar.horizon(),
+        begins_ms: laid.calendar.ms(0),
+        now_min: laid.now_min,
+        hours: laid.problem.windows.clone(),
+        orders,
+        lanes,
+        decides: certain.as_ref().and_then(|c| c.decides.as_deref()).map(|id| names.step(id)),
+        breaks: match &judged {
+            Err(breaks) if planned => breaks.iter().map(|b| names.breaks(b)).collect(),
+            _ => Vec::new(),
+        },
+        terms: judged.ok(),
+        said: laid.said.clone(),
+        batches,
+    }
+}
+
+fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts: &Starts) -> DayBatchTold {
+    let begun = q.begun.iter().find(|b| b.key == made.key);
+    let in_plan = laid.problem.batches.iter().find(|b| b.id == made.key);
+    let step = |(step, minutes): (&crate::process::Step, Spread)| {
+        let id = step_id(&made.key, &step.key);
+        let dur = in_plan?.steps.iter().find(|s| s.id == id)?.dur;
+        let from_min = *starts.get(&id)?;
+        let stands = begun.and_then(|b| b.state.steps.iter().find(|s| s.key == step.key));
+        Some(DayStepTold {
+            title: step.title.clone(),
+            from_min,
+            to_min: from_min + dur,
+            minutes,
+            manner: step.manner(),
+            cook: None,
+            pinned: q.days.pins.contains_key(&id),
+            begun: stands.is_some_and(|s| s.began_ms.or(s.done_ms).is_some()),
+            id,
+        })
+    };
+    let mut steps: Vec<DayStepTold> = working(made).into_iter().filter_map(step).collect();
+    steps.sort_by_key(|s| (s.from_min, s.to_min));
+    let mut who: Vec<String> = made.wanted.iter().map(|w| w.who.clone()).collect();
+    who.dedup();
+    DayBatchTold {
+        key: made.key.clone(),
+        title: made.title.clone(),
+        sweet_key: made.ask.sweet_key.clone().unwrap_or_default(),
+        start: made.ask.clone(),
+        batch_id: begun.map(|b| b.batch_id),
+        over: begun.is_some_and(|b| b.over),
+        who,
+        pan_name: made.made.picked.pan.name.clone(),
+        ring_name: made.made.picked.ring.name.clone(),
+        pieces: made.formula.pieces.count.map(|c| c.round() as u32),
+        finished_g: made.formula.finished_g,
+        ready_min: steps.iter().map(|s| s.to_min).max(),
+        steps,
+    }
+}
+
+fn order(
+    q: &DayQuestion<'_>,
+    laid: &LaidOut,
+    (id, order): (i32, &Order),
+    batches: &[DayBatchTold],
+    on_time: &dyn Fn(&str) -> Option<f64>,
+) -> OrderTold {
+    let made = || laid.made.iter().filter(|m| m.wanted.iter().any(|w| w.order_id == id));
+    let told = |key: &str| batches.iter().find(|b| b.key == key);
+    let ready: Option<Vec<i32>> = made()
+        .map(|m| told(&m.key).and_then(|b| if b.over { Some(laid.now_min.min(m.due_min)) } else { b.ready_min }))
+        .collect();
+    let lines = order.lines.iter().map(|line| {
+        let of: Vec<&DayMade> = made()
+            .filter(|m| m.ask.sweet_key.as_ref() == Some(&line.sweet_key) && m.ask.method_key == line.method_key)
+            .filter(|m| m.ask.variation == line.variation)
+            .collect();
+        let pieces = of.first().and_then(|m| piece_count(&m.wanted, q.days.spare_frac, q.days.tasting));
+        OrderLineTold {
+            name: of.first().map_or_else(|| name_of(q, &line.sweet_key), |m| m.made.title.clone()),
+            amount: line.amount,
+            pieces: pieces.map(|p| PiecesTold {
+                asked: p.asked,
+                spare: p.spare,
+                tasting: p.tasting,
+                made: p.made,
+            }),
+            batches: of.iter().map(|m| m.key.clone()).collect(),
+        }
+    });
+    OrderTold {
+        id,
+        who: order.who.clone(),
+        due_min: laid.calendar.minute(order.due),
+        ready_min: ready.filter(|r| !r.is_empty()).and_then(|r| r.into_iter().max()),
+        on_time_frac: made()
+            .map(|m| if told(&m.key).is_some_and(|b| b.over) { Some(1.0) } else { on_time(&m.key) })
+            .collect::<Option<Vec<f64>>>()
+            .filter(|all| !all.is_empty())
+            .and_then(|all| all.into_iter().reduce(f64::min)),
+        boxes: order.boxes(),
+        lines: lines.collect(),
+    }
+}
+
+fn name_of(q: &DayQuestion<'_>, key: &str) -> String {
+    q.sweets.get(key).map_or_else(|| key.to_owned(), |s| s.name.clone())
+}

@@ -1,0 +1,168 @@
+//! Some days as the planner sees them: the batches, the things of the kitchen, the hours, and what has begun.
+
+use std::collections::BTreeMap;
+
+use crate::day::{DayLag, DayProblem, DayTaken, HANDS};
+use crate::error::{CoreError, Result};
+use crate::numeric::Spread;
+use crate::order::calendar::Calendar;
+use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, pan_name, ring_name, step_id, working};
+use crate::order::live::go_on;
+use crate::order::make::{DayMade, make};
+use crate::order::question::DayQuestion;
+use crate::process::Manner;
+
+/// Some days, laid out.
+#[derive(Debug, Clone)]
+pub struct LaidOut {
+    /// The days.
+    pub calendar: Calendar,
+    /// Its batches.
+    pub made: Vec<DayMade>,
+    /// The same for the planner: without what is over.
+    pub problem: DayProblem,
+    /// Minutes of each step, as far as they are not known, by its name.
+    pub spreads: BTreeMap<String, Spread>,
+    /// This moment, min.
+    pub now_min: i32,
+    /// What could not be planned, and what to do about it.
+    pub said: Vec<String>,
+}
+
+/// Tenths of a cook in each pair of hands.
+pub(super) const COOK: i32 = 10;
+/// Cloths and grinders of a kitchen that does not say: nobody counts them.
+const CLOTHS: i32 = 2;
+const GRINDERS: i32 = 1;
+
+/// Lays some days out.
+///
+/// # Errors
+/// Days that cannot be; a kitchen without pan or ring; [`CoreError::Missing`] where nothing is left to make.
+pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
+    q.days.check()?;
+    let calendar = q.days.calendar()?;
+    let now_min = calendar.minute_of_ms(q.now_ms);
+    if now_min >= calendar.horizon() {
+        return Err(CoreError::Contradiction("These days are over. Plan days that are to come.".into()));
+    }
+    let mut said = Vec::new();
+    let made = make(q, &mut said)?;
+    let (windows, cooks, away) = hours(q, &calendar);
+    let mut resources: BTreeMap<String, i32> = BTreeMap::from([
+        (HANDS.to_owned(), COOK * cooks),
+        (TRAY.to_owned(), (q.kitchen.trays.len() as i32).max(1)),
+        (COLD.to_owned(), q.days.cold_litres as i32),
+        (GRINDER.to_owned(), GRINDERS),
+        (CLOTH.to_owned(), CLOTHS),
+    ]);
+    resources.extend(q.kitchen.rings.iter().filter_map(|r| Some((ring_name(r.id?), 1))));
+    resources.extend(q.kitchen.pans.iter().filter_map(|p| Some((pan_name(p.id?), 1))));
+    for (res, more) in &q.days.borrowed {
+        resources.entry(res.clone()).and_modify(|n| *n += *more as i32);
+    }
+    let mut problem = DayProblem {
+        name: q.days.title.clone(),
+        seed: 0,
+        horizon: calendar.horizon(),
+        slack: 0,
+        resources,
+        windows,
+        batches: made.iter().map(|m| graph(m, q.kitchen)).collect(),
+        links: links(&made),
+        taken: away,
+        pins: q.days.pins.clone(),
+    };
+    for batch in &mut problem.batches {
+        batch.release = now_min.max(0);
+    }
+    wait_longer(q, &mut problem);
+    // What was to begin at a moment that has passed begins when it can.
+    problem.pins.retain(|_, at| *at >= now_min);
+    go_on(q, &calendar, now_min, &made, &mut problem, &mut said);
+    let there: Vec<String> =
+        problem.batches.iter().flat_map(|b| &b.steps).map(|s| s.id.clone()).collect();
+    problem.pins.retain(|id, _| there.contains(id));
+    problem.links.retain(|l| there.contains(&l.from) && there.contains(&l.to));
+    Ok(LaidOut { spreads: spreads(&made), calendar, made, problem, now_min, said })
+}
+
+/// What she lets wait longer.
+fn wait_longer(q: &DayQuestion<'_>, problem: &mut DayProblem) {
+    for wait in &q.days.waits {
+        let same = |l: &&mut DayLag| l.from == wait.from && l.to == wait.to;
+        for lag in problem.batches.iter_mut().flat_map(|b| &mut b.lags).filter(same) {
+            lag.max = lag.max.map(|max| max.max(wait.max_min as i32));
+        }
+    }
+}
+
+/// Hours in which somebody is there, how many at most at once, and who is away in between.
+fn hours(q: &DayQuestion<'_>, calendar: &Calendar) -> (Vec<(i32, i32)>, i32, Vec<DayTaken>) {
+    let mut there: Vec<(i32, i32)> = q
+        .days
+        .cooks
+        .iter()
+        .flat_map(|c| &c.hours)
+        .map(|h| (calendar.minute(h.date.to_datetime(h.from)), calendar.minute(h.date.to_datetime(h.to))))
+        .filter(|(from, to)| from < to)
+        .collect();
+    there.sort_unstable();
+    let mut windows: Vec<(i32, i32)> = Vec::new();
+    for (from, to) in &there {
+        match windows.last_mut().filter(|w| *from <= w.1) {
+            Some(last) => last.1 = last.1.max(*to),
+            None => windows.push((*from, *to)),
+        }
+    }
+    let mut edges: Vec<i32> = there.iter().flat_map(|(from, to)| [*from, *to]).collect();
+    edges.sort_unstable();
+    edges.dedup();
+    let present = |from: i32| there.iter().filter(|(a, b)| *a <= from && from < *b).count() as i32;
+    let cooks = edges.iter().map(|e| present(*e)).max().unwrap_or(0);
+    let away = |w: &[i32]| {
+        let missing = cooks - present(w[0]);
+        let units = COOK * missing;
+        (missing > 0 && missing < cooks).then(|| DayTaken {
+            res: HANDS.to_owned(),
+            units,
+            from: w[0],
+            to: w[1],
+        })
+    };
+    let away = edges.windows(2).filter_map(away).collect();
+    (windows, cooks, away)
+}
+
+/// What makes an ingredient is ready before it goes in, and is not older then than it keeps.
+fn links(made: &[DayMade]) -> Vec<DayLag> {
+    let mut links = Vec::new();
+    for component in made {
+        let Some((ingredient, _)) = &component.makes else { continue };
+        let Some((last, _)) = working(component).last().copied() else { continue };
+        let keep = &component.formula.finish.keep;
+        let keeps_min = 1440.0 * keep.cold_days.max(keep.room_days);
+        for taker in made.iter().filter(|m| m.makes.is_none()) {
+            let first = taker.formula.lines.iter().find(|l| l.ingredient == *ingredient);
+            for part in first.iter().flat_map(|l| &l.uses) {
+                links.push(DayLag {
+                    from: step_id(&component.key, &last.key),
+                    to: step_id(&taker.key, &part.step),
+                    min: 0,
+                    max: (keeps_min >= 60.0).then_some(keeps_min as i32),
+                });
+            }
+        }
+    }
+    links
+}
+
+/// What is drawn when it is asked how sure a plan is: what has hands or a flame, and what waits for the mass itself. A
+/// soak that has a best moment is ended at it.
+fn spreads(made: &[DayMade]) -> BTreeMap<String, Spread> {
+    let drawn = |m: &DayMade| {
+        let of = working(m).into_iter().filter(|(s, _)| hands(s.manner()) > 0 || s.manner() == Manner::Watch);
+        of.map(|(s, minutes)| (step_id(&m.key, &s.key), minutes)).collect::<Vec<_>>()
+    };
+    made.iter().flat_map(drawn).collect()
+}

@@ -1,0 +1,136 @@
+//! What breaks, what forbids and what helps, in words: by what the steps, batches and things are called.
+
+use std::collections::BTreeMap;
+
+use crate::day::{Break, Change, HANDS};
+use crate::kitchen::KitchenDocument;
+use crate::order::graph::{CLOTH, COLD, GRINDER, MARK, TRAY, pan_name, ring_name, step_id};
+use crate::order::whole::LaidOut;
+
+/// Names of everything in some days.
+pub struct Names<'a> {
+    laid: &'a LaidOut,
+    steps: BTreeMap<String, (String, String)>,
+    things: BTreeMap<String, String>,
+}
+
+impl<'a> Names<'a> {
+    /// The names of some days in a kitchen.
+    #[must_use]
+    pub fn of(laid: &'a LaidOut, kitchen: &KitchenDocument) -> Self {
+        let steps = laid.made.iter().flat_map(|m| {
+            let of = m.made.method().steps.iter();
+            of.map(|s| (step_id(&m.key, &s.key), (s.title.clone(), m.title.clone())))
+        });
+        let mut things: BTreeMap<String, String> = [
+            (HANDS, "a pair of hands"),
+            (TRAY, "a tray"),
+            (COLD, "room in the refrigerator"),
+            (GRINDER, "the grinder"),
+            (CLOTH, "a cloth"),
+        ]
+        .map(|(key, name)| (key.to_owned(), name.to_owned()))
+        .into();
+        let rings = kitchen.rings.iter().filter_map(|r| Some((ring_name(r.id?), r.ring.name.clone())));
+        let pans = kitchen.pans.iter().filter_map(|p| Some((pan_name(p.id?), p.pan.name.clone())));
+        things.extend(rings.chain(pans));
+        Self { laid, steps: steps.collect(), things }
+    }
+
+    /// “Boil to one string” of the cashew sheet.
+    #[must_use]
+    pub fn step(&self, id: &str) -> String {
+        let found = self.steps.get(id.trim_end_matches(MARK));
+        found.map_or_else(|| id.to_owned(), |(step, batch)| format!("“{step}” of {batch}"))
+    }
+
+    /// What a thing is called.
+    #[must_use]
+    pub fn thing(&self, res: &str) -> String {
+        self.things.get(res).cloned().unwrap_or_else(|| res.to_owned())
+    }
+
+    fn batch(&self, key: &str) -> String {
+        let found = self.laid.made.iter().find(|m| m.key == key);
+        found.map_or_else(|| key.to_owned(), |m| m.title.clone())
+    }
+
+    /// What breaks, as a sentence.
+    #[must_use]
+    pub fn breaks(&self, of: &Break) -> String {
+        match of {
+            Break::NoStart(id) | Break::NoStep(id) => format!("{} is not in the plan: plan anew.", self.step(id)),
+            Break::TooEarly(id) => format!("{} would begin in the past.", self.step(id)),
+            Break::AfterTheEnd(id) => format!("{} would end after the last of these days.", self.step(id)),
+            Break::NobodyThere(id) => format!("{} wants hands, and nobody is in the kitchen then.", self.step(id)),
+            Break::Unpinned(id) => format!("{} is pinned elsewhere: unpin it first.", self.step(id)),
+            Break::TooSoon(from, to, _, min) if *min <= 0 => {
+                format!("{} would begin before {} has ended.", self.step(to), self.step(from))
+            }
+            Break::TooSoon(from, to, gap, min) => {
+                format!("{} comes {min} min after {} at the earliest, and would come after {gap}.", self.step(to), self.step(from))
+            }
+            Break::TooLate(from, to, gap, max) if *max <= 0 => {
+                format!("{} follows {} at once, and would come {gap} min later.", self.step(to), self.step(from))
+            }
+            Break::TooLate(from, to, gap, max) => {
+                format!("{} has to follow {} within {max} min, and would come after {gap}.", self.step(to), self.step(from))
+            }
+            Break::TooMany(res, minute, used, there) if res == HANDS => format!(
+                "At {} there is more to do than {} can: {:.1} are wanted.",
+                self.laid.calendar.words(*minute),
+                if *there <= 10 { "one pair of hands".to_owned() } else { format!("{} pairs of hands", there / 10) },
+                f64::from(*used) / 10.0
+            ),
+            Break::TooMany(res, minute, _, there) if *there <= 1 => {
+                format!("{}: at {} something else has it.", self.thing(res), self.laid.calendar.words(*minute))
+            }
+            Break::TooMany(res, minute, used, there) => format!(
+                "{}: at {} {used} are wanted, and there are {there}.",
+                self.thing(res),
+                self.laid.calendar.words(*minute)
+            ),
+        }
+    }
+
+    /// A sentence about a problem with the names of steps and things instead of their keys.
+    #[must_use]
+    pub fn told(&self, text: &str) -> String {
+        let mut told = text.to_owned();
+        for (id, (step, batch)) in &self.steps {
+            told = told.replace(&format!("“{id}”"), &format!("“{step}” of {batch}"));
+            told = told.replace(id, &format!("“{step}” of {batch}"));
+        }
+        for made in &self.laid.made {
+            told = told.replace(&format!("“{}”", made.key), &format!("“{}”", made.title));
+        }
+        for (res, name) in &self.things {
+            told = told.replace(&format!("“{res}”"), name);
+        }
+        told
+    }
+
+    /// What helps, as what she would do.
+    #[must_use]
+    pub fn change(&self, of: &Change) -> String {
+        match of {
+            Change::OneMore { res, .. } if res == HANDS => "Ask for one more pair of hands, all day".to_owned(),
+            Change::OneMore { res, .. } if res == COLD => "Make room for one litre more in the refrigerator".to_owned(),
+            Change::OneMore { res, .. } if res == TRAY => "Borrow one more tray".to_owned(),
+            Change::OneMore { res, .. } if res == CLOTH => "Take one more cloth".to_owned(),
+            Change::OneMore { res, .. } => format!("Borrow a second one like {}", self.thing(res)),
+            Change::OpenEarlier { minutes } => format!("Begin {minutes} min earlier each day"),
+            Change::CloseLater { minutes } => format!("Go on {minutes} min longer each day"),
+            Change::WaitLonger { from, to, max } => {
+                format!("Let {} wait up to {max} min after {}", self.step(to), self.step(from))
+            }
+            Change::Without { batch } => format!("Leave out {}", self.batch(batch)),
+            Change::DueLater { batch, minutes } => {
+                format!("Let {} be fetched {minutes} min later", self.batch(batch))
+            }
+            Change::Staler { batch, minutes } => {
+                format!("Make {} up to {} h earlier, less fresh", self.batch(batch), minutes / 60)
+            }
+        }
+    }
+}
