@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 use unctum_house::{House, circles};
 
 /// Rooms of the core from the ground up. A room may lean on rooms named before it, on none after.
-const FLOORS: [&str; 24] = [
+const FLOORS: [&str; 25] = [
     "error",
     "numeric",
     "water",
@@ -31,6 +31,7 @@ const FLOORS: [&str; 24] = [
     "stove",
     "sim",
     "day",
+    "order",
 ];
 
 fn source(name: &str) -> PathBuf {

@@ -6,11 +6,14 @@ use diesel::prelude::*;
 use diesel::sql_types::Text;
 use diesel::sqlite::SqliteConnection;
 use unctum_core::batch::Followed;
+use unctum_core::order::{KitchenDays, Order, Pantry};
 
 use crate::batch::{events_after, head, told};
+use crate::document::read;
 use crate::error::{Result, StoreError};
 use crate::file::{self, Kind};
-use crate::schema::{batch, sweet, sweet_version};
+use crate::paper::Paper;
+use crate::schema::{batch, paper, sweet, sweet_version};
 use crate::{kitchen, sweet as sweets};
 
 #[derive(QueryableByName)]
@@ -83,6 +86,18 @@ fn rows(c: &mut SqliteConnection) -> Result<Vec<String>> {
     }
     for id in sweet::table.filter(sweet::removed_ms.is_null()).select(sweet::id).load::<i32>(c)? {
         look(format!("Sweet {id}"), sweets::load(c, id).map(|_| ()))?;
+    }
+    let papers: Vec<(i32, String, String)> = paper::table
+        .filter(paper::removed_ms.is_null())
+        .select((paper::id, paper::kind, paper::document_json))
+        .load(c)?;
+    for (id, kind, json) in papers {
+        let readable = match kind.as_str() {
+            Order::KIND => read::<Order>(&json).and_then(|o| Ok(o.check()?)),
+            KitchenDays::KIND => read::<KitchenDays>(&json).and_then(|d| Ok(d.check()?)),
+            _ => read::<Pantry>(&json).map(|_| ()),
+        };
+        look(format!("Paper {id} ({kind})"), readable)?;
     }
     Ok(wrong)
 }

@@ -6,6 +6,7 @@ use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
 use unctum_core::batch::{BatchEvent, BatchSetup};
 use unctum_core::kitchen::KitchenDocument;
+use unctum_core::order::{KitchenDays, Order, Pantry};
 use unctum_core::process::Sweet;
 use unctum_core::shelf::Card;
 
@@ -28,6 +29,18 @@ impl Kept for KitchenDocument {
 }
 
 impl Kept for BatchEvent {
+    const VERSION: u64 = 1;
+}
+
+impl Kept for Order {
+    const VERSION: u64 = 1;
+}
+
+impl Kept for KitchenDays {
+    const VERSION: u64 = 1;
+}
+
+impl Kept for Pantry {
     const VERSION: u64 = 1;
 }
 

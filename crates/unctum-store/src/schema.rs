@@ -30,6 +30,8 @@ diesel::table! {
         entry_id -> Nullable<Text>,
         standing -> Text,
         brief_json -> Nullable<Text>,
+        days_id -> Nullable<Integer>,
+        stock_used -> Bool,
     }
 }
 
@@ -131,6 +133,17 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    paper (id) {
+        id -> Integer,
+        kind -> Text,
+        version -> Integer,
+        changed_ms -> BigInt,
+        removed_ms -> Nullable<BigInt>,
+        document_json -> Text,
+    }
+}
+
 diesel::joinable!(sweet_version -> sweet (sweet_id));
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
@@ -147,4 +160,5 @@ diesel::allow_tables_to_appear_in_same_query!(
     device,
     instrument,
     instrument_sample,
+    paper,
 );

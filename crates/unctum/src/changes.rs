@@ -29,6 +29,8 @@ pub enum Change {
     },
     /// The kitchen.
     Kitchen,
+    /// Orders, days, or what is in the cupboard.
+    Days,
     /// Who may come in over the network.
     Devices,
     /// An instrument came, went, watches another pan, or looks otherwise than before.

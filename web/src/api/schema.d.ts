@@ -157,6 +157,69 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/day/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plans days. With `keep` what stands is moved as little as may be.
+         * @description # Errors
+         *     400, 413 or 422 with what to change; that there can be no plan is an answer.
+         */
+        post: operations["plan_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/day/probe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why a step stands where it stands, how far it may move, and what becomes of the days with it elsewhere.
+         * @description # Errors
+         *     404 for a step that is not in the plan; 400, 413 or 422.
+         */
+        post: operations["probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/day/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What to buy for some days, and what it all costs.
+         * @description # Errors
+         *     400, 413 or 422.
+         */
+        post: operations["day_shopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/day/solve": {
         parameters: {
             query?: never;
@@ -172,6 +235,169 @@ export interface paths {
          *     400, 413 or 422 with a sentence and a code; `does-not-fit` where no plan was found and none is proved impossible.
          */
         post: operations["solve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/day/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What makes days possible of which something is late, or which cannot be done.
+         * @description # Errors
+         *     400, 413 or 422.
+         */
+        post: operations["ways_to_do_it"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All days that are kept, the oldest first.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["all_days"];
+        put?: never;
+        /**
+         * Keeps new days.
+         * @description # Errors
+         *     400, 413 or 422; nothing is stored then.
+         */
+        post: operations["keep_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Some days.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["days"];
+        /**
+         * Changes days, over the version named in `If-Match`.
+         * @description # Errors
+         *     404; 412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
+         */
+        put: operations["change_days"];
+        post?: never;
+        /**
+         * Puts days away. Their orders stay.
+         * @description # Errors
+         *     404, 412, 428.
+         */
+        delete: operations["remove_days"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The steps that want hands, and the orders, as a calendar.
+         * @description # Errors
+         *     404, 422.
+         */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{id}/shopping.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The shopping list as a table.
+         * @description # Errors
+         *     404, 422.
+         */
+        get: operations["shopping_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{id}/shopping.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The shopping list as text.
+         * @description # Errors
+         *     404, 422.
+         */
+        get: operations["shopping_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/{id}/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Some days as they are kept, told whole. Where what happened at the stove has moved the plan, it has followed, and what
+         *     moved is said; nothing is stored.
+         * @description # Errors
+         *     404; 422 for days that are over or cannot be laid out.
+         */
+        get: operations["days_told"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -893,6 +1119,131 @@ export interface paths {
          */
         get: operations["openapi"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All orders, the oldest first.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["orders"];
+        put?: never;
+        /**
+         * Writes a new order down.
+         * @description # Errors
+         *     400, 413 or 422; nothing is stored then.
+         */
+        post: operations["write_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All orders as a table.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["orders_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Writes down all orders of a table, or none of them.
+         * @description # Errors
+         *     400, 413 or 422 with the line that cannot be read.
+         */
+        post: operations["orders_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * An order.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["order"];
+        /**
+         * Changes an order, over the version named in `If-Match`. Another moment may not lie before now.
+         * @description # Errors
+         *     404; 412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
+         */
+        put: operations["change_order"];
+        post?: never;
+        /**
+         * Puts an order away.
+         * @description # Errors
+         *     404, 412, 428.
+         */
+        delete: operations["remove_order"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is in the cupboard, and what things cost.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["cupboard"];
+        /**
+         * Writes down what is in the cupboard, over the version named in `If-Match`.
+         * @description # Errors
+         *     412 if somebody saved in between; 428 without `If-Match`; 400, 413, 422. Nothing is lost then.
+         */
+        put: operations["stock"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1864,6 +2215,37 @@ export interface components {
              */
             room_c: number;
         };
+        /** @description How much of a sweet is asked for. */
+        Amount: {
+            /**
+             * Format: int32
+             * @description 1–5,000.
+             */
+            count: number;
+            /** @enum {string} */
+            kind: "pieces";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            finished_g: number;
+            /** @enum {string} */
+            kind: "mass";
+        } | {
+            /**
+             * Format: int32
+             * @description 1–500.
+             */
+            boxes: number;
+            /** @enum {string} */
+            kind: "boxes";
+            /**
+             * Format: int32
+             * @description 1–500.
+             */
+            pieces_each: number;
+        };
         /** @description What a sweetener is made of. The rest up to 1 is other dissolved solids. */
         Analysis: {
             /** @description Minerals. */
@@ -1944,6 +2326,31 @@ export interface components {
             ring_name: string;
             /** @description Planned against real. */
             summary: components["schemas"]["BatchSummary"];
+        };
+        /** @description What a batch costs. */
+        BatchCost: {
+            /**
+             * Format: double
+             * @description What goes into it costs so much; what nobody told the price of is left out.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description Minutes of hands.
+             */
+            hands_min: number;
+            /** @description Its key. */
+            key: string;
+            piece_cost?: components["schemas"]["Spread"] | null;
+            /**
+             * Format: double
+             * @description Minutes of hands for a piece.
+             */
+            piece_hands_min?: number | null;
+            /** @description What it is called. */
+            title: string;
+            /** @description Names of what nobody told the price of. */
+            unpriced: string[];
         };
         /** @description Something that happened. */
         BatchEvent: {
@@ -2603,6 +3010,9 @@ export interface components {
             kind: "kitchen";
         } | {
             /** @enum {string} */
+            kind: "days";
+        } | {
+            /** @enum {string} */
             kind: "devices";
         } | {
             /** @enum {string} */
@@ -2794,6 +3204,8 @@ export interface components {
              * @default null
              */
             pan_id: number | null;
+            /** @default null */
+            planned: components["schemas"]["Planned"] | null;
             /**
              * Format: int32
              * @description Number of the ring in the kitchen.
@@ -3397,6 +3809,87 @@ export interface components {
             /** @description Its steps. */
             steps: components["schemas"]["DayStep"][];
         };
+        /** @description A batch of the days. */
+        DayBatchTold: {
+            /**
+             * Format: int32
+             * @description Number of the batch at the stove, if it was begun.
+             */
+            batch_id?: number | null;
+            /**
+             * Format: double
+             * @description What it gives, g.
+             */
+            finished_g: number;
+            /** @description Its key. */
+            key: string;
+            /** @description Whether it is over. */
+            over: boolean;
+            /** @description Pan and ring it is made with. */
+            pan_name: string;
+            /**
+             * Format: int32
+             * @description Pieces it gives, if it is counted.
+             */
+            pieces?: number | null;
+            /**
+             * Format: int32
+             * @description Ready, min; none before it was planned.
+             */
+            ready_min?: number | null;
+            /** @description The ring. */
+            ring_name: string;
+            /** @description What to ask the stove for. */
+            start: components["schemas"]["StartAsk"];
+            /** @description Its steps, in the order in which they begin; empty before it was planned. */
+            steps: components["schemas"]["DayStepTold"][];
+            /** @description Key of its sweet. */
+            sweet_key: string;
+            /** @description What it is called. */
+            title: string;
+            /** @description For whom, a name each. */
+            who: string[];
+        };
+        /** @description Pan and ring of a batch. */
+        DayChoice: {
+            /**
+             * Format: int32
+             * @description Number of the pan.
+             */
+            pan_id: number;
+            /**
+             * Format: int32
+             * @description Number of the ring.
+             */
+            ring_id: number;
+        };
+        /** @description A cook with her hours. */
+        DayCook: {
+            /** @description When she is there; between them she is away. */
+            hours: components["schemas"]["DayHours"][];
+            /** @description What she is called. */
+            name: string;
+        };
+        /** @description What was eased of a batch. */
+        DayEased: {
+            /**
+             * Format: int32
+             * @description It is fetched so much later, min.
+             * @default 0
+             */
+            later_min: number;
+            /**
+             * @description It is not made at all.
+             * @default false
+             */
+            left_out: boolean;
+            /**
+             * Format: int32
+             * @description It may be made so much earlier than it is wanted fresh, min.
+             * @default 0
+             */
+            staler_min: number;
+        };
         /** @description Something held from the start of one step to the end of another. */
         DayHold: {
             /** @description From its start. */
@@ -3410,6 +3903,15 @@ export interface components {
              * @description How many.
              */
             units: number;
+        };
+        /** @description Hours of a day. */
+        DayHours: {
+            /** @description The day. */
+            date: string;
+            /** @description From. */
+            from: string;
+            /** @description To, later the same day. */
+            to: string;
         };
         /** @description Minutes between the end of one step and the start of another. */
         DayLag: {
@@ -3437,8 +3939,12 @@ export interface components {
              * @description The end of the last day, min.
              */
             horizon: number;
+            /** @description What follows across batches: what makes an ingredient, and what takes it. */
+            links?: components["schemas"]["DayLag"][];
             /** @description What it is called. */
             name?: string;
+            /** @description Steps that start at this minute and at no other; also before their batch may be begun. */
+            pins?: components["schemas"]["BTreeMap"];
             /** @description How much there is of each thing; of `attention` ten for each cook. */
             resources: {
                 [key: string]: number;
@@ -3453,6 +3959,8 @@ export interface components {
              * @description So long before it is due a batch is to be ready, min.
              */
             slack?: number;
+            /** @description What is taken already, whatever is planned. */
+            taken?: components["schemas"]["DayTaken"][];
             /** @description When there are hands in the kitchen: from, to, min. */
             windows: [
                 number,
@@ -3472,6 +3980,53 @@ export interface components {
             uses?: {
                 [key: string]: number;
             };
+        };
+        /** @description A step of the days. */
+        DayStepTold: {
+            /** @description Whether it has begun at the stove. */
+            begun: boolean;
+            /** @description Who does it; none where it waits. */
+            cook?: string | null;
+            /**
+             * Format: int32
+             * @description From, min since the first midnight.
+             */
+            from_min: number;
+            /** @description Its name among the days. */
+            id: string;
+            /** @description How it holds the cook. */
+            manner: components["schemas"]["Manner"];
+            /** @description How long it takes, min. */
+            minutes: components["schemas"]["Spread"];
+            /** @description Whether it is pinned where it stands. */
+            pinned: boolean;
+            /** @description What to do, in a few words. */
+            title: string;
+            /**
+             * Format: int32
+             * @description To, min.
+             */
+            to_min: number;
+        };
+        /** @description Something that is taken already: by what is in the pan now, by a cook who is away. */
+        DayTaken: {
+            /**
+             * Format: int32
+             * @description From, min.
+             */
+            from: number;
+            /** @description What. */
+            res: string;
+            /**
+             * Format: int32
+             * @description To, min.
+             */
+            to: number;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            units: number;
         };
         /** @description How good a plan is; compared in this order, less is better. */
         DayTerms: {
@@ -3495,6 +4050,68 @@ export interface components {
              * @description Minutes that batches are ready before they may be.
              */
             stale_min: number;
+        };
+        /** @description A wait that was made longer. */
+        DayWait: {
+            /** @description The step that ends. */
+            from: string;
+            /**
+             * Format: int32
+             * @description At most, min.
+             */
+            max_min: number;
+            /** @description The step that follows. */
+            to: string;
+        };
+        /** @description Days with their plan. */
+        DaysPlanned: {
+            /** @description Why it cannot be done, or why no plan was found. */
+            because: string[];
+            /** @description What stands elsewhere than before, a sentence each. */
+            moved: string[];
+            /** @description When each step starts, min from the first midnight; empty where there is no plan. */
+            starts: components["schemas"]["BTreeMap"];
+            status?: components["schemas"]["SolveStatus"] | null;
+            /** @description The days, as they are shown. */
+            told: components["schemas"]["DaysTold"];
+        };
+        /** @description Some days, as they are shown. */
+        DaysTold: {
+            /** @description Its batches. */
+            batches: components["schemas"]["DayBatchTold"][];
+            /**
+             * Format: int64
+             * @description When the first begins, ms since 1970.
+             */
+            begins_ms: number;
+            /** @description Why it does not hold. */
+            breaks: string[];
+            /** @description The step whose length decides most about lateness, if anything can be late. */
+            decides?: string | null;
+            /**
+             * Format: int32
+             * @description The end of the last one, min.
+             */
+            horizon_min: number;
+            /** @description Hours in which somebody is in the kitchen, min. */
+            hours: [
+                number,
+                number
+            ][];
+            /** @description Lanes of hands and things. */
+            lanes: components["schemas"]["Lane"][];
+            /** @description The days. */
+            midnights: components["schemas"]["Midnight"][];
+            /**
+             * Format: int32
+             * @description This moment, min.
+             */
+            now_min: number;
+            /** @description Its orders. */
+            orders: components["schemas"]["OrderTold"][];
+            /** @description What could not be planned, and other things to know. */
+            said: string[];
+            terms?: components["schemas"]["DayTerms"] | null;
         };
         /** @description How deep something stands. */
         Depth: {
@@ -4637,6 +5254,21 @@ export interface components {
              */
             room_days: number;
         };
+        /** @description Days as they stand. */
+        KeptDays: {
+            /** @description They. */
+            days: components["schemas"]["KitchenDays"];
+            /**
+             * Format: int32
+             * @description Their number.
+             */
+            id: number;
+            /**
+             * Format: int32
+             * @description Their version, for `If-Match`.
+             */
+            version: number;
+        };
         /** @description An ingredient with its key. */
         KeyedIngredient: {
             /** @description It. */
@@ -4658,6 +5290,61 @@ export interface components {
             id: number;
             /** @description What was done. */
             reason: string;
+        };
+        /** @description Some days in the kitchen with what is to be made on them. */
+        KitchenDays: {
+            /** @description More of these than the kitchen has, borrowed for these days. */
+            borrowed?: {
+                [key: string]: number;
+            };
+            /** @description Pan and ring of each batch, by its key. */
+            choices?: {
+                [key: string]: components["schemas"]["DayChoice"];
+            };
+            /**
+             * Format: double
+             * @description Room in the refrigerator, litres.
+             */
+            cold_litres?: number;
+            /** @description Who cooks, and when; 1–3. */
+            cooks: components["schemas"]["DayCook"][];
+            /**
+             * Format: int32
+             * @description How many, 1–7.
+             */
+            days: number;
+            /** @description What was eased, by the key of the batch. */
+            eased?: {
+                [key: string]: components["schemas"]["DayEased"];
+            };
+            /** @description The first of them. */
+            first: string;
+            /** @description Ingredients that are made here and not bought. */
+            made?: string[];
+            /**
+             * Format: int32
+             * @description So long before it is fetched an order is to be ready, min.
+             */
+            margin_min?: number;
+            /** @description Numbers of the orders. */
+            orders: number[];
+            /** @description Steps that stay where they are, min. */
+            pins?: components["schemas"]["BTreeMap"];
+            /**
+             * Format: double
+             * @description More pieces than are asked for, as a share, 0–0.5: some break.
+             */
+            spare_frac?: number;
+            /** @description When each step starts, min from the first midnight; empty before it was planned. */
+            starts?: components["schemas"]["BTreeMap"];
+            /** @description Whether a piece of each sweet is made to taste. */
+            tasting?: boolean;
+            /** @description What she calls them. */
+            title: string;
+            /** @description How much longer she lets wait what may wait, min by the step that ends and the one that follows it. */
+            waits?: components["schemas"]["DayWait"][];
+            /** @description Where the clock on her wall goes: `Asia/Kathmandu`. */
+            zone?: string;
         };
         /** @description The whole kitchen. */
         KitchenDocument: {
@@ -4787,6 +5474,42 @@ export interface components {
              */
             trays: number;
         };
+        /** @description A lane. */
+        Lane: {
+            /** @description What it holds. */
+            bars: components["schemas"]["LaneBar"][];
+            /** @description What it is. */
+            kind: components["schemas"]["LaneKind"];
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description Something in a lane. */
+        LaneBar: {
+            /** @description Place of its batch among the days' batches. */
+            batch: number;
+            /**
+             * Format: int32
+             * @description From, min.
+             */
+            from_min: number;
+            /** @description The step, if it is one; what is only held is none. */
+            step?: string | null;
+            /**
+             * Format: int32
+             * @description To, min.
+             */
+            to_min: number;
+            /**
+             * Format: int32
+             * @description How many tenths of the cook, or litres.
+             */
+            units: number;
+        };
+        /**
+         * @description What a lane is.
+         * @enum {string}
+         */
+        LaneKind: "hands" | "ring" | "vessel" | "tray" | "cold";
         /** @description How a sweet turned out the last time it was made, and what to change. */
         LastTime: {
             /**
@@ -5292,6 +6015,23 @@ export interface components {
             /** @description Variations that work out. */
             offers: components["schemas"]["Offer"][];
         };
+        /** @description A midnight among the days. */
+        Midnight: {
+            /** @description The day that begins, `2026-12-05`. */
+            date: string;
+            /**
+             * Format: int32
+             * @description When, min.
+             */
+            minute: number;
+            /**
+             * Format: int32
+             * @description How many minutes it has: 1,440 but for the nights on which the clocks change.
+             */
+            minutes: number;
+            /** @description The same in words. */
+            words: string;
+        };
         /** @description Milk to reduce. */
         Milk: {
             /**
@@ -5543,6 +6283,165 @@ export interface components {
             /** @description Whether it changes something that carries the set. */
             structural: boolean;
         };
+        /** @description An order. */
+        Order: {
+            /** @description When it is fetched, by the kitchen's clock: `2026-12-05T17:00:00`. */
+            due: string;
+            /** @description The last day on which it is eaten; the day after it is fetched if left out. */
+            eaten_on?: string | null;
+            /** @description What. */
+            lines: components["schemas"]["OrderLine"][];
+            /** @description Anything else. */
+            note?: string;
+            /**
+             * Format: double
+             * @description What was agreed for all of it, in the kitchen's money.
+             */
+            price?: number | null;
+            /** @description Who asks: a name, no more. */
+            who: string;
+        };
+        /**
+         * @description An order, and where the clock on her wall goes.
+         * @example {
+         *       "order": {
+         *         "due": "2030-12-07T17:00:00",
+         *         "lines": [
+         *           {
+         *             "amount": {
+         *               "count": 20,
+         *               "kind": "pieces"
+         *             },
+         *             "sweet_key": "cashew-sheet"
+         *           }
+         *         ],
+         *         "who": "A bookshop"
+         *       },
+         *       "zone": "Asia/Kathmandu"
+         *     }
+         */
+        OrderAsk: {
+            /** @description The order. */
+            order: components["schemas"]["Order"];
+            /** @description Where the clock on her wall goes: `Asia/Kathmandu`. */
+            zone?: string;
+        };
+        /** @description What an order costs. */
+        OrderCost: {
+            /**
+             * Format: double
+             * @description For a box, if it goes in boxes.
+             */
+            box_cost?: number | null;
+            /**
+             * Format: double
+             * @description What goes into it costs so much, its share of the spares included.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description Its share of the hands, min.
+             */
+            hands_min: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: double
+             * @description What of that is left for the work.
+             */
+            margin?: number | null;
+            /**
+             * Format: double
+             * @description What was agreed.
+             */
+            price?: number | null;
+            /** @description For whom. */
+            who: string;
+        };
+        /** @description A sweet that is asked for. */
+        OrderLine: {
+            /** @description How much. */
+            amount: components["schemas"]["Amount"];
+            /** @description Its method; the first if left out. */
+            method_key?: string | null;
+            /** @description Its key. */
+            sweet_key: string;
+            /** @description What is changed. */
+            variation?: components["schemas"]["Variation"][];
+        };
+        /** @description A line of an order with what is made for it. */
+        OrderLineTold: {
+            /** @description How much was asked for. */
+            amount: components["schemas"]["Amount"];
+            /** @description Keys of the batches that are made for it. */
+            batches: string[];
+            /** @description The sweet. */
+            name: string;
+            pieces?: components["schemas"]["PiecesTold"] | null;
+        };
+        /** @description An order of the days. */
+        OrderTold: {
+            /**
+             * Format: int32
+             * @description Boxes, if it goes in boxes.
+             */
+            boxes?: number | null;
+            /**
+             * Format: int32
+             * @description Fetched, min.
+             */
+            due_min: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description Its lines. */
+            lines: components["schemas"]["OrderLineTold"][];
+            /**
+             * Format: double
+             * @description Share of days in which all of it is ready in time, 0–1; none before it was planned.
+             */
+            on_time_frac?: number | null;
+            /**
+             * Format: int32
+             * @description All of it ready, min; none before it was planned, or where something of it is not.
+             */
+            ready_min?: number | null;
+            /** @description For whom. */
+            who: string;
+        };
+        /** @description An order as it stands. */
+        OrderView: {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description It. */
+            order: components["schemas"]["Order"];
+            /**
+             * Format: int32
+             * @description Its version, for `If-Match`.
+             */
+            version: number;
+        };
+        /**
+         * @description A table of orders as text.
+         * @example {
+         *       "csv": "who,due,sweet,method,pieces,grams,boxes,pieces_each,eaten_on,price,note\nA bookshop,2030-12-07T17:00,cashew-sheet,,20,,,,,,\n",
+         *       "zone": ""
+         *     }
+         */
+        OrdersTable: {
+            /** @description The table. */
+            csv: string;
+            /** @description Where the clock on her wall goes. */
+            zone?: string;
+        };
         /** @description Coming in by the code on the screen. */
         Pair: {
             /** @description The code. */
@@ -5619,6 +6518,52 @@ export interface components {
          * @enum {string}
          */
         PanMetal: "iron" | "steel" | "clad" | "aluminium" | "copper" | "brass" | "clay";
+        /** @description What is in the cupboard, and what a pack holds and costs. */
+        Pantry: {
+            /**
+             * @description By ingredient.
+             * @default {}
+             */
+            items: {
+                [key: string]: components["schemas"]["PantryItem"];
+            };
+            /**
+             * @description What the money is called.
+             * @default
+             */
+            money: string;
+        };
+        /** @description An ingredient in the cupboard and in the shop. */
+        PantryItem: {
+            /**
+             * Format: double
+             * @description What there is, g.
+             * @default 0
+             */
+            have_g: number;
+            /**
+             * Format: double
+             * @description What a pack holds, g; none where it is bought loose.
+             * @default null
+             */
+            pack_g: number | null;
+            /**
+             * Format: double
+             * @description What a pack costs, or a kilogram of what is bought loose; none where nobody told.
+             * @default null
+             */
+            price: number | null;
+        };
+        /** @description What is in the cupboard. */
+        PantryView: {
+            /** @description It. */
+            pantry: components["schemas"]["Pantry"];
+            /**
+             * Format: int32
+             * @description Its version, for `If-Match`; 0 before anything was written down.
+             */
+            version: number;
+        };
         /** @description So much of one sweetener. */
         Part: {
             analysis?: components["schemas"]["Analysis"] | null;
@@ -5814,11 +6759,66 @@ export interface components {
              */
             sd_g: number;
         };
+        /** @description Pieces that are made together; they add up. */
+        PiecesTold: {
+            /**
+             * Format: int32
+             * @description Asked for, in all orders that it is made for.
+             */
+            asked: number;
+            /**
+             * Format: int32
+             * @description Made.
+             */
+            made: number;
+            /**
+             * Format: int32
+             * @description Spare.
+             */
+            spare: number;
+            /**
+             * Format: int32
+             * @description To taste.
+             */
+            tasting: number;
+        };
         /**
          * @description Where it cools.
          * @enum {string}
          */
         Place: "table" | "refrigerator" | "stacked";
+        /** @description Days to plan. */
+        PlanAsk: {
+            /** @description The days; a plan that they have is the one to begin from. */
+            days: components["schemas"]["KitchenDays"];
+            /**
+             * Format: int32
+             * @description Their number, if they are kept: what was begun for them at the stove is taken in.
+             */
+            days_id?: number | null;
+            /** @description Whether what stands is moved as little as may be. */
+            keep?: boolean;
+            /**
+             * Format: double
+             * @description How long it is bettered, s, 0–20; 0 gives the first plan.
+             */
+            seconds?: number;
+            /**
+             * Format: int64
+             * @description The same seed takes the same way.
+             */
+            seed?: number;
+        };
+        /** @description A batch of days that were planned. */
+        Planned: {
+            /** @description Key of the batch among them. */
+            batch: string;
+            /**
+             * Format: int32
+             * @description Number of the days.
+             */
+            days_id: number;
+        };
         /** @description One point of the boil. */
         Point: {
             /**
@@ -5900,6 +6900,56 @@ export interface components {
              * @description Its standard deviation, Pa.
              */
             sd_pa: number;
+        };
+        /** @description A question about a step. */
+        ProbeAsk: {
+            /**
+             * Format: int32
+             * @description Where it is to stand, min; left out: why it stands where it stands.
+             */
+            at_min?: number | null;
+            /** @description The days with their plan. */
+            days: components["schemas"]["KitchenDays"];
+            /**
+             * Format: int32
+             * @description Their number, if they are kept.
+             */
+            days_id?: number | null;
+            /** @description The step. */
+            step: string;
+        };
+        /** @description What breaks where a step is moved alone. */
+        ProbeMove: {
+            /** @description What breaks, a sentence each; nothing where it may stand there. */
+            breaks: string[];
+            /**
+             * Format: int32
+             * @description By so much, min.
+             */
+            by_min: number;
+        };
+        /** @description Why a step stands where it stands, and what became of another place. */
+        Probed: {
+            /**
+             * Format: int32
+             * @description So much earlier it may stand, with nothing else moved, min.
+             */
+            earlier_min: number;
+            /**
+             * Format: int32
+             * @description So much later, min.
+             */
+            later_min: number;
+            /** @description What breaks when it is moved alone. */
+            moves: components["schemas"]["ProbeMove"][];
+            /**
+             * Format: int32
+             * @description How many other steps moved for it.
+             */
+            others_moved: number;
+            /** @description Why it cannot stand there. */
+            refused?: string | null;
+            with?: components["schemas"]["DaysPlanned"] | null;
         };
         /** @description Problem details. */
         Problem: {
@@ -6895,6 +7945,70 @@ export interface components {
          * @enum {string}
          */
         ShelfKind: "sugar" | "jaggery" | "fat" | "flour" | "pulse" | "grain" | "nut" | "dairy" | "coconut" | "egg" | "fruit" | "spice" | "acid" | "colour" | "water";
+        /** @description The list, and what it all costs. */
+        Shopping: {
+            /** @description What each batch costs. */
+            batches: components["schemas"]["BatchCost"][];
+            /**
+             * Format: double
+             * @description What the list costs; what nobody told the price of is left out.
+             */
+            cost: number;
+            /** @description The list, by where it stands in the shop. */
+            lines: components["schemas"]["ShoppingLine"][];
+            /** @description What the money is called. */
+            money: string;
+            /** @description What each order costs; with what was made to taste they are all batches together. */
+            orders: components["schemas"]["OrderCost"][];
+            /** @description Names of what is bought and has no price. */
+            unpriced: string[];
+        };
+        /** @description A line of the list. */
+        ShoppingLine: {
+            /**
+             * Format: double
+             * @description What is bought, g.
+             */
+            buy_g: number;
+            /** @description Whether it can be made here instead. */
+            can_be_made: boolean;
+            /**
+             * Format: double
+             * @description What that costs; none where nobody told.
+             */
+            cost?: number | null;
+            /**
+             * Format: double
+             * @description What is in the cupboard, g.
+             */
+            have_g: number;
+            /** @description Key in the larder. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description What is missing, g.
+             */
+            missing_g: number;
+            /** @description Name. */
+            name: string;
+            /**
+             * Format: double
+             * @description What all batches take together, g.
+             */
+            needed_g: number;
+            /**
+             * Format: double
+             * @description Of that to fry in and to grease with, g.
+             */
+            not_eaten_g: number;
+            /**
+             * Format: int32
+             * @description Packs to buy; none where it is bought loose.
+             */
+            packs?: number | null;
+            /** @description Where it stands in the shop. */
+            shelf: components["schemas"]["ShelfKind"];
+        };
         /**
          * @description The rows there are.
          * @enum {string}
@@ -7316,6 +8430,7 @@ export interface components {
              * @description The pan.
              */
             pan_id?: number | null;
+            planned?: components["schemas"]["Planned"] | null;
             /**
              * Format: int32
              * @description The ring.
@@ -7443,6 +8558,11 @@ export interface components {
              * @description Mass at the end, g.
              */
             end_g: number;
+            /**
+             * Format: double
+             * @description How warm it is left, °C.
+             */
+            ends_c: number;
             /**
              * Format: double
              * @description Steam, g.
@@ -8629,6 +9749,32 @@ export interface components {
             /** @description How it is read. */
             words: string;
         };
+        /** @description Something that makes the days possible. */
+        WayTold: {
+            /** @description The days with it. */
+            days: components["schemas"]["KitchenDays"];
+            /** @description How good the plan is then. */
+            terms: components["schemas"]["DayTerms"];
+            /** @description What to do. */
+            words: string;
+        };
+        /** @description Days to make possible. */
+        WaysAsk: {
+            /** @description The days. */
+            days: components["schemas"]["KitchenDays"];
+            /**
+             * Format: int32
+             * @description Their number, if they are kept.
+             */
+            days_id?: number | null;
+        };
+        /** @description What makes days possible. */
+        WaysTold: {
+            /** @description What could not be on time even if there were nothing else to do, a sentence each. */
+            hopeless: string[];
+            /** @description What helps, the least trouble first; at most six. */
+            ways: components["schemas"]["WayTold"][];
+        };
         /** @description Everything on the stove at one moment. */
         WholeStove: {
             /** @description What to do, most pressing first. */
@@ -9160,6 +10306,195 @@ export interface operations {
             };
         };
     };
+    plan_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysPlanned"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Probed"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_shopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     solve: {
         parameters: {
             query?: never;
@@ -9202,6 +10537,479 @@ export interface operations {
             };
             /** @description It does not say that it is JSON. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways_to_do_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysTold"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    all_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDays"][];
+                };
+            };
+        };
+    };
+    keep_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenDays"];
+            };
+        };
+        responses: {
+            /** @description It was made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDays"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDays"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_days: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenDays"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDays"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was changed in the meantime. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has to say on which version it is based. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_days: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done; there is nothing to say. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was changed in the meantime. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has to say on which version it is based. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shopping_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Comma-separated, a line for each ingredient. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shopping_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A line for each thing to buy. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": unknown;
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    days_told: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysPlanned"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10957,6 +12765,440 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+        };
+    };
+    orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderView"][];
+                };
+            };
+        };
+    };
+    write_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderAsk"];
+            };
+        };
+        responses: {
+            /** @description It was made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    orders_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Comma-separated, a line for each sweet of each order. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+        };
+    };
+    orders_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrdersTable"];
+            };
+        };
+        responses: {
+            /** @description It was made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderView"][];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderView"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_order: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was changed in the meantime. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has to say on which version it is based. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_order: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done; there is nothing to say. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was changed in the meantime. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has to say on which version it is based. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryView"];
+                };
+            };
+        };
+    };
+    stock: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version this is based on. */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pantry"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was changed in the meantime. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has to say on which version it is based. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -20,14 +20,14 @@ type Waits = Vec<Vec<(usize, f64)>>;
 
 /// Draws the lengths of all steps so often, 80 of 100 within their spreads, and follows the plan: nothing begins before
 /// it stands in the plan, before what it waits for has ended, or before what it needs is free. A step without a spread takes
-/// the minutes of the plan. Deterministic by its seed.
+/// the minutes of the plan. A batch is late when it is ready so much after its due, min. Deterministic by its seed.
 #[must_use]
 pub fn sure(
     problem: &DayProblem,
     starts: &Starts,
     spreads: &BTreeMap<String, Spread>,
-    draws: u32,
-    seed: u64,
+    grace_min: i32,
+    (draws, seed): (u32, u64),
 ) -> Sure {
     let steps: Vec<(usize, &str, i32)> = problem
         .batches
@@ -58,7 +58,7 @@ pub fn sure(
             excess[*i] = takes - f64::from(dur);
             ready[b] = ready[b].max(ends[*i]);
         }
-        let late = |b: usize| (ready[b] - f64::from(problem.batches[b].due)).max(0.0);
+        let late = |b: usize| (ready[b] - f64::from(problem.batches[b].due + grace_min)).max(0.0);
         for (b, times) in in_time.iter_mut().enumerate() {
             *times += u32::from(late(b) < 1.0);
         }

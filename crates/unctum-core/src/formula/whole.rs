@@ -59,6 +59,8 @@ pub struct StepFigures {
     pub water_frac: f64,
     /// How hot it gets in her air, °C.
     pub heat_to_c: Option<f64>,
+    /// How warm it is left, °C.
+    pub ends_c: f64,
     /// How often the pressure cooker whistles, min from one to the next; none where none does.
     pub whistles_every_min: Option<Spread>,
     /// How long it takes.
@@ -146,6 +148,7 @@ fn step_figures(written: &Written, plan: &Plan, tools: Option<&Tools>) -> Vec<St
             depth_mm: depth(step, s, course, tools),
             water_frac: s.end.composition().water_frac,
             heat_to_c: course.heat_to_c,
+            ends_c: course.ends_c,
             whistles_every_min: course.whistles_every_min,
             time: time.clone(),
         })

@@ -89,7 +89,13 @@ impl Amount {
             Self::Boxes { boxes, pieces_each } => {
                 within("The number of boxes", f64::from(boxes), 1.0, 500.0, "boxes")?;
                 within("The number of pieces in a box", f64::from(pieces_each), 1.0, 500.0, "pieces")?;
-                within("The number of pieces", f64::from(boxes.saturating_mul(pieces_each)), 1.0, 5000.0, "pieces")
+                within(
+                    "The number of pieces",
+                    f64::from(boxes.saturating_mul(pieces_each)),
+                    1.0,
+                    5000.0,
+                    "pieces",
+                )
             }
         }
         .map(|_| ())
@@ -113,7 +119,9 @@ impl Order {
             return Err(CoreError::Missing("Say what is wanted: the order has no sweet.".into()));
         }
         if self.lines.len() > MOST_LINES {
-            return Err(CoreError::TooMany(format!("An order holds at most {MOST_LINES} lines. Make two of it.")));
+            return Err(CoreError::TooMany(format!(
+                "An order holds at most {MOST_LINES} lines. Make two of it."
+            )));
         }
         self.lines.iter().try_for_each(|l| l.amount.check())?;
         within("The price", self.price.unwrap_or(0.0), 0.0, 1e7, "")?;

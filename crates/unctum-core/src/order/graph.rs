@@ -61,8 +61,8 @@ pub fn planned_min(minutes: Spread, manner: Manner) -> i32 {
 }
 
 /// A batch as the day sees it.
-pub(super) fn graph(made: &DayMade, kitchen: &KitchenDocument) -> DayBatch {
-    let of = Graph { made, steps: working(made), kitchen };
+pub(super) fn graph(made: &DayMade, kitchen: &KitchenDocument, room_c: f64) -> DayBatch {
+    let of = Graph { made, room_c, steps: working(made), kitchen };
     let mut batch = DayBatch {
         id: made.key.clone(),
         name: made.title.clone(),
@@ -86,8 +86,15 @@ pub(super) fn working(made: &DayMade) -> Vec<(&Step, Spread)> {
     figures.filter_map(|f| Some((steps.iter().find(|s| s.key == f.step)?, f.time.minutes))).collect()
 }
 
+/// Warmer than the room by this, a mass is warm, K; so long it can be left so where nothing else is told, and a wait's
+/// end is never tighter than that, min.
+const WARM_K: f64 = 10.0;
+const WARM_STANDS_MIN: f64 = 3.0;
+const LEAST_MIN: f64 = 5.0;
+
 struct Graph<'a> {
     made: &'a DayMade,
+    room_c: f64,
     steps: Vec<(&'a Step, Spread)>,
     kitchen: &'a KitchenDocument,
 }
@@ -139,7 +146,11 @@ impl<'a> Graph<'a> {
                 let takes = step.takes.iter().any(|t| t.step == from.key);
                 let (min, max) = match window {
                     Some(w) => (w.low_min.ceil() as i32, Some(w.high_min)),
-                    None if takes => (0, waits_at_most(from, minutes)),
+                    // What is made in between takes its own time: so long it stands whatever one does.
+                    None if takes => {
+                        let between = self.between(key, &step.key).unwrap_or(0);
+                        (0, self.stands(from, minutes, step).map(|m| m + f64::from(between)))
+                    }
                     None => (0, None),
                 };
                 let max = max.map(|max| (max.floor() as i32).max(min));
@@ -148,6 +159,39 @@ impl<'a> Graph<'a> {
         }
         lags.extend(self.while_it_sets());
         lags
+    }
+
+    /// How long what a step gives may stand before the next takes it, min. What waits by itself begins to wait at once; what
+    /// is warm does not stay so; what is over is over.
+    fn stands(&self, from: &Step, minutes: Spread, to: &Step) -> Option<f64> {
+        let place = |key: &str| self.steps.iter().position(|(s, _)| s.key == key);
+        let last = to.takes.iter().max_by_key(|t| place(&t.step)).is_some_and(|t| t.step == from.key);
+        if to.manner() == Manner::Wait && last {
+            return Some(0.0);
+        }
+        let left_c = self.made.formula.steps.iter().find(|f| f.step == from.key).map(|f| f.ends_c);
+        let warm = left_c.is_some_and(|c| c > self.room_c + WARM_K);
+        let over = matches!(from.kind, StepKind::Soak | StepKind::Steep | StepKind::Ferment);
+        let until_most = (minutes.high - minutes.mid).max(LEAST_MIN);
+        from.stands_min().or_else(|| match from.manner() {
+            Manner::Wait if warm || over => Some(until_most),
+            Manner::Wait => None,
+            _ if warm => Some(WARM_STANDS_MIN),
+            _ => None,
+        })
+    }
+
+    /// The longest way of steps between two, min; none where one does not follow the other.
+    fn between(&self, from: &str, to: &str) -> Option<i32> {
+        let (step, _) = self.minutes(to)?;
+        let ways = step.before().filter_map(|key| {
+            if key == from {
+                return Some(0);
+            }
+            let (via, minutes) = self.minutes(key)?;
+            Some(self.between(from, key)? + planned_min(minutes, via.manner()))
+        });
+        ways.max()
     }
 
     /// What is done to a mass while it sets closes so long after the pour.
@@ -186,19 +230,23 @@ impl<'a> Graph<'a> {
         for (pan, chain) in chains {
             let (Some(first), Some(last)) = (chain.first(), chain.last()) else { continue };
             let (first, last) = (self.steps[*first].0, self.steps[*last].0);
-            let until = self.emptied(last, batch);
+            let until = self.emptied(last, pan, batch);
             let hold = DayHold { res: pan_name(pan), units: 1, from: self.id(&first.key), to: until };
             batch.holds.push(hold);
         }
     }
 
     /// When a pan is empty whose last step this is: with that step, with the short one that takes from it, or when a
-    /// long one begins that does.
-    fn emptied(&self, last: &Step, batch: &mut DayBatch) -> String {
+    /// long one begins that does. Where the pan is wanted for something else before, it is tipped out into a bowl at once.
+    fn emptied(&self, last: &Step, pan: i32, batch: &mut DayBatch) -> String {
         let takes = |s: &Step| s.takes.iter().any(|t| t.step == last.key);
-        let Some((taker, minutes)) = self.steps.iter().find(|(s, _)| takes(s)).copied() else {
+        let after = self.steps.iter().skip_while(|(s, _)| s.key != last.key).skip(1);
+        let found = after.clone().find(|(s, _)| takes(s)).copied();
+        let Some((taker, minutes)) = found else { return self.id(&last.key) };
+        let mut between = after.take_while(|(s, _)| s.key != taker.key);
+        if between.any(|(s, _)| self.pan_of(s) == Some(pan)) || self.pan_of(taker) == Some(pan) {
             return self.id(&last.key);
-        };
+        }
         if planned_min(minutes, taker.manner()) <= OUT_OF_PAN_MIN {
             return self.id(&taker.key);
         }
@@ -217,22 +265,9 @@ impl<'a> Graph<'a> {
         let in_it: Vec<&Step> = self.steps.iter().map(|(s, _)| *s).filter(|s| s.vessel == vessel).collect();
         if let (Some(first), Some(last)) = (in_it.first(), in_it.last()) {
             let (from, to) = (self.id(&first.key), self.id(&last.key));
-            let ordered = first.key == last.key || self.follows(&first.key, &last.key);
+            let ordered = first.key == last.key || self.between(&first.key, &last.key).is_some();
             let to = if ordered { to } else { from.clone() };
             batch.holds.push(DayHold { res: res.to_owned(), units, from, to });
         }
     }
-
-    /// Whether one step comes after another by the arrows of the graph.
-    fn follows(&self, from: &str, to: &str) -> bool {
-        self.minutes(to).is_some_and(|(step, _)| {
-            step.before().any(|key| key == from) || step.before().any(|key| self.follows(from, key))
-        })
-    }
-}
-
-/// How long what a step gives may stand, min: as the step says, or what it waits for is over.
-fn waits_at_most(from: &Step, minutes: Spread) -> Option<f64> {
-    let over = matches!(from.kind, StepKind::Soak | StepKind::Steep | StepKind::Ferment);
-    from.stands_min().or_else(|| (over && minutes.high > minutes.mid).then(|| minutes.high - minutes.mid))
 }

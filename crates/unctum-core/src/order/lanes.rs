@@ -107,7 +107,8 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
             let over = bars[c].iter().filter(|o| o.from_min < step.to_min && step.from_min < o.to_min);
             over.map(|o| o.units).sum::<i32>()
         };
-        let present = |c: usize| there[c].iter().any(|(from, to)| *from <= step.from_min && step.to_min <= *to);
+        let present =
+            |c: usize| there[c].iter().any(|(from, to)| *from <= step.from_min && step.to_min <= *to);
         let last = |c: usize| bars[c].iter().rev().find(|o| o.batch == b).map_or(i32::MIN, |o| o.to_min);
         let rank = |c: &usize| {
             let c = *c;

@@ -70,7 +70,7 @@ pub fn piece_count(wanted: &[Wanted], spare_frac: f64, tasting: bool) -> Option<
 ///
 /// # Errors
 /// Days that are none; a kitchen without pan or ring.
-pub(super) fn make(q: &DayQuestion<'_>, said: &mut Vec<String>) -> Result<Vec<DayMade>> {
+pub(super) fn batches(q: &DayQuestion<'_>, said: &mut Vec<String>) -> Result<Vec<DayMade>> {
     let mut batches: Vec<DayMade> = Vec::new();
     for gathered in gather(q, said)? {
         match share_out(q, &gathered, &batches) {
@@ -78,6 +78,12 @@ pub(super) fn make(q: &DayQuestion<'_>, said: &mut Vec<String>) -> Result<Vec<Da
             Err(e) => said.push(format!("{}: {e}", gathered.sweet.name)),
         }
     }
+    for batch in &mut batches {
+        let eased = q.days.eased.get(&batch.key).copied().unwrap_or_default();
+        batch.due_min += eased.later_min as i32;
+        batch.no_earlier_min -= eased.staler_min as i32;
+    }
+    batches.retain(|b| !q.days.eased.get(&b.key).is_some_and(|e| e.left_out));
     let components = components(q, &batches, said)?;
     batches.extend(components);
     on_rings(q, &mut batches)?;
@@ -190,7 +196,9 @@ fn components(q: &DayQuestion<'_>, batches: &[DayMade], said: &mut Vec<String>) 
             batches.iter().filter_map(move |b| Some((b, need(b)?)))
         };
         let needed_g: f64 = takers().map(|(_, g)| g).sum();
-        let Some(due_min) = takers().map(|(b, _)| b.due_min).min().filter(|_| needed_g > 0.0) else { continue };
+        let Some(due_min) = takers().map(|(b, _)| b.due_min).min().filter(|_| needed_g > 0.0) else {
+            continue;
+        };
         match component(q, sweet, (ingredient, needed_g), due_min) {
             Ok(batch) => made.push(batch),
             Err(e) => said.push(format!("{}: {e} Buy it instead.", sweet.name)),

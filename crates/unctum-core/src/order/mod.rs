@@ -3,25 +3,31 @@
 
 mod asked;
 mod calendar;
+mod eased;
 mod gather;
 mod graph;
 mod lanes;
 mod live;
 mod make;
+mod pantry;
 mod plan;
 mod question;
+mod shopping;
 mod told;
 mod whole;
 mod words;
 
 pub use asked::{Amount, Order, OrderLine};
 pub use calendar::{Calendar, wall_clock, zone};
+pub use eased::eased;
 pub use gather::Wanted;
 pub use graph::{hands, is_mark, step_id};
 pub use lanes::{Lane, LaneBar, LaneKind};
 pub use make::{DayMade, PieceCount, piece_count};
-pub use plan::{DayChoice, DayCook, DayHours, DayWait, KitchenDays};
+pub use pantry::{Pantry, PantryItem};
+pub use plan::{DayChoice, DayCook, DayEased, DayHours, DayWait, KitchenDays};
 pub use question::{Begun, DayQuestion};
+pub use shopping::{BatchCost, OrderCost, Shopping, ShoppingLine, ledger, shopping};
 pub use told::{
     DRAWS, DayBatchTold, DayStepTold, DaysTold, Midnight, OrderLineTold, OrderTold, PiecesTold, tell,
 };

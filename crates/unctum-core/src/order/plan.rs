@@ -55,9 +55,25 @@ pub struct KitchenDays {
     /// How much longer she lets wait what may wait, min by the step that ends and the one that follows it.
     #[serde(default)]
     pub waits: Vec<DayWait>,
-    /// One more of these than the kitchen has, borrowed for these days.
+    /// What was eased, by the key of the batch.
+    #[serde(default)]
+    pub eased: BTreeMap<String, DayEased>,
+    /// More of these than the kitchen has, borrowed for these days.
     #[serde(default)]
     pub borrowed: BTreeMap<String, u32>,
+}
+
+/// What was eased of a batch.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields, default)]
+pub struct DayEased {
+    /// It is fetched so much later, min.
+    pub later_min: u32,
+    /// It may be made so much earlier than it is wanted fresh, min.
+    pub staler_min: u32,
+    /// It is not made at all.
+    pub left_out: bool,
 }
 
 /// A wait that was made longer.
@@ -139,12 +155,20 @@ impl KitchenDays {
             !looks_empty(name) && name.trim().chars().count() <= 80 && !holds_control(name, false)
         };
         if !fine(&self.title) || !self.cooks.iter().all(|c| fine(&c.name)) {
-            return Err(CoreError::Unreadable("Give the days and each cook a name of 1 to 80 letters.".into()));
+            return Err(CoreError::Unreadable(
+                "Give the days and each cook a name of 1 to 80 letters.".into(),
+            ));
         }
         zone(&self.zone)?;
         within("The number of days", f64::from(self.days), 1.0, f64::from(MOST_DAYS), "days")?;
         within("The room in the refrigerator", self.cold_litres, 0.0, 2000.0, "litres")?;
         within("The margin", f64::from(self.margin_min), 0.0, 1440.0, "min")?;
+        let longest = self.waits.iter().map(|w| w.max_min);
+        let eased = self.eased.values().flat_map(|e| [e.later_min, e.staler_min]);
+        let most = longest.chain(eased).max().unwrap_or(0);
+        within("A wait that was made longer", f64::from(most), 0.0, 14_400.0, "min")?;
+        let borrowed = self.borrowed.values().copied().max().unwrap_or(0);
+        within("What is borrowed", f64::from(borrowed), 0.0, 100.0, "")?;
         within("The spares", self.spare_frac, 0.0, 0.5, "(share)")?;
         if self.cooks.is_empty() || self.cooks.iter().all(|c| c.hours.is_empty()) {
             return Err(CoreError::Missing(

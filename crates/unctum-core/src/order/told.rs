@@ -171,7 +171,9 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
     let names = Names::of(laid, q.kitchen);
     let judged = judge(&laid.problem, starts);
     let planned = !starts.is_empty();
-    let certain = judged.is_ok().then(|| sure(&laid.problem, starts, &laid.spreads, DRAWS, 1));
+    let certain = judged
+        .is_ok()
+        .then(|| sure(&laid.problem, starts, &laid.spreads, q.days.margin_min as i32, (DRAWS, 1)));
     let batches: Vec<DayBatchTold> = laid.made.iter().map(|m| batch(q, laid, m, starts)).collect();
     let (lanes, cooks) = lanes(q, laid, &batches);
     let mut batches = batches;
@@ -260,11 +262,15 @@ fn order(
     let made = || laid.made.iter().filter(|m| m.wanted.iter().any(|w| w.order_id == id));
     let told = |key: &str| batches.iter().find(|b| b.key == key);
     let ready: Option<Vec<i32>> = made()
-        .map(|m| told(&m.key).and_then(|b| if b.over { Some(laid.now_min.min(m.due_min)) } else { b.ready_min }))
+        .map(|m| {
+            told(&m.key).and_then(|b| if b.over { Some(laid.now_min.min(m.due_min)) } else { b.ready_min })
+        })
         .collect();
     let lines = order.lines.iter().map(|line| {
         let of: Vec<&DayMade> = made()
-            .filter(|m| m.ask.sweet_key.as_ref() == Some(&line.sweet_key) && m.ask.method_key == line.method_key)
+            .filter(|m| {
+                m.ask.sweet_key.as_ref() == Some(&line.sweet_key) && m.ask.method_key == line.method_key
+            })
             .filter(|m| m.ask.variation == line.variation)
             .collect();
         let pieces = of.first().and_then(|m| piece_count(&m.wanted, q.days.spare_frac, q.days.tasting));

@@ -8,7 +8,7 @@ use crate::numeric::Spread;
 use crate::order::calendar::Calendar;
 use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, pan_name, ring_name, step_id, working};
 use crate::order::live::go_on;
-use crate::order::make::{DayMade, make};
+use crate::order::make::{DayMade, batches};
 use crate::order::question::DayQuestion;
 use crate::process::Manner;
 
@@ -47,7 +47,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
         return Err(CoreError::Contradiction("These days are over. Plan days that are to come.".into()));
     }
     let mut said = Vec::new();
-    let made = make(q, &mut said)?;
+    let made = batches(q, &mut said)?;
     let (windows, cooks, away) = hours(q, &calendar);
     let mut resources: BTreeMap<String, i32> = BTreeMap::from([
         (HANDS.to_owned(), COOK * cooks),
@@ -68,7 +68,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
         slack: 0,
         resources,
         windows,
-        batches: made.iter().map(|m| graph(m, q.kitchen)).collect(),
+        batches: made.iter().map(|m| graph(m, q.kitchen, q.book.air.room_c)).collect(),
         links: links(&made),
         taken: away,
         pins: q.days.pins.clone(),
@@ -80,8 +80,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
     // What was to begin at a moment that has passed begins when it can.
     problem.pins.retain(|_, at| *at >= now_min);
     go_on(q, &calendar, now_min, &made, &mut problem, &mut said);
-    let there: Vec<String> =
-        problem.batches.iter().flat_map(|b| &b.steps).map(|s| s.id.clone()).collect();
+    let there: Vec<String> = problem.batches.iter().flat_map(|b| &b.steps).map(|s| s.id.clone()).collect();
     problem.pins.retain(|id, _| there.contains(id));
     problem.links.retain(|l| there.contains(&l.from) && there.contains(&l.to));
     Ok(LaidOut { spreads: spreads(&made), calendar, made, problem, now_min, said })

@@ -59,31 +59,55 @@ impl<'a> Names<'a> {
     #[must_use]
     pub fn breaks(&self, of: &Break) -> String {
         match of {
-            Break::NoStart(id) | Break::NoStep(id) => format!("{} is not in the plan: plan anew.", self.step(id)),
+            Break::NoStart(id) | Break::NoStep(id) => {
+                format!("{} is not in the plan: plan anew.", self.step(id))
+            }
             Break::TooEarly(id) => format!("{} would begin in the past.", self.step(id)),
             Break::AfterTheEnd(id) => format!("{} would end after the last of these days.", self.step(id)),
-            Break::NobodyThere(id) => format!("{} wants hands, and nobody is in the kitchen then.", self.step(id)),
+            Break::NobodyThere(id) => {
+                format!("{} wants hands, and nobody is in the kitchen then.", self.step(id))
+            }
             Break::Unpinned(id) => format!("{} is pinned elsewhere: unpin it first.", self.step(id)),
             Break::TooSoon(from, to, _, min) if *min <= 0 => {
                 format!("{} would begin before {} has ended.", self.step(to), self.step(from))
             }
             Break::TooSoon(from, to, gap, min) => {
-                format!("{} comes {min} min after {} at the earliest, and would come after {gap}.", self.step(to), self.step(from))
+                format!(
+                    "{} comes {min} min after {} at the earliest, and would come after {gap}.",
+                    self.step(to),
+                    self.step(from)
+                )
             }
             Break::TooLate(from, to, gap, max) if *max <= 0 => {
-                format!("{} follows {} at once, and would come {gap} min later.", self.step(to), self.step(from))
+                format!(
+                    "{} follows {} at once, and would come {gap} min later.",
+                    self.step(to),
+                    self.step(from)
+                )
             }
             Break::TooLate(from, to, gap, max) => {
-                format!("{} has to follow {} within {max} min, and would come after {gap}.", self.step(to), self.step(from))
+                format!(
+                    "{} has to follow {} within {max} min, and would come after {gap}.",
+                    self.step(to),
+                    self.step(from)
+                )
             }
             Break::TooMany(res, minute, used, there) if res == HANDS => format!(
                 "At {} there is more to do than {} can: {:.1} are wanted.",
                 self.laid.calendar.words(*minute),
-                if *there <= 10 { "one pair of hands".to_owned() } else { format!("{} pairs of hands", there / 10) },
+                if *there <= 10 {
+                    "one pair of hands".to_owned()
+                } else {
+                    format!("{} pairs of hands", there / 10)
+                },
                 f64::from(*used) / 10.0
             ),
             Break::TooMany(res, minute, _, there) if *there <= 1 => {
-                format!("{}: at {} something else has it.", self.thing(res), self.laid.calendar.words(*minute))
+                format!(
+                    "{}: at {} something else has it.",
+                    self.thing(res),
+                    self.laid.calendar.words(*minute)
+                )
             }
             Break::TooMany(res, minute, used, there) => format!(
                 "{}: at {} {used} are wanted, and there are {there}.",
@@ -114,8 +138,12 @@ impl<'a> Names<'a> {
     #[must_use]
     pub fn change(&self, of: &Change) -> String {
         match of {
-            Change::OneMore { res, .. } if res == HANDS => "Ask for one more pair of hands, all day".to_owned(),
-            Change::OneMore { res, .. } if res == COLD => "Make room for one litre more in the refrigerator".to_owned(),
+            Change::OneMore { res, .. } if res == HANDS => {
+                "Ask for one more pair of hands, all day".to_owned()
+            }
+            Change::OneMore { res, .. } if res == COLD => {
+                "Make room for one litre more in the refrigerator".to_owned()
+            }
             Change::OneMore { res, .. } if res == TRAY => "Borrow one more tray".to_owned(),
             Change::OneMore { res, .. } if res == CLOTH => "Take one more cloth".to_owned(),
             Change::OneMore { res, .. } => format!("Borrow a second one like {}", self.thing(res)),

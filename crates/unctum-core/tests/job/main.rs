@@ -25,6 +25,7 @@ mod log_laws;
 mod measures;
 mod one_hob;
 mod one_sizing;
+mod orders;
 mod pan_figures;
 mod reading;
 mod reference_tables;

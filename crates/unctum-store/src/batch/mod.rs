@@ -109,6 +109,7 @@ pub fn create(c: &mut SqliteConnection, setup: &BatchSetup, now_ms: i64) -> Resu
             batch::started_ms.eq(now_ms),
             batch::setup_json.eq(written(setup)?),
             batch::standing.eq(Standing::Going.word()),
+            batch::days_id.eq(setup.chosen.planned.as_ref().map(|p| p.days_id)),
         ))
         .returning(batch::id)
         .get_result(c)?;
@@ -151,6 +152,19 @@ pub fn started_since(
     let rows = batch::table.filter(batch::started_ms.ge(since_ms));
     let ids = rows.order((batch::started_ms.desc(), batch::id.desc())).limit(MOST_LATELY).select(batch::id);
     readable(ids.load(c)?, c, following).map(|found| found.into_iter().map(|(_, b)| b).collect())
+}
+
+/// The batches that were begun for some days, whatever became of them. One that cannot be read is not among them.
+///
+/// # Errors
+/// Those of the database.
+pub fn begun_for(
+    c: &mut SqliteConnection,
+    following: &Following,
+    days_id: i32,
+) -> Result<Vec<(i32, Arc<Followed>)>> {
+    let ids = batch::table.filter(batch::days_id.eq(days_id)).order(batch::id).select(batch::id);
+    readable(ids.load(c)?, c, following)
 }
 
 /// Those of them that can be read.

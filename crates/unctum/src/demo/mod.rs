@@ -4,6 +4,7 @@ mod kitchen;
 mod live;
 mod past;
 mod simulate;
+mod weekend;
 
 use unctum_store::{Following, Result, Store, StoreError, batch, kitchen as kitchen_rows};
 
@@ -30,6 +31,6 @@ pub fn fill(store: &Store, now_ms: i64) -> Result<()> {
             }
             batch::judge(c, id, &past.verdict(), cooked.end_ms)?;
         }
-        Ok(())
+        weekend::fill(c, &catalogue, now_ms)
     })
 }

@@ -3,6 +3,7 @@
 
 pub mod duration;
 pub mod json_ld;
+pub mod order_table;
 pub mod schema;
 
 use serde::{Deserialize, Serialize};

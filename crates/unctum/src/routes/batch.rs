@@ -10,7 +10,7 @@ use unctum_core::batch::{
     rescue as rescue_of, set_up, summary, syrup_signs,
 };
 use unctum_store::batch::{self as rows, Entry, Page};
-use unctum_store::{SqliteConnection, kitchen};
+use unctum_store::{SqliteConnection, kitchen, paper};
 use utoipa::{IntoParams, ToSchema};
 
 use crate::app::App;
@@ -281,9 +281,25 @@ pub async fn log_event(
         event: body.0?,
     };
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
-    app.write(move |c| rows::append(c, &following, id, entry, now_ms)).await?;
+    app.write(move |c| {
+        rows::append(c, &following, id, entry, now_ms)?;
+        let batch = following.at(c, id)?;
+        if batch.is_over() { takes_stock(c, id, batch.setup(), now_ms) } else { Ok(()) }
+    })
+    .await?;
     tell_batch(app, id).await?;
     Ok(Json(looked_at(app, id, ask.after_seq).await?))
+}
+
+/// What a batch that is done has used leaves the cupboard, once.
+fn takes_stock(
+    c: &mut SqliteConnection,
+    id: i32,
+    setup: &BatchSetup,
+    now_ms: i64,
+) -> unctum_store::Result<()> {
+    let used: Vec<(String, f64)> = setup.lines.iter().map(|l| (l.ingredient.clone(), l.mass_g)).collect();
+    paper::use_stock(c, id, &used, now_ms)
 }
 
 /// Writes down how a batch turned out.
@@ -296,7 +312,12 @@ pub async fn log_event(
 pub async fn judge(app: &State<App>, id: i32, body: Body<Verdict>) -> Answer<Json<BatchView>> {
     let told = body.0?;
     let now_ms = app.clock.now_ms();
-    app.write(move |c| rows::judge(c, id, &told, now_ms)).await?;
+    app.write(move |c| {
+        rows::judge(c, id, &told, now_ms)?;
+        let setup = rows::load(c, id)?.setup;
+        takes_stock(c, id, &setup, now_ms)
+    })
+    .await?;
     tell_batch(app, id).await?;
     Ok(Json(looked_at(app, id, None).await?))
 }

@@ -4,7 +4,7 @@ use std::time::{Duration, Instant};
 
 use rocket::post;
 use rocket::serde::json::Json;
-use rocket::tokio::sync::Semaphore;
+use rocket::tokio::sync::{Semaphore, SemaphorePermit};
 use rocket::tokio::task::spawn_blocking;
 use serde::{Deserialize, Serialize};
 use unctum_core::day::{DayProblem, DayTerms, Planner, Starts, impossible, judge, late};
@@ -68,10 +68,20 @@ pub struct Solved {
 }
 
 const LONGEST_S: f64 = 20.0;
+/// The seed of the second way.
+const ANOTHER: u64 = 0x9E37_79B9;
 /// Rounds between two looks at the clock.
-const ROUNDS: u32 = 10;
+pub const ROUNDS: u32 = 10;
 /// One plan at a time: the stove has the other core.
 static PLANNING: Semaphore = Semaphore::const_new(1);
+
+/// The turn to plan: one at a time.
+///
+/// # Errors
+/// A fault of the program.
+pub async fn turn() -> Answer<SemaphorePermit<'static>> {
+    PLANNING.acquire().await.map_err(|_| Problem::broken())
+}
 
 /// Plans a kitchen day: in time first, then fresh, then hands together, then with a margin.
 ///
@@ -82,7 +92,7 @@ static PLANNING: Semaphore = Semaphore::const_new(1);
 #[post("/day/solve", data = "<body>")]
 pub async fn solve(body: Body<SolveAsk>) -> Answer<Json<Solved>> {
     let ask = body.0?;
-    let _turn = PLANNING.acquire().await.map_err(|_| Problem::broken())?;
+    let _turn = turn().await?;
     let solved = spawn_blocking(move || solved(&ask)).await.map_err(|_| Problem::broken())??;
     Ok(Json(solved))
 }
@@ -101,13 +111,26 @@ fn solved(ask: &SolveAsk) -> Answer<Solved> {
             proof: Some(proof),
         });
     }
-    let mut planner = Planner::new(problem, ask.seed)?;
+    let planner = Planner::new(problem, ask.seed)?;
     let first_plan_ms = 1000.0 * began.elapsed().as_secs_f64();
     let long = Duration::from_secs_f64(ask.seconds.clamp(0.0, LONGEST_S));
-    while began.elapsed() < long {
-        planner.improve(ROUNDS);
-    }
-    let starts = planner.starts();
+    // A second one takes another way meanwhile; the better plan is told.
+    let second = (long > began.elapsed())
+        .then(|| Planner::new(problem, ask.seed.wrapping_add(ANOTHER)))
+        .transpose()?;
+    let better = |mut planner: Planner| {
+        while began.elapsed() < long {
+            planner.improve(ROUNDS);
+        }
+        planner.starts()
+    };
+    let plans = std::thread::scope(|s| {
+        let other = second.map(|planner| s.spawn(|| better(planner)));
+        let own = better(planner);
+        std::iter::once(own).chain(other.and_then(|o| o.join().ok())).collect::<Vec<_>>()
+    });
+    let judged = plans.into_iter().filter_map(|starts| Some((judge(problem, &starts).ok()?, starts)));
+    let starts = judged.min_by_key(|(terms, _)| *terms).map(|(_, starts)| starts).unwrap_or_default();
     // No plan is shown that was not judged by something that knows nothing of how it was made.
     let terms = judge(problem, &starts).map_err(|_| Problem::broken())?;
     let status = if terms.late_min > 0 { SolveStatus::Late } else { SolveStatus::Planned };

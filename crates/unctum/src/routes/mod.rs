@@ -4,6 +4,7 @@ pub mod batch;
 pub mod boil;
 pub mod correct;
 pub mod day;
+pub mod days;
 pub mod door;
 pub mod instrument;
 pub mod kitchen;
@@ -50,6 +51,28 @@ macro_rules! every_route {
             second_half::keep,
             second_half::rescue_mass,
             day::solve,
+            days::orders::orders,
+            days::orders::order,
+            days::orders::write_order,
+            days::orders::change_order,
+            days::orders::remove_order,
+            days::orders::orders_in,
+            days::orders::orders_out,
+            days::keep::all_days,
+            days::keep::days,
+            days::keep::keep_days,
+            days::keep::change_days,
+            days::keep::remove_days,
+            days::keep::days_told,
+            days::plan::plan_days,
+            days::plan::probe,
+            days::plan::ways_to_do_it,
+            days::lists::day_shopping,
+            days::lists::shopping_table,
+            days::lists::shopping_text,
+            days::lists::calendar,
+            days::pantry::cupboard,
+            days::pantry::stock,
             kitchen::kitchen,
             kitchen::save_kitchen,
             kitchen::history,

@@ -1,0 +1,78 @@
+//! Everything that a question about some days stands on, read at once.
+
+use std::collections::BTreeMap;
+use std::sync::Arc;
+
+use unctum_core::kitchen::KitchenDocument;
+use unctum_core::order::{Begun, DayQuestion, KitchenDays, Order};
+use unctum_core::process::Sweet;
+use unctum_store::{batch as rows, kitchen, paper};
+
+use crate::app::App;
+use crate::catalogue::Catalogue;
+use crate::problem::Answer;
+use crate::routes::sweet::known;
+
+/// Some days with their orders, sweets and kitchen.
+pub struct AskedDays {
+    /// The days.
+    pub days: KitchenDays,
+    orders: Vec<(i32, Order)>,
+    sweets: BTreeMap<String, Sweet>,
+    kitchen: KitchenDocument,
+    catalogue: Arc<Catalogue>,
+    now_ms: i64,
+    begun: Vec<Begun>,
+}
+
+impl AskedDays {
+    /// Reads what belongs to some days; `id` is their number, if they were kept. Orders that were put away are left out.
+    ///
+    /// # Errors
+    /// 422 for days that cannot be; those of the store.
+    pub async fn read(app: &App, days: KitchenDays, id: Option<i32>) -> Answer<Self> {
+        days.check()?;
+        let (wanted, following, now_ms) = (days.orders.clone(), app.following.clone(), app.clock.now_ms());
+        let (orders, kitchen, begun) = app
+            .read(move |c| {
+                let all = paper::all::<Order>(c)?;
+                let of = all.into_iter().filter(|o| wanted.contains(&o.id)).map(|o| (o.id, o.document));
+                let begun = match id {
+                    Some(id) => rows::begun_for(c, &following, id)?,
+                    None => Vec::new(),
+                };
+                Ok((of.collect::<Vec<_>>(), kitchen::load(c)?, begun))
+            })
+            .await?;
+        let mut sweets = BTreeMap::new();
+        for line in orders.iter().flat_map(|(_, o)| &o.lines) {
+            // One that is gone from the shelf is said where the days are laid out.
+            if let Ok(found) = known(app, &line.sweet_key).await {
+                sweets.insert(line.sweet_key.clone(), found.sweet);
+            }
+        }
+        let begun = begun.into_iter().filter_map(|(batch_id, batch)| {
+            let planned = batch.setup().chosen.planned.clone()?;
+            Some(Begun { batch_id, key: planned.batch, over: batch.is_over(), state: batch.state_at(now_ms) })
+        });
+        let begun = begun.collect();
+        Ok(Self { days, orders, sweets, kitchen, catalogue: Arc::clone(&app.catalogue), now_ms, begun })
+    }
+
+    /// Asks with it.
+    ///
+    /// # Errors
+    /// Those of the room, and of what is asked.
+    pub fn ask<T>(&self, of: impl FnOnce(&DayQuestion<'_>) -> Answer<T>) -> Answer<T> {
+        let book = self.catalogue.book(&self.kitchen)?;
+        of(&DayQuestion {
+            days: &self.days,
+            orders: &self.orders,
+            sweets: &self.sweets,
+            kitchen: &self.kitchen,
+            book: &book,
+            now_ms: self.now_ms,
+            begun: &self.begun,
+        })
+    }
+}

@@ -1,0 +1,8 @@
+//! Orders, the days on which they are made, what is in the cupboard, and lists of it all to take away.
+
+pub mod asked;
+pub mod keep;
+pub mod lists;
+pub mod orders;
+pub mod pantry;
+pub mod plan;
