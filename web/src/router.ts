@@ -3,7 +3,7 @@ import { createRouter, createWebHistory, START_LOCATION } from 'vue-router'
 declare module 'vue-router' {
   interface RouteMeta {
     /** Which room of the navigation is lit. */
-    room: 'stove' | 'bench' | 'sweets' | 'notebook' | 'kitchen' | 'none'
+    room: 'stove' | 'bench' | 'sweets' | 'day' | 'notebook' | 'kitchen' | 'none'
     title: string
   }
 }
@@ -69,6 +69,11 @@ export const router = createRouter({
       component: () => import('@/rooms/sweets/editor/SweetEditor.vue'),
       props: (to) => ({ sweetKey: String(to.params['key']) }),
       meta: { room: 'sweets', title: 'Change a sweet' },
+    },
+    {
+      path: '/day',
+      component: () => import('@/rooms/day/DayRoom.vue'),
+      meta: { room: 'day', title: 'Orders and the day' },
     },
     {
       path: '/notebook',

@@ -157,6 +157,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/day/fresh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Days for some orders, as one would plan them at first: the day before and the day itself. Nothing is stored.
+         * @description # Errors
+         *     404 for an order that is not there; 400, 413 or 422.
+         */
+        post: operations["days_for"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/day/plan": {
         parameters: {
             query?: never;
@@ -4000,6 +4021,8 @@ export interface components {
             minutes: components["schemas"]["Spread"];
             /** @description Whether it is pinned where it stands. */
             pinned: boolean;
+            /** @description Whether a syrup is boiled to a stage. */
+            syrup: boolean;
             /** @description What to do, in a few words. */
             title: string;
             /**
@@ -4094,10 +4117,7 @@ export interface components {
              */
             horizon_min: number;
             /** @description Hours in which somebody is in the kitchen, min. */
-            hours: [
-                number,
-                number
-            ][];
+            hours: components["schemas"]["OpenHours"][];
             /** @description Lanes of hands and things. */
             lanes: components["schemas"]["Lane"][];
             /** @description The days. */
@@ -4112,6 +4132,8 @@ export interface components {
             /** @description What could not be planned, and other things to know. */
             said: string[];
             terms?: components["schemas"]["DayTerms"] | null;
+            /** @description Where the clock on her wall goes; empty: that of no place. */
+            zone: string;
         };
         /** @description How deep something stands. */
         Depth: {
@@ -4637,6 +4659,14 @@ export interface components {
              * @description Share of the mass.
              */
             frac: number;
+        };
+        /** @description Orders for which days are wanted. */
+        FreshAsk: {
+            days?: components["schemas"]["KitchenDays"] | null;
+            /** @description Numbers of the orders. */
+            orders: number[];
+            /** @description Where the clock on her wall goes: `Asia/Kathmandu`. */
+            zone?: string;
         };
         /** @description How the frying goes. */
         Fry: {
@@ -6282,6 +6312,19 @@ export interface components {
             name: string;
             /** @description Whether it changes something that carries the set. */
             structural: boolean;
+        };
+        /** @description Hours in which somebody is in the kitchen. */
+        OpenHours: {
+            /**
+             * Format: int32
+             * @description From, min.
+             */
+            from_min: number;
+            /**
+             * Format: int32
+             * @description To, min.
+             */
+            to_min: number;
         };
         /** @description An order. */
         Order: {
@@ -10270,6 +10313,75 @@ export interface operations {
             };
             /** @description Empty, or no JSON. */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    days_for: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreshAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenDays"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -11,6 +11,7 @@ const rooms = [
   { room: 'stove', to: '/', name: 'Stove' },
   { room: 'bench', to: '/bench', name: 'Syrup bench' },
   { room: 'sweets', to: '/sweets', name: 'Sweets' },
+  { room: 'day', to: '/day', name: 'Orders' },
   { room: 'notebook', to: '/notebook', name: 'Notebook' },
   { room: 'kitchen', to: '/kitchen', name: 'Kitchen' },
 ]

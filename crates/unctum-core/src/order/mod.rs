@@ -4,6 +4,7 @@
 mod asked;
 mod calendar;
 mod eased;
+mod fresh;
 mod gather;
 mod graph;
 mod lanes;
@@ -20,6 +21,7 @@ mod words;
 pub use asked::{Amount, Order, OrderLine};
 pub use calendar::{Calendar, wall_clock, zone};
 pub use eased::eased;
+pub use fresh::{covering, fresh_days};
 pub use gather::Wanted;
 pub use graph::{hands, is_mark, step_id};
 pub use lanes::{Lane, LaneBar, LaneKind};
@@ -29,7 +31,8 @@ pub use plan::{DayChoice, DayCook, DayEased, DayHours, DayWait, KitchenDays};
 pub use question::{Begun, DayQuestion};
 pub use shopping::{BatchCost, OrderCost, Shopping, ShoppingLine, ledger, shopping};
 pub use told::{
-    DRAWS, DayBatchTold, DayStepTold, DaysTold, Midnight, OrderLineTold, OrderTold, PiecesTold, tell,
+    DRAWS, DayBatchTold, DayStepTold, DaysTold, Midnight, OpenHours, OrderLineTold, OrderTold, PiecesTold,
+    tell,
 };
 pub use whole::{LaidOut, lay_out};
 pub use words::Names;

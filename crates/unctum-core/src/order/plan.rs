@@ -127,15 +127,15 @@ pub struct DayChoice {
     pub ring_id: i32,
 }
 
-fn usual_cold_litres() -> f64 {
+pub(super) fn usual_cold_litres() -> f64 {
     60.0
 }
 
-fn usual_margin_min() -> u32 {
+pub(super) fn usual_margin_min() -> u32 {
     30
 }
 
-fn usual_spare_frac() -> f64 {
+pub(super) fn usual_spare_frac() -> f64 {
     0.05
 }
 
@@ -143,7 +143,7 @@ fn yes() -> bool {
     true
 }
 
-const MOST_DAYS: u32 = 7;
+pub(super) const MOST_DAYS: u32 = 7;
 const MOST_COOKS: usize = 3;
 const MOST_ORDERS: usize = 40;
 

@@ -35,6 +35,8 @@ pub struct DayStepTold {
     pub manner: Manner,
     /// Who does it; none where it waits.
     pub cook: Option<String>,
+    /// Whether a syrup is boiled to a stage.
+    pub syrup: bool,
     /// Whether it is pinned where it stands.
     pub pinned: bool,
     /// Whether it has begun at the stove.
@@ -135,10 +137,22 @@ pub struct Midnight {
     pub minutes: i32,
 }
 
+/// Hours in which somebody is in the kitchen.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct OpenHours {
+    /// From, min.
+    pub from_min: i32,
+    /// To, min.
+    pub to_min: i32,
+}
+
 /// Some days, as they are shown.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct DaysTold {
+    /// Where the clock on her wall goes; empty: that of no place.
+    pub zone: String,
     /// The days.
     pub midnights: Vec<Midnight>,
     /// The end of the last one, min.
@@ -148,7 +162,7 @@ pub struct DaysTold {
     /// This moment, min.
     pub now_min: i32,
     /// Hours in which somebody is in the kitchen, min.
-    pub hours: Vec<(i32, i32)>,
+    pub hours: Vec<OpenHours>,
     /// Its batches.
     pub batches: Vec<DayBatchTold>,
     /// Its orders.
@@ -185,6 +199,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
     let dates: Vec<_> = laid.calendar.dates().collect();
     let midnight = |d: &jiff::civil::Date| laid.calendar.minute(d.to_datetime(jiff::civil::Time::midnight()));
     DaysTold {
+        zone: q.days.zone.clone(),
         midnights: dates
             .iter()
             .map(|d| Midnight {
@@ -197,7 +212,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
         horizon_min: laid.calendar.horizon(),
         begins_ms: laid.calendar.ms(0),
         now_min: laid.now_min,
-        hours: laid.problem.windows.clone(),
+        hours: laid.problem.windows.iter().map(|w| OpenHours { from_min: w.0, to_min: w.1 }).collect(),
         orders,
         lanes,
         decides: certain.as_ref().and_then(|c| c.decides.as_deref()).map(|id| names.step(id)),
@@ -226,6 +241,7 @@ fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts: &Starts) -
             minutes,
             manner: step.manner(),
             cook: None,
+            syrup: step.stage().is_some(),
             pinned: q.days.pins.contains_key(&id),
             begun: stands.is_some_and(|s| s.began_ms.or(s.done_ms).is_some()),
             id,

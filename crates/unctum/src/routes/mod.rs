@@ -65,6 +65,7 @@ macro_rules! every_route {
             days::keep::remove_days,
             days::keep::days_told,
             days::plan::plan_days,
+            days::plan::days_for,
             days::plan::probe,
             days::plan::ways_to_do_it,
             days::lists::day_shopping,

@@ -17,8 +17,16 @@ const { where } = useWhere()
 
 const methods = computed(() => page.value?.methods ?? [])
 const methodName = (key: string) => sweet.value?.methods.find((m) => m.key === key)?.name ?? key
+/** The days that it was planned for, if it comes from there. */
+const planned = computed(() => {
+  const days_id = Number(view.text('days'))
+  const batch = view.text('batch')
+  return days_id && batch ? { days_id, batch } : undefined
+})
 const start = computed((): Api<'StartAsk'> | undefined =>
-  ask.value ? { sweet_key: props.sweetKey, ...ask.value.body, ...where.value } : undefined,
+  ask.value
+    ? { sweet_key: props.sweetKey, ...ask.value.body, ...where.value, planned: planned.value }
+    : undefined,
 )
 const title = computed(() => plan.value?.title ?? sweet.value?.name ?? '')
 const made = computed(() => {

@@ -118,7 +118,9 @@ pub async fn calendar(app: &State<App>, id: i32) -> Answer<(ContentType, String)
     let asked = AskedDays::read(app, kept(app, id).await?, Some(id)).await?;
     let title = asked.days.title.clone();
     let told = spawn_blocking(move || asked.ask(follow)).await.map_err(|_| Problem::broken())??.told;
-    let mut calendar = Calendar::new();
+    let mut calendar = Calendar::empty();
+    calendar.append_property(("VERSION", "2.0"));
+    calendar.append_property(("PRODID", "-//Unctum//Days in the kitchen//EN"));
     calendar.name(&title);
     let at = |minute: i32| stamp(told.begins_ms + i64::from(minute) * 60_000);
     for batch in &told.batches {

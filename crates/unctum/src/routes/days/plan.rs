@@ -11,7 +11,10 @@ use unctum_core::CoreError;
 use unctum_core::day::{
     DayTerms, Planner, Starts, alone, impossible, judge, may_move, plan_after, plan_with, ways, why_there,
 };
-use unctum_core::order::{DayQuestion, DaysTold, KitchenDays, LaidOut, Names, eased, lay_out, tell};
+use unctum_core::order::{
+    DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, eased, fresh_days, lay_out, tell,
+};
+use unctum_store::paper;
 use utoipa::ToSchema;
 
 use super::asked::AskedDays;
@@ -163,6 +166,39 @@ fn plan(q: &DayQuestion<'_>, seconds: f64, seed: u64, keep: bool) -> Answer<Days
     // No plan is shown that was not judged by something that knows nothing of how it was made.
     judge(&laid.problem, &starts).map_err(|_| Problem::broken())?;
     Ok(planned(q, &laid, starts))
+}
+
+/// Orders for which days are wanted.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FreshAsk {
+    /// Where the clock on her wall goes: `Asia/Kathmandu`.
+    #[serde(default)]
+    pub zone: String,
+    /// Numbers of the orders.
+    pub orders: Vec<i32>,
+    /// Days that there are: they are the answer, with the orders, where they cover them.
+    #[serde(default)]
+    pub days: Option<KitchenDays>,
+}
+
+/// Days for some orders, as one would plan them at first: the day before and the day itself. Nothing is stored.
+///
+/// # Errors
+/// 404 for an order that is not there; 400, 413 or 422.
+#[utoipa::path(context_path = "/api/v1", tag = "day", request_body = FreshAsk,
+    responses((status = 200, body = KitchenDays), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[post("/day/fresh", data = "<body>")]
+pub async fn days_for(app: &State<App>, body: Body<FreshAsk>) -> Answer<Json<KitchenDays>> {
+    let ask = body.0?;
+    let wanted = ask.orders.clone();
+    let orders = app
+        .read(move |c| wanted.iter().map(|id| paper::load::<Order>(c, *id)).collect::<Result<Vec<_>, _>>());
+    let orders: Vec<(i32, Order)> = orders.await?.into_iter().map(|w| (w.id, w.document)).collect();
+    if let Some(days) = ask.days.and_then(|d| covering(&d, &orders)) {
+        return Ok(Json(days));
+    }
+    Ok(Json(fresh_days(&orders, &ask.zone, app.clock.now_ms())?))
 }
 
 /// A question about a step.

@@ -1,0 +1,84 @@
+//! Days for some orders, as one would plan them at first.
+
+use std::collections::BTreeMap;
+
+use jiff::civil::{Date, Time};
+use jiff::{ToSpan, Unit};
+
+use crate::error::{CoreError, Result};
+use crate::order::calendar::wall_clock;
+use crate::order::plan::{DayCook, DayHours, KitchenDays};
+use crate::order::{Order, plan};
+
+/// The kitchen's hours where nobody has said any.
+const FROM: Time = Time::constant(8, 0, 0, 0);
+const TO: Time = Time::constant(20, 0, 0, 0);
+/// So much before the first order is fetched the days begin; they end with the last.
+const DAYS_BEFORE: i64 = 1;
+
+/// The day before the first order is fetched to the day of the last, not before today; one cook from eight to eight, today
+/// from the next full hour.
+///
+/// # Errors
+/// [`CoreError::Missing`] without an order; orders that lie further apart than days are planned at once.
+pub fn fresh_days(orders: &[(i32, Order)], zone: &str, now_ms: i64) -> Result<KitchenDays> {
+    let now = wall_clock(zone, now_ms)?;
+    let dues = || orders.iter().map(|(_, o)| o.due.date());
+    let (Some(first_due), Some(last)) = (dues().min(), dues().max()) else {
+        return Err(CoreError::Missing("Nothing is asked for yet: write an order down first.".into()));
+    };
+    let odd = |e: jiff::Error| CoreError::Unreadable(e.to_string());
+    let first = first_due.checked_sub(DAYS_BEFORE.days()).map_err(odd)?.max(now.date());
+    let days = first.until((Unit::Day, last)).map_err(odd)?.get_days() + 1;
+    if !(1..=plan::MOST_DAYS as i32).contains(&days) {
+        return Err(CoreError::TooMany(format!(
+            "From {} to {} is more than {} days: plan these orders in two goes.",
+            first.strftime("%-d %B"),
+            last.strftime("%-d %B"),
+            plan::MOST_DAYS
+        )));
+    }
+    let dates = (0..i64::from(days)).filter_map(|n| first.checked_add(n.days()).ok());
+    let hours = dates.filter_map(|date| {
+        let today = date == now.date();
+        let from = if today { next_hour(now.time()).max(FROM) } else { FROM };
+        (from < TO).then_some(DayHours { date, from, to: TO })
+    });
+    let title = |d: Date| d.strftime("%A %-d %B").to_string();
+    Ok(KitchenDays {
+        title: format!("For {}", title(last)),
+        zone: zone.to_owned(),
+        first,
+        days: days as u32,
+        cooks: vec![DayCook { name: "Cook".to_owned(), hours: hours.collect() }],
+        orders: orders.iter().map(|(id, _)| *id).collect(),
+        made: Vec::new(),
+        cold_litres: plan::usual_cold_litres(),
+        margin_min: plan::usual_margin_min(),
+        spare_frac: plan::usual_spare_frac(),
+        tasting: true,
+        choices: BTreeMap::new(),
+        pins: BTreeMap::new(),
+        starts: BTreeMap::new(),
+        waits: Vec::new(),
+        eased: BTreeMap::new(),
+        borrowed: BTreeMap::new(),
+    })
+}
+
+fn next_hour(now: Time) -> Time {
+    Time::new(now.hour().saturating_add(1).min(23), 0, 0, 0).unwrap_or(now)
+}
+
+/// The days with some orders more, if they cover them.
+#[must_use]
+pub fn covering(days: &KitchenDays, orders: &[(i32, Order)]) -> Option<KitchenDays> {
+    let dates: Vec<Date> = days.calendar().ok()?.dates().collect();
+    let inside = orders.iter().all(|(_, o)| dates.contains(&o.due.date()));
+    inside.then(|| {
+        let mut of = days.clone();
+        let more = orders.iter().map(|(id, _)| *id).filter(|id| !days.orders.contains(id));
+        of.orders.extend(more);
+        of
+    })
+}

@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import LineField from '@/look/pieces/LineField.vue'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { zoneHere } from './useDays'
+
+/** An order, written down or changed: for whom, by when, which sweets. */
+const props = defineProps<{ order?: Api<'OrderView'> | undefined }>()
+const emit = defineEmits<{ written: [id: number]; left: []; removed: [] }>()
+
+interface Line {
+  sweet_key: string
+  by: Api<'Amount'>['kind']
+  n: string
+  each: string
+  rest: Pick<Api<'OrderLine'>, 'method_key' | 'variation'>
+}
+const blank = (): Line => ({ sweet_key: '', by: 'pieces', n: '', each: '', rest: {} })
+function told({ amount, sweet_key, ...rest }: Api<'OrderLine'>): Line {
+  const n =
+    amount.kind === 'pieces'
+      ? amount.count
+      : amount.kind === 'mass'
+        ? amount.finished_g
+        : amount.boxes
+  return {
+    sweet_key,
+    by: amount.kind,
+    n: `${n}`,
+    each: amount.kind === 'boxes' ? `${amount.pieces_each}` : '',
+    rest,
+  }
+}
+
+const who = ref(props.order?.order.who ?? '')
+const due = ref(props.order?.order.due.slice(0, 16) ?? '')
+const note = ref(props.order?.order.note ?? '')
+const price = ref(props.order?.order.price == null ? '' : `${props.order.order.price}`)
+const lines = ref<Line[]>(props.order ? props.order.order.lines.map(told) : [blank()])
+const sweets = shallowRef<Api<'Card'>[]>([])
+const trouble = ref('')
+const busy = ref(false)
+
+onMounted(async () => {
+  const found = await answer(api.GET('/api/v1/sweets')).catch(() => undefined)
+  sweets.value = found?.cards ?? []
+})
+const items = computed(() => [
+  { title: 'Choose a sweet', value: '' },
+  ...sweets.value.map((s) => ({ title: s.name, value: s.key })),
+])
+const WAYS = [
+  { title: 'pieces', value: 'pieces' as const },
+  { title: 'grams', value: 'mass' as const },
+  { title: 'boxes', value: 'boxes' as const },
+]
+const number = (text: string) => Number(text.replace(',', '.'))
+function amount(line: Line): Api<'Amount'> {
+  const n = number(line.n)
+  if (line.by === 'mass') return { kind: 'mass', finished_g: n }
+  if (line.by === 'boxes') return { kind: 'boxes', boxes: n, pieces_each: number(line.each) }
+  return { kind: 'pieces', count: n }
+}
+const whole = computed(
+  () =>
+    who.value.trim() !== '' &&
+    due.value !== '' &&
+    lines.value.every(
+      (l) => l.sweet_key && number(l.n) > 0 && (l.by !== 'boxes' || number(l.each) > 0),
+    ),
+)
+async function write(): Promise<void> {
+  if (!whole.value) return
+  busy.value = true
+  const order: Api<'Order'> = {
+    who: who.value.trim(),
+    due: `${due.value}:00`,
+    note: note.value,
+    price: price.value.trim() ? number(price.value) : null,
+    eaten_on: props.order?.order.eaten_on ?? null,
+    lines: lines.value.map((l) => ({ ...l.rest, sweet_key: l.sweet_key, amount: amount(l) })),
+  }
+  const body = { zone: zoneHere(), order }
+  try {
+    const had = props.order
+    const saved = had
+      ? await answer(
+          api.PUT('/api/v1/orders/{id}', {
+            params: { path: { id: had.id }, header: { 'If-Match': `${had.version}` } },
+            body,
+          }),
+        )
+      : await answer(api.POST('/api/v1/orders', { body }))
+    emit('written', saved.id)
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  } finally {
+    busy.value = false
+  }
+}
+async function remove(): Promise<void> {
+  const had = props.order
+  if (!had) return
+  try {
+    const params = { path: { id: had.id }, header: { 'If-Match': `${had.version}` } }
+    const reply = await api.DELETE('/api/v1/orders/{id}', { params })
+    if (reply.error) throw new Error((reply.error as Api<'Problem'>).detail)
+    emit('removed')
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+</script>
+
+<template>
+  <form class="order" aria-label="An order" @submit.prevent="write">
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <div class="head">
+      <LineField v-model="who" label="For whom" maxlength="80" autocomplete="off" />
+      <LineField v-model="due" label="Fetched" type="datetime-local" />
+      <LineField v-model="price" label="Price agreed" inputmode="decimal" autocomplete="off" />
+    </div>
+    <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
+      <legend class="only-heard">Sweet {{ i + 1 }}</legend>
+      <ChoiceField v-model="line.sweet_key" label="Sweet" :items="items" class="what" />
+      <LineField
+        v-model="line.n"
+        :label="line.by === 'boxes' ? 'How many boxes' : 'How much'"
+        inputmode="decimal"
+        autocomplete="off"
+      />
+      <ChoiceField v-model="line.by" label="Counted in" :items="WAYS" />
+      <LineField
+        v-if="line.by === 'boxes'"
+        v-model="line.each"
+        label="Pieces in each"
+        inputmode="numeric"
+        autocomplete="off"
+      />
+      <button
+        v-if="lines.length > 1"
+        type="button"
+        class="key"
+        :aria-label="`Leave sweet ${i + 1} out`"
+        @click="lines.splice(i, 1)"
+      >
+        Leave out
+      </button>
+    </fieldset>
+    <div class="keys">
+      <button type="button" class="key" @click="lines.push(blank())">One more sweet</button>
+      <button type="submit" class="key strong" :disabled="!whole || busy">Write it down</button>
+      <button type="button" class="key" @click="$emit('left')">Leave it</button>
+      <button v-if="order" type="button" class="key" @click="remove">Put the order away</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.order {
+  display: grid;
+  gap: var(--gap-3);
+  padding-bottom: var(--gap-4);
+  border-bottom: var(--line) solid var(--steel-strong);
+}
+
+.head,
+.line-of {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 100%), 1fr));
+  gap: var(--gap-2) var(--gap-4);
+  align-items: end;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+</style>

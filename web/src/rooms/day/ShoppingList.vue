@@ -1,0 +1,299 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import { useChanges } from '@/live/changes'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { grams, gramUnit, number } from '@/units/format'
+import { lasts } from './clockWords'
+import PriceRow from './PriceRow.vue'
+
+/** One list over all orders, and what it all costs. */
+const props = defineProps<{ kept: Api<'KeptDays'> }>()
+const emit = defineEmits<{ make: [ingredient: string, here: boolean] }>()
+
+const list = shallowRef<Api<'Shopping'>>()
+const pantry = shallowRef<Api<'PantryView'>>()
+const trouble = ref('')
+const open = ref<string>()
+async function load(): Promise<void> {
+  try {
+    const body = { days: props.kept.days, days_id: props.kept.id }
+    list.value = await answer(api.POST('/api/v1/day/shopping', { body }))
+    pantry.value = await answer(api.GET('/api/v1/pantry'))
+    trouble.value = ''
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+watch(() => props.kept.version, load, { immediate: true })
+useChanges((change) => {
+  if (change === 'reconnected' || change.kind === 'days') void load()
+})
+const money = (sum: number) => `${number(sum, 2)} ${list.value?.money ?? ''}`.trim()
+
+const SHELVES: Record<string, string> = {
+  sugar: 'Sugar',
+  jaggery: 'Jaggery',
+  fat: 'Fat and oil',
+  flour: 'Flour',
+  pulse: 'Pulses',
+  grain: 'Grain',
+  nut: 'Nuts and seeds',
+  dairy: 'Milk and what is made of it',
+  coconut: 'Coconut',
+  egg: 'Eggs',
+  fruit: 'Fruit',
+  spice: 'Spices',
+  acid: 'Sour and raising',
+  colour: 'Colours and leaf',
+  water: 'Water',
+}
+const sections = computed(() => {
+  const groups = new Map<string, Api<'ShoppingLine'>[]>()
+  for (const line of list.value?.lines ?? [])
+    groups.set(line.shelf, [...(groups.get(line.shelf) ?? []), line])
+  return [...groups]
+})
+const made = (ingredient: string) => props.kept.days.made?.includes(ingredient)
+async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void> {
+  const had = pantry.value
+  if (!had) return
+  try {
+    const body = { ...had.pantry, items: { ...had.pantry.items, [ingredient]: item } }
+    pantry.value = await answer(
+      api.PUT('/api/v1/pantry', { params: { header: { 'If-Match': `${had.version}` } }, body }),
+    )
+    open.value = undefined
+    await load()
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
+</script>
+
+<template>
+  <div class="shopping">
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <template v-if="list">
+      <section v-for="[shelf, lines] in sections" :key="shelf">
+        <h3>{{ SHELVES[shelf] ?? shelf }}</h3>
+        <ul>
+          <li v-for="l in lines" :key="l.ingredient" :class="{ there: l.buy_g < 0.5 }">
+            <button
+              type="button"
+              class="name"
+              :aria-expanded="open === l.ingredient"
+              @click="open = open === l.ingredient ? undefined : l.ingredient"
+            >
+              {{ l.name }}
+            </button>
+            <strong class="figures">
+              <template v-if="l.buy_g < 0.5">there</template>
+              <template v-else-if="l.packs"
+                >{{ l.packs }} × {{ grams(l.buy_g / l.packs) }} {{ gramUnit() }}</template
+              >
+              <template v-else>{{ grams(l.buy_g) }} {{ gramUnit() }}</template>
+            </strong>
+            <span class="small soft figures">
+              {{ grams(l.needed_g) }} {{ gramUnit() }} needed<template v-if="l.have_g > 0"
+                >, {{ grams(l.have_g) }} there</template
+              ><template v-if="l.not_eaten_g > 0.5"
+                >, {{ grams(l.not_eaten_g) }} to fry and grease</template
+              >
+            </span>
+            <span class="figures cost">{{
+              l.cost != null && l.buy_g >= 0.5 ? money(l.cost) : ''
+            }}</span>
+            <button
+              v-if="l.can_be_made"
+              type="button"
+              class="key here"
+              @click="emit('make', l.ingredient, true)"
+            >
+              Make it here
+            </button>
+            <PriceRow
+              v-if="open === l.ingredient"
+              class="price"
+              :name="l.name"
+              :item="pantry?.pantry.items?.[l.ingredient] ?? {}"
+              @told="price(l.ingredient, $event)"
+            />
+          </li>
+        </ul>
+      </section>
+      <p v-for="key in kept.days.made ?? []" :key="key">
+        <button v-if="made(key)" type="button" class="key" @click="emit('make', key, false)">
+          Buy the {{ key.replaceAll('-', ' ') }} instead of making it
+        </button>
+      </p>
+      <p class="sum">
+        All of it <strong class="figures">{{ money(list.cost) }}</strong>
+        <span v-if="list.unpriced.length" class="small soft"
+          >without {{ list.unpriced.join(', ') }}: tap a name to tell its price</span
+        >
+      </p>
+      <p class="keys">
+        <a class="key" :href="`/api/v1/days/${kept.id}/shopping.csv`" download="shopping.csv"
+          >As a table</a
+        >
+        <a class="key" :href="`/api/v1/days/${kept.id}/shopping.txt`" download="shopping.txt"
+          >As text</a
+        >
+      </p>
+      <h3>What it costs</h3>
+      <div class="wide">
+        <table>
+          <thead>
+            <tr>
+              <th>Order</th>
+              <th>Goes into it</th>
+              <th>Each box</th>
+              <th>Hands</th>
+              <th>Agreed</th>
+              <th>Left for the work</th>
+            </tr>
+          </thead>
+          <tbody class="figures">
+            <tr v-for="o in list.orders" :key="o.id">
+              <th>{{ o.who }}</th>
+              <td>{{ money(o.cost) }}</td>
+              <td>{{ o.box_cost == null ? '' : money(o.box_cost) }}</td>
+              <td>{{ lasts(o.hands_min) }}</td>
+              <td>{{ o.price == null ? '' : money(o.price) }}</td>
+              <td>{{ o.margin == null ? '' : money(o.margin) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <table>
+          <thead>
+            <tr>
+              <th>Batch</th>
+              <th>Goes into it</th>
+              <th>A piece</th>
+              <th>Hands a piece</th>
+            </tr>
+          </thead>
+          <tbody class="figures">
+            <tr v-for="b in list.batches" :key="b.key">
+              <th>{{ b.title }}</th>
+              <td>{{ money(b.cost) }}</td>
+              <td>
+                {{
+                  b.piece_cost
+                    ? `${number(b.piece_cost.low, 2)}–${number(b.piece_cost.high, 2)}`
+                    : ''
+                }}
+              </td>
+              <td>{{ b.piece_hands_min == null ? '' : `${number(b.piece_hands_min, 1)} min` }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.shopping {
+  display: grid;
+  gap: var(--gap-3);
+}
+
+h3 {
+  margin: var(--gap-2) 0 0;
+}
+
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(8rem, 1.2fr) minmax(6rem, auto) minmax(0, 2fr) auto auto;
+  gap: var(--gap-1) var(--gap-4);
+  align-items: center;
+  min-height: 2.75rem;
+  border-top: var(--line) solid var(--steel);
+}
+
+.name {
+  min-height: 2.75rem;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+
+.price {
+  grid-column: 1 / -1;
+}
+
+.there strong {
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+
+.cost,
+td {
+  text-align: right;
+}
+
+.sum,
+.keys,
+p {
+  margin: 0;
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+
+.sum .small {
+  display: block;
+}
+
+.wide {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-5);
+  overflow-x: auto;
+}
+
+table {
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: var(--gap-2) var(--gap-3) var(--gap-2) 0;
+  border-bottom: var(--line) solid var(--steel);
+}
+
+th {
+  font-weight: 400;
+  text-align: left;
+}
+
+thead th {
+  font-size: var(--size-small);
+  color: var(--ink-soft);
+}
+
+@container room (max-width: 44rem) {
+  li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  li .small {
+    grid-column: 1 / -1;
+  }
+}
+</style>
