@@ -107,7 +107,8 @@ const paper = () => window.print()
           </template>
         </p>
       </div>
-      <div class="keys no-paper">
+    </header>
+      <div class="keys acts no-paper">
         <button
           v-if="writing === undefined"
           type="button"
@@ -134,7 +135,6 @@ const paper = () => window.print()
           <button type="button" class="key" @click="paper">Print</button>
         </template>
       </div>
-    </header>
     <KeyRow
       v-if="(all?.length ?? 0) > 1"
       class="no-paper"
@@ -176,7 +176,7 @@ const paper = () => window.print()
         @ask="view.easeIt()"
         @take="view.planned({ ...$event, starts: {} })"
       />
-      <p v-for="s in plan.said" :key="s" class="caution no-paper">{{ s }}</p>
+      <p v-for="s in plan.said" :key="s" class="caution said no-paper">{{ s }}</p>
       <KeyRow
         class="no-paper sides"
         label="What to see"

@@ -28,12 +28,17 @@ const busy = computed(() => {
 })
 /** px a minute: by default all that is busy fits. */
 const rate = computed(() => {
-  const room = Math.max(320, width.value - 24)
+  const room = Math.max(320, width.value - 130)
   const folds = foldTime(busy.value, [0, props.told.horizon_min], 1)
   const minutes = widthOf(folds)
   return Math.max(1.1, room / Math.max(60, minutes)) * props.zoom
 })
-const folds = computed(() => foldTime(busy.value, [0, props.told.horizon_min], rate.value))
+const waits = computed(() =>
+  Math.max(0, ...props.told.lanes.flatMap((l) => l.bars.map((b) => b.to_min))),
+)
+const folds = computed(() =>
+  foldTime(busy.value, [0, props.told.horizon_min], rate.value, waits.value),
+)
 const full = computed(() => Math.max(width.value - 2, widthOf(folds.value)))
 const x = (minute: number) => xOf(folds.value, minute)
 
@@ -276,7 +281,7 @@ const dragged = computed(() => {
                     :y="
                       shape(lane, bar).top +
                       shape(lane, bar).high / 2 +
-                      (lane.kind === 'ring' ? 5 : -1)
+                      (lane.kind === 'ring' ? 5 : -3)
                     "
                     class="small"
                   >

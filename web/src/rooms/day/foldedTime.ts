@@ -15,11 +15,12 @@ const MARGIN_MIN = 12
 const FOLDED = 0.05
 const LEAST_PX = 34
 
-/** Stretches of time in which something is done, with the folds between them. */
+/** Stretches of time in which something is done, with the folds between them, and one for what waits longer. */
 export function foldTime(
   busy: readonly (readonly [number, number])[],
   [begins, ends]: readonly [number, number],
   rate: number,
+  waits_until = 0,
 ): Fold[] {
   const merged: [number, number][] = []
   for (const [from, to] of [...busy].sort((a, b) => a[0] - b[0])) {
@@ -41,6 +42,8 @@ export function foldTime(
     add(from, Math.min(ends, to + MARGIN_MIN), rate)
     at = Math.min(ends, to + MARGIN_MIN)
   }
+  const rest = Math.min(ends, waits_until) - at
+  add(at, at + rest, Math.max(FOLDED * rate, LEAST_PX / Math.max(1, rest)))
   return folds
 }
 
