@@ -213,7 +213,7 @@ fn component(
     (ingredient, needed_g): (&str, f64),
     due_min: i32,
 ) -> Result<DayMade> {
-    let size = Size::Mass { finished_g: needed_g * (1.0 + COMPONENT_SPARE) };
+    let size = Size::Mass { finished_g: (needed_g * (1.0 + COMPONENT_SPARE)).ceil() };
     let line = OrderLine {
         sweet_key: sweet.key.clone(),
         method_key: None,

@@ -69,6 +69,13 @@ async function unpin(): Promise<void> {
   )
   await view.planned({ ...days, pins }, true)
 }
+/** The step that was tapped, with what the panel asks by. */
+const why = computed(() => {
+  const [days, told_now, starts, id] = [kept.value, plan.value, told.value?.starts, step.value]
+  if (!days || !told_now || !starts || !id || starts[id] == null) return undefined
+  return { kept: days, told: told_now, starts, step: id, dropped: dropped.value }
+})
+const whyDone = { pin, unpin, close: () => (step.value = undefined) }
 async function make(ingredient: string, here: boolean): Promise<void> {
   const days = kept.value?.days
   if (!days) return
@@ -108,33 +115,33 @@ const paper = () => window.print()
         </p>
       </div>
     </header>
-      <div class="keys acts no-paper">
+    <div class="keys acts no-paper">
+      <button
+        v-if="writing === undefined"
+        type="button"
+        class="key strong"
+        @click="writing = 'new'"
+      >
+        Write an order down
+      </button>
+      <button v-if="before.length" type="button" class="key" @click="view.takeBack()">
+        Take the last change back
+      </button>
+      <template v-if="kept">
         <button
-          v-if="writing === undefined"
           type="button"
-          class="key strong"
-          @click="writing = 'new'"
+          class="key"
+          :disabled="!!working"
+          @click="view.planned({ ...kept.days, starts: {} })"
         >
-          Write an order down
+          Plan anew
         </button>
-        <button v-if="before.length" type="button" class="key" @click="view.takeBack()">
-          Take the last change back
-        </button>
-        <template v-if="kept">
-          <button
-            type="button"
-            class="key"
-            :disabled="!!working"
-            @click="view.planned({ ...kept.days, starts: {} })"
-          >
-            Plan anew
-          </button>
-          <a class="key" :href="`/api/v1/days/${kept.id}/calendar.ics`" download="days.ics"
-            >Calendar</a
-          >
-          <button type="button" class="key" @click="paper">Print</button>
-        </template>
-      </div>
+        <a class="key" :href="`/api/v1/days/${kept.id}/calendar.ics`" download="days.ics"
+          >Calendar</a
+        >
+        <button type="button" class="key" @click="paper">Print</button>
+      </template>
+    </div>
     <KeyRow
       v-if="(all?.length ?? 0) > 1"
       class="no-paper"
@@ -184,21 +191,11 @@ const paper = () => window.print()
         :model-value="side"
         @update:model-value="show"
       />
-      <StepWhy
-        v-if="step && told.starts[step] != null"
-        class="no-paper"
-        :kept="kept"
-        :told="plan"
-        :starts="told.starts"
-        :step="step"
-        :dropped="dropped"
-        @pin="pin"
-        @unpin="unpin"
-        @close="step = undefined"
-      />
-      <div v-if="side === 'plan'" class="beside no-paper">
+      <StepWhy v-if="side === 'hands' && why" class="no-paper" v-bind="why" v-on="whyDone" />
+      <div v-if="side === 'plan'" class="beside no-paper" :class="{ asked: why }">
         <div class="left">
-          <OrdersList :told="plan" @change="writing = $event" />
+          <StepWhy v-if="why" v-bind="why" v-on="whyDone" />
+          <OrdersList v-else :told="plan" @change="writing = $event" />
           <p v-if="plan.decides" class="small soft">
             Most hangs on {{ plan.decides }}: give it time.
           </p>

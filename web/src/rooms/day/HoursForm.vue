@@ -30,6 +30,11 @@ const more = () =>
     name: 'Helper',
     hours: props.told.midnights.map((m) => ({ date: m.date, words: m.words, from: '', to: '' })),
   })
+/** “9”, “9.30” and “09:30” are the same clock. */
+function clock(text: string): string {
+  const [hour = '', minute = ''] = text.trim().split(/[:. ]/)
+  return `${hour.padStart(2, '0')}:${minute.padEnd(2, '0')}:00`
+}
 function done(): void {
   emit('changed', {
     ...props.days,
@@ -40,7 +45,7 @@ function done(): void {
       name: c.name,
       hours: c.hours
         .filter((h) => h.from && h.to)
-        .map((h) => ({ date: h.date, from: `${h.from}:00`, to: `${h.to}:00` })),
+        .map((h) => ({ date: h.date, from: clock(h.from), to: clock(h.to) })),
     })),
   })
 }
@@ -53,8 +58,20 @@ function done(): void {
       <LineField v-model="cook.name" label="Who" maxlength="80" autocomplete="off" />
       <div v-for="h in cook.hours" :key="h.date" class="day">
         <span>{{ h.words }}</span>
-        <LineField v-model="h.from" label="from" type="time" />
-        <LineField v-model="h.to" label="to" type="time" />
+        <LineField
+          v-model="h.from"
+          label="from"
+          inputmode="numeric"
+          placeholder="away"
+          autocomplete="off"
+        />
+        <LineField
+          v-model="h.to"
+          label="to"
+          inputmode="numeric"
+          placeholder="away"
+          autocomplete="off"
+        />
       </div>
       <button v-if="cooks.length > 1" type="button" class="key" @click="cooks.splice(i, 1)">
         Without {{ cook.name }}

@@ -2,116 +2,25 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Api } from '@/api/client'
 import { useSize } from '@/look/size'
-import { dayAt, letter, wall } from './clockWords'
-import { foldTime, minuteAt, widthOf, xOf } from './foldedTime'
+import { letter, wall } from './clockWords'
+import { minuteAt } from './foldedTime'
+import { useLanes } from './useLanes'
 
 /** Hands, rings, pans, trays and the cold shelf along the hours: who does what, and what stands where. */
 const props = defineProps<{ told: Api<'DaysTold'>; step: string | undefined; zoom: number }>()
 const emit = defineEmits<{ pick: [step: string]; drop: [step: string, at_min: number] }>()
 
 const LABEL = 108
-const HEIGHTS: Record<string, number> = { hands: 50, ring: 28, vessel: 28, tray: 24, cold: 24 }
 const SNAP_MIN = 5
 
 const frame = useTemplateRef('frame')
 const { width } = useSize(frame)
 
-const steps = computed(
-  () => new Map(props.told.batches.flatMap((b) => b.steps.map((s) => [s.id, s] as const))),
+const { steps, lanes, full, tall, folds, x, shape, title, hours, shut, nowX } = useLanes(
+  () => props.told,
+  () => props.zoom,
+  width,
 )
-const busy = computed(() => {
-  const bars = props.told.lanes.filter((l) => l.kind === 'hands').flatMap((l) => l.bars)
-  const now = props.told.now_min
-  const around: [number, number][] =
-    now >= 0 && now < props.told.horizon_min ? [[now, now + 1]] : []
-  return [...bars.map((b) => [b.from_min, b.to_min] as [number, number]), ...around]
-})
-/** px a minute: by default all that is busy fits. */
-const rate = computed(() => {
-  const room = Math.max(320, width.value - 130)
-  const folds = foldTime(busy.value, [0, props.told.horizon_min], 1)
-  const minutes = widthOf(folds)
-  return Math.max(1.1, room / Math.max(60, minutes)) * props.zoom
-})
-const waits = computed(() =>
-  Math.max(0, ...props.told.lanes.flatMap((l) => l.bars.map((b) => b.to_min))),
-)
-const folds = computed(() =>
-  foldTime(busy.value, [0, props.told.horizon_min], rate.value, waits.value),
-)
-const full = computed(() => Math.max(width.value - 2, widthOf(folds.value)))
-const x = (minute: number) => xOf(folds.value, minute)
-
-const lanes = computed(() => {
-  let y = 34
-  return props.told.lanes
-    .filter((l) => l.kind === 'hands' || l.bars.length)
-    .map((lane) => {
-      const height = HEIGHTS[lane.kind] ?? 24
-      const top = y
-      y += height + (lane.kind === 'hands' ? 8 : 4)
-      return { ...lane, top, height }
-    })
-})
-const tall = computed(() => (lanes.value.at(-1)?.top ?? 0) + (lanes.value.at(-1)?.height ?? 0) + 8)
-
-/** What takes all of the cook stands in the upper part of her lane, what wants a look now and then in the lower. */
-function shape(lane: (typeof lanes.value)[number], bar: Api<'LaneBar'>) {
-  const left = x(bar.from_min)
-  const wide = Math.max(2, x(bar.to_min) - left)
-  if (lane.kind !== 'hands') return { left, wide, top: lane.top + 4, high: lane.height - 8 }
-  const full_on = bar.units > 5
-  return full_on
-    ? { left, wide, top: lane.top + 2, high: 30 }
-    : { left, wide, top: lane.top + 35, high: 13 }
-}
-const title = (bar: Api<'LaneBar'>) => {
-  const of = props.told.batches[bar.batch]?.title ?? ''
-  const step = bar.step ? steps.value.get(bar.step) : undefined
-  const when = `${wall(props.told, bar.from_min)}–${wall(props.told, bar.to_min)}`
-  return step ? `${step.title}, ${of}, ${when}` : `${of}, ${when}`
-}
-const hours = computed(() => {
-  const marks: { x: number; words: string; day: string | undefined; folded: boolean }[] = []
-  const every = rate.value > 4 ? 15 : rate.value > 2.2 ? 30 : 60
-  for (const fold of folds.value) {
-    const folded = fold.rate < 0.5 * rate.value
-    if (folded) {
-      marks.push({
-        x: fold.x + ((fold.to - fold.from) * fold.rate) / 2,
-        words: '',
-        day: undefined,
-        folded,
-      })
-      continue
-    }
-    const first = Math.ceil(fold.from / every) * every
-    for (let m = first; m <= fold.to; m += every) {
-      const day = m - every < fold.from ? dayAt(props.told, m)?.words.split(' ')[0] : undefined
-      marks.push({ x: x(m), words: wall(props.told, m), day, folded })
-    }
-  }
-  return marks
-})
-/** When nobody is in the kitchen. */
-const shut = computed(() => {
-  const edges = [
-    0,
-    ...props.told.hours.flatMap((h) => [h.from_min, h.to_min]),
-    props.told.horizon_min,
-  ]
-  const gaps: { x: number; wide: number }[] = []
-  for (let i = 0; i + 1 < edges.length; i += 2) {
-    const [from, to] = [edges[i] ?? 0, edges[i + 1] ?? 0]
-    if (to > from) gaps.push({ x: x(from), wide: x(to) - x(from) })
-  }
-  return gaps.filter((g) => g.wide > 1)
-})
-const nowX = computed(() => {
-  const first = folds.value[0]
-  const now = props.told.now_min
-  return first && now >= first.from && now <= props.told.horizon_min ? x(now) : undefined
-})
 
 const drag = ref<{ step: string; grabbed: number; at: number; from: number }>()
 const place = (event: PointerEvent) => {

@@ -212,7 +212,7 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: minmax(8rem, 1.2fr) minmax(6rem, auto) minmax(0, 2fr) auto auto;
+  grid-template-columns: minmax(0, 12rem) 8rem minmax(0, 1fr) 5rem 8.5rem;
   gap: var(--gap-1) var(--gap-4);
   align-items: center;
   min-height: 2.75rem;

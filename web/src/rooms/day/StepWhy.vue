@@ -92,7 +92,9 @@ const stove = computed(() => {
       <p class="when figures">
         {{ dayAndWall(told, of.from_min) }}–{{ wall(told, of.to_min) }} ·
         {{ lasts(of.to_min - of.from_min) }}
-        <span class="soft">({{ lasts(of.minutes.low) }}–{{ lasts(of.minutes.high) }})</span>
+        <span class="soft"
+          >(mostly {{ lasts(of.minutes.low) }} to {{ lasts(of.minutes.high) }})</span
+        >
         <template v-if="of.cook"> · {{ of.cook }}</template>
       </p>
     </header>
@@ -160,7 +162,7 @@ const stove = computed(() => {
 .why {
   display: grid;
   gap: var(--gap-3);
-  padding: var(--gap-4) 0;
+  padding-bottom: var(--gap-4);
   border-bottom: var(--line) solid var(--steel-strong);
 }
 

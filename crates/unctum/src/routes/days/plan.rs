@@ -105,8 +105,14 @@ fn without_plan(q: &DayQuestion<'_>, laid: &LaidOut, why: &str) -> DaysPlanned {
 /// Days that cannot be laid out.
 pub fn follow(q: &DayQuestion<'_>) -> Answer<DaysPlanned> {
     let laid = lay_out(q)?;
-    if q.days.starts.is_empty() || laid.problem.batches.is_empty() {
+    if laid.problem.batches.is_empty() {
         return Ok(planned(q, &laid, Starts::new()));
+    }
+    if q.days.starts.is_empty() {
+        return match Planner::new(&laid.problem, 1) {
+            Err(CoreError::DoesNotFit(why)) => Ok(without_plan(q, &laid, &why)),
+            _ => Ok(planned(q, &laid, Starts::new())),
+        };
     }
     let stood = standing(q, &laid);
     if judge(&laid.problem, &stood).is_ok() {
