@@ -54,7 +54,7 @@ pub enum Change {
     },
 }
 
-/// A change with which all is on time.
+/// A change, and how good the plan is with it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Way {
     /// What to change.
@@ -69,6 +69,8 @@ const DAY_MIN: i32 = 1440;
 /// Rounds in which each change has to show what it is good for, so many at a time.
 const ROUNDS: u32 = 25;
 const TURNS: u32 = 10;
+/// Where nothing is enough by itself, so many are told.
+const MOST_PART: usize = 3;
 
 impl Change {
     /// The problem with it.
@@ -113,45 +115,57 @@ impl Change {
         of
     }
 
-    /// How good a plan is with it, if one is on time.
-    fn on_time(&self, problem: &DayProblem, seed: u64) -> Option<DayTerms> {
+    /// How good a plan is with it, as far as it was bettered; none where there is none.
+    fn tried_on(&self, problem: &DayProblem, seed: u64) -> Option<DayTerms> {
         let of = self.of(problem);
         if of.batches.is_empty() {
             return None;
         }
-        let mut planner = Planner::new(&of, seed).ok()?;
-        for turn in 0..=TURNS {
-            let terms = judge(&of, &planner.starts()).ok()?;
-            if terms.late_min == 0 {
-                return Some(terms);
-            }
-            if turn < TURNS {
-                planner.improve(ROUNDS);
-            }
-        }
-        None
+        bettered(&of, seed)
     }
 }
 
+/// How good a plan is after a while, or as soon as it is on time.
+fn bettered(of: &DayProblem, seed: u64) -> Option<DayTerms> {
+    let mut planner = Planner::new(of, seed).ok()?;
+    for _ in 0..TURNS {
+        let terms = judge(of, &planner.starts()).ok()?;
+        if terms.late_min == 0 {
+            return Some(terms);
+        }
+        planner.improve(ROUNDS);
+    }
+    judge(of, &planner.starts()).ok()
+}
+
 /// What makes a day possible of which some batches are late or which cannot be: one more of each thing that is used, hours
-/// an hour longer, a wait twice as long, a late batch due later, one batch left out. What helps is told; at most so many.
+/// an hour longer, a wait twice as long, a late batch due later, one batch left out. What helps is told, at most so many;
+/// where nothing is enough by itself, what helps most, with what is still late.
 #[must_use]
 pub fn ways(problem: &DayProblem, late: &[String], most: usize, seed: u64) -> Vec<Way> {
-    let mut told = Vec::new();
+    let (mut told, mut part): (Vec<Way>, Vec<Way>) = (Vec::new(), Vec::new());
     for change in tried(problem, late) {
         if told.len() >= most {
             break;
         }
-        if let Some(terms) = change.on_time(problem, seed) {
-            // The shortest delay that helps is enough.
-            let again = |w: &Way| match (&w.change, &change) {
-                (Change::DueLater { batch: a, .. }, Change::DueLater { batch: b, .. }) => a == b,
-                _ => false,
-            };
-            if !told.iter().any(again) {
-                told.push(Way { change, terms });
-            }
+        let Some(terms) = change.tried_on(problem, seed) else { continue };
+        // The shortest delay that helps is enough.
+        let again = |w: &Way| match (&w.change, &change) {
+            (Change::DueLater { batch: a, .. }, Change::DueLater { batch: b, .. }) => a == b,
+            _ => false,
+        };
+        if terms.late_min > 0 {
+            part.push(Way { change, terms });
+        } else if !told.iter().any(again) {
+            told.push(Way { change, terms });
         }
+    }
+    if told.is_empty() {
+        let now = bettered(problem, seed).map_or(i32::MAX, |t| t.late_min);
+        part.retain(|w| w.terms.late_min < now);
+        part.sort_by_key(|w| w.terms);
+        part.truncate(MOST_PART.min(most));
+        return part;
     }
     told
 }

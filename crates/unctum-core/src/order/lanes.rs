@@ -81,7 +81,7 @@ pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold
     (lanes, cooks)
 }
 
-/// Gives each step with hands to a cook who is there and has them free, the one who was last at the same batch first.
+/// Gives each step with hands to a cook who is there and has them free, whoever is at the same batch around then first.
 fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (Vec<Lane>, Cooks) {
     let there: Vec<Vec<(i32, i32)>> = q
         .days
@@ -99,20 +99,33 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
     let mut todo: Vec<(usize, &crate::order::DayStepTold)> =
         batches.iter().enumerate().flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).collect();
     todo.retain(|(_, s)| hands(s.manner) > 0 && s.to_min > s.from_min);
-    todo.sort_by_key(|(_, s)| (s.from_min, std::cmp::Reverse(hands(s.manner))));
+    // Who stands at a pan is settled first: a look now and then finds its place beside that.
+    todo.sort_by_key(|(_, s)| (std::cmp::Reverse(hands(s.manner)), s.from_min));
     let mut cooks = Cooks::new();
     for (b, step) in todo {
         let units = hands(step.manner);
+        let over = |c: usize| {
+            let of: &Vec<LaneBar> = &bars[c];
+            of.iter().filter(|o| o.from_min < step.to_min && step.from_min < o.to_min).collect::<Vec<_>>()
+        };
+        // The most that she has at once while the step runs: it begins with the step, or with something in it.
         let load = |c: usize| {
-            let over = bars[c].iter().filter(|o| o.from_min < step.to_min && step.from_min < o.to_min);
-            over.map(|o| o.units).sum::<i32>()
+            let held = over(c);
+            let at = |m: i32| {
+                held.iter().filter(|o| o.from_min <= m && m < o.to_min).map(|o| o.units).sum::<i32>()
+            };
+            let begins = held.iter().map(|o| o.from_min.max(step.from_min)).chain([step.from_min]);
+            begins.map(at).max().unwrap_or(0)
         };
         let present =
             |c: usize| there[c].iter().any(|(from, to)| *from <= step.from_min && step.to_min <= *to);
-        let last = |c: usize| bars[c].iter().rev().find(|o| o.batch == b).map_or(i32::MIN, |o| o.to_min);
+        let same = |c: usize| {
+            let near = bars[c].iter().filter(|o| o.batch == b);
+            near.map(|o| (o.to_min - step.from_min).abs().min((o.from_min - step.to_min).abs())).min()
+        };
         let rank = |c: &usize| {
             let c = *c;
-            (!present(c), load(c) + units > COOK, std::cmp::Reverse(last(c)), load(c), c)
+            (!present(c), load(c) + units > COOK, same(c).unwrap_or(i32::MAX), load(c), c)
         };
         let Some(c) = (0..bars.len()).min_by_key(rank) else { continue };
         cooks.insert(step.id.clone(), q.days.cooks[c].name.clone());
@@ -124,6 +137,7 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
             units,
         });
     }
+    bars.iter_mut().for_each(|of| of.sort_by_key(|b| (b.from_min, b.to_min)));
     let named = q.days.cooks.iter().zip(bars);
     let lanes = named.map(|(c, bars)| Lane { kind: LaneKind::Hands, name: c.name.clone(), bars });
     (lanes.collect(), cooks)

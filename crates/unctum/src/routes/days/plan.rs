@@ -314,12 +314,14 @@ pub struct WayTold {
     pub days: KitchenDays,
     /// How good the plan is then.
     pub terms: DayTerms,
+    /// Whether it is enough by itself.
+    pub enough: bool,
 }
 
 /// What makes days possible.
 #[derive(Serialize, ToSchema)]
 pub struct WaysTold {
-    /// What helps, the least trouble first; at most six.
+    /// What helps, the least trouble first; at most six. Where nothing is enough by itself, what helps most.
     pub ways: Vec<WayTold>,
     /// What could not be on time even if there were nothing else to do, a sentence each.
     pub hopeless: Vec<String>,
@@ -363,6 +365,7 @@ fn ways_told(q: &DayQuestion<'_>) -> Answer<WaysTold> {
     let told = found.into_iter().map(|w| WayTold {
         words: names.change(&w.change),
         days: eased(q.days, &w.change),
+        enough: w.terms.late_min == 0,
         terms: w.terms,
     });
     let told = told.filter(|w| w.days.check().is_ok()).collect();
