@@ -9796,6 +9796,8 @@ export interface components {
         WayTold: {
             /** @description The days with it. */
             days: components["schemas"]["KitchenDays"];
+            /** @description Whether it is enough by itself. */
+            enough: boolean;
             /** @description How good the plan is then. */
             terms: components["schemas"]["DayTerms"];
             /** @description What to do. */
@@ -9815,7 +9817,7 @@ export interface components {
         WaysTold: {
             /** @description What could not be on time even if there were nothing else to do, a sentence each. */
             hopeless: string[];
-            /** @description What helps, the least trouble first; at most six. */
+            /** @description What helps, the least trouble first; at most six. Where nothing is enough by itself, what helps most. */
             ways: components["schemas"]["WayTold"][];
         };
         /** @description Everything on the stove at one moment. */

@@ -117,7 +117,7 @@ fn backwards(steps: &[Laying], mut first: impl FnMut(usize) -> f64) -> Vec<usize
 }
 
 /// So often something is sent earlier before a batch is given up there.
-const TRIES: u32 = 600;
+const TRIES: u32 = 150;
 
 /// How a batch is to be laid.
 pub(super) struct How<'a> {

@@ -6,8 +6,10 @@ use crate::day::solve::{LATER_MIN, Planner};
 const MOST_OUT: usize = 5;
 const WARM: f64 = 20.0;
 const COLD: f64 = 0.5;
-/// It is warmed up again, from the best plan, after so many rounds, having cooled by this factor's logarithm.
-const CYCLE_ROUNDS: u32 = 7000;
+/// All is laid anew and warmed up again after so many rounds, having cooled by this factor's logarithm.
+const CYCLE_ROUNDS: u32 = 3500;
+/// How often a step with hands is drawn to where hands are busy when all is laid anew.
+const FRESH: f64 = 0.3;
 const COOLS: f64 = 5.0;
 /// How often the hours are cut tighter instead, by how much at most, min, and how often a window is closed.
 const TIGHT: f64 = 0.6;
@@ -19,7 +21,7 @@ impl Planner {
     pub fn improve(&mut self, rounds: u32) {
         for _ in 0..rounds {
             let into = self.rounds % CYCLE_ROUNDS;
-            if into == 0 && self.rounds > 0 {
+            if into == 0 && self.rounds > 0 && !self.afresh() {
                 self.back_to_best();
             }
             self.rounds += 1;
@@ -48,6 +50,18 @@ impl Planner {
                 }
             }
         }
+    }
+
+    /// Lays all anew in another order, so that what one way did not find another may; whether it could.
+    fn afresh(&mut self) -> bool {
+        let mut all: Vec<usize> = (0..self.batches.len()).collect();
+        all.iter().for_each(|b| self.take_out(*b));
+        self.with_givers(&mut all);
+        let laid = all.iter().all(|b| self.lay_anew(*b, FRESH, &LATER_MIN));
+        if laid {
+            self.now_cost = self.cost();
+        }
+        laid
     }
 
     /// Some batches that end near to each other.

@@ -5,8 +5,9 @@ use std::collections::BTreeMap;
 use serde::Serialize;
 
 use crate::order::graph::{COLD, TRAY, hands, pan_name, ring_name};
+use crate::order::plan::DayHours;
 use crate::order::question::DayQuestion;
-use crate::order::told::DayBatchTold;
+use crate::order::told_batch::{DayBatchTold, DayStepTold};
 use crate::order::whole::{COOK, LaidOut};
 
 /// What a lane is.
@@ -89,14 +90,12 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
         .iter()
         .map(|c| {
             let minute = |d: jiff::civil::DateTime| laid.calendar.minute(d);
-            let of = |h: &crate::order::DayHours| {
-                (minute(h.date.to_datetime(h.from)), minute(h.date.to_datetime(h.to)))
-            };
+            let of = |h: &DayHours| (minute(h.date.to_datetime(h.from)), minute(h.date.to_datetime(h.to)));
             c.hours.iter().map(of).collect()
         })
         .collect();
     let mut bars: Vec<Vec<LaneBar>> = vec![Vec::new(); q.days.cooks.len()];
-    let mut todo: Vec<(usize, &crate::order::DayStepTold)> =
+    let mut todo: Vec<(usize, &DayStepTold)> =
         batches.iter().enumerate().flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).collect();
     todo.retain(|(_, s)| hands(s.manner) > 0 && s.to_min > s.from_min);
     // Who stands at a pan is settled first: a look now and then finds its place beside that.
@@ -143,7 +142,7 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
     (lanes.collect(), cooks)
 }
 
-fn step_of<'a>(batches: &'a [DayBatchTold], id: &str) -> Option<(usize, &'a crate::order::DayStepTold)> {
+fn step_of<'a>(batches: &'a [DayBatchTold], id: &str) -> Option<(usize, &'a DayStepTold)> {
     let found = batches.iter().enumerate();
     found.flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).find(|(_, s)| s.id == id)
 }

@@ -15,6 +15,7 @@ mod plan;
 mod question;
 mod shopping;
 mod told;
+mod told_batch;
 mod whole;
 mod words;
 
@@ -30,9 +31,7 @@ pub use pantry::{Pantry, PantryItem};
 pub use plan::{DayChoice, DayCook, DayEased, DayHours, DayWait, KitchenDays};
 pub use question::{Begun, DayQuestion};
 pub use shopping::{BatchCost, OrderCost, Shopping, ShoppingLine, ledger, shopping};
-pub use told::{
-    DRAWS, DayBatchTold, DayStepTold, DaysTold, Midnight, OpenHours, OrderLineTold, OrderTold, PiecesTold,
-    tell,
-};
+pub use told::{DRAWS, DaysTold, Midnight, OpenHours, OrderLineTold, OrderTold, PiecesTold, tell};
+pub use told_batch::{DayBatchTold, DayStepTold};
 pub use whole::{LaidOut, lay_out};
 pub use words::Names;

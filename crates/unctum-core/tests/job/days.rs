@@ -34,11 +34,12 @@ fn known_days_are_planned_about_as_well_as_is_known() {
         judge(&of, &first.starts()).expect("the first plan holds");
         println!("{name}: first plan {:?}", began.elapsed());
         let began = Instant::now();
-        let terms = planned(&of, 1, 3000);
+        // As the program plans: two seeds, so many rounds as two seconds hold.
+        let terms = [1, 2].map(|seed| planned(&of, seed, 16_000)).into_iter().min().expect("two");
         println!("{name}: {terms:?} in {:?}, known {stale} stale, span {span}", began.elapsed());
         assert_eq!(terms.late_min, 0, "{name}");
         assert!(terms.stale_min <= stale, "{name}: {terms:?}");
-        assert!(f64::from(terms.active_span_min) <= 1.12 * f64::from(span), "{name}: {terms:?}");
+        assert!(f64::from(terms.active_span_min) <= 1.03 * f64::from(span), "{name}: {terms:?}");
         assert!(began.elapsed() < Duration::from_secs(120), "bounded");
     }
 }
