@@ -67,25 +67,6 @@ async function sweets(page: Page): Promise<void> {
   await after.getByText(/pieces are cut by an edge/).waitFor()
   await after.evaluate((e) => e.scrollIntoView())
   await picture(page, 'after-the-pan')
-  await page.goto('/sweets/read')
-  await page
-    .getByLabel('The recipe')
-    .fill(
-      [
-        "Aunt's besan ladoo",
-        '4 cups besan, sifted',
-        '1 cup ghee (400 g)',
-        '11/2 cups powdered sugar',
-        '2 fistfuls cashews',
-        'Roast the besan in ghee for 20-25 minutes until it smells nutty.',
-        'Let it cool, mix in the sugar and cashews, roll into balls.',
-      ].join('\n'),
-    )
-  await page.getByRole('button', { name: 'Read it' }).click()
-  await page.getByText('3 to settle').waitFor()
-  await page.getByRole('button', { name: /1 cup by volume/ }).click()
-  await page.getByText('2 to settle').waitFor()
-  await picture(page, 'read-in')
   const mine = await (await page.request.get('/api/v1/sweets/cashew-sheet')).json()
   const made = await (
     await page.request.post('/api/v1/sweets', {
@@ -100,22 +81,16 @@ async function sweets(page: Page): Promise<void> {
   await picture(page, 'step-sheet')
 }
 
-/** The kitchen's network, let in, with the code for a phone on the screen. */
-async function phones(page: Page): Promise<void> {
-  await page.request.put('/api/v1/network/passcode', { data: { passcode: 'three strings hold' } })
-  await page.request.put('/api/v1/network', { data: { open: true } })
-  await page.goto('/kitchen')
-  await page.getByRole('button', { name: 'Let a phone in' }).click()
-  await page.getByRole('img', { name: 'Code to scan' }).waitFor()
-  await page
-    .getByRole('heading', { name: 'Phones and tablets' })
-    .evaluate((h) => h.scrollIntoView())
-  await picture(page, 'kitchen-phones')
-  await page.request.put('/api/v1/network', { data: { open: false } })
-}
-
 test('every view', async ({ page }) => {
   test.setTimeout(120_000)
+  await page.goto('/day')
+  await page.getByText('All in time.').waitFor()
+  await page.getByRole('button', { name: /^Boil to one string/ }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByText('Not later:').waitFor()
+  await picture(page, 'orders')
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
+  await narrow(page, 'orders-phone')
   await page.goto('/stove/start?sweet=cashew-sheet&by=pieces&n=60')
   await page.getByText('in this kitchen').waitFor()
   await picture(page, 'start')
@@ -154,5 +129,4 @@ test('every view', async ({ page }) => {
   await page.goto('/notebook/18')
   await page.getByText('What happened').waitFor()
   await picture(page, 'batch')
-  await phones(page)
 })

@@ -15,7 +15,7 @@ use std::collections::BTreeMap;
 use std::path::{Path, PathBuf};
 
 use unctum_core::course::Tools;
-use unctum_core::day::{DayProblem, Planner};
+use unctum_core::day::{DayProblem, Planner, Starts, may_move, plan_with, sure, why_there};
 use unctum_core::food::Larder;
 use unctum_core::food::{Composition, FatKind};
 use unctum_core::formula::{Formula, Measuring, Size, SyrupPlan, Written};
@@ -353,4 +353,43 @@ fn a_weekend_of_twelve_batches(bencher: Bencher, rounds: u32) {
         planner.improve(rounds);
         planner.starts()
     });
+}
+
+fn planned_weekend() -> (DayProblem, Starts) {
+    let problem: DayProblem =
+        serde_json::from_str(include_str!("../tests/days/i24.json")).expect("a problem");
+    let mut planner = Planner::new(&problem, 1).expect("can be done");
+    planner.improve(500);
+    let starts = planner.starts();
+    (problem, starts)
+}
+
+/// Why a step of the twelve batches stands where it stands, and how far it may move.
+#[divan::bench]
+fn why_a_step_stands_there(bencher: Bencher) {
+    let (problem, starts) = planned_weekend();
+    bencher.bench(|| (why_there(&problem, black_box(&starts), "B9.c"), may_move(&problem, &starts, "B9.c")));
+}
+
+/// The same step an hour earlier, the rest moved as little as may be.
+#[divan::bench]
+fn a_step_moved_by_an_hour(bencher: Bencher) {
+    let (problem, starts) = planned_weekend();
+    let at = starts["B9.c"] - 60;
+    bencher.bench(|| plan_with(&problem, black_box(&starts), ("B9.c", at), 1));
+}
+
+/// How sure: 500 draws of the lengths of all steps.
+#[divan::bench]
+fn how_sure_a_weekend_is(bencher: Bencher) {
+    let (problem, starts) = planned_weekend();
+    let spreads = problem
+        .batches
+        .iter()
+        .flat_map(|b| &b.steps)
+        .map(|s| {
+            (s.id.clone(), unctum_core::numeric::Spread::about(f64::from(s.dur), 0.2 * f64::from(s.dur)))
+        })
+        .collect();
+    bencher.bench(|| sure(&problem, black_box(&starts), &spreads, 30, (500, 1)));
 }

@@ -44,6 +44,15 @@ impl<'a> Names<'a> {
         found.map_or_else(|| id.to_owned(), |(step, batch)| format!("“{step}” of {batch}"))
     }
 
+    /// Two steps: without their batch where it is the same.
+    fn pair(&self, to: &str, from: &str) -> (String, String) {
+        let of = |id: &str| self.steps.get(id.trim_end_matches(MARK)).cloned();
+        match (of(to), of(from)) {
+            (Some((a, same)), Some((b, other))) if same == other => (format!("“{a}”"), format!("“{b}”")),
+            _ => (self.step(to), self.step(from)),
+        }
+    }
+
     /// What a thing is called.
     #[must_use]
     pub fn thing(&self, res: &str) -> String {
@@ -68,29 +77,21 @@ impl<'a> Names<'a> {
                 format!("{} wants hands, and nobody is in the kitchen then.", self.step(id))
             }
             Break::Unpinned(id) => format!("{} is pinned elsewhere: unpin it first.", self.step(id)),
-            Break::TooSoon(from, to, _, min) if *min <= 0 => {
-                format!("{} would begin before {} has ended.", self.step(to), self.step(from))
-            }
             Break::TooSoon(from, to, gap, min) => {
-                format!(
-                    "{} comes {min} min after {} at the earliest, and would come after {gap}.",
-                    self.step(to),
-                    self.step(from)
-                )
-            }
-            Break::TooLate(from, to, gap, max) if *max <= 0 => {
-                format!(
-                    "{} follows {} at once, and would come {gap} min later.",
-                    self.step(to),
-                    self.step(from)
-                )
+                let (to, from) = self.pair(to, from);
+                if *min <= 0 {
+                    format!("{to} would begin before {from} has ended.")
+                } else {
+                    format!("{to} comes {min} min after {from} at the earliest, and would come after {gap}.")
+                }
             }
             Break::TooLate(from, to, gap, max) => {
-                format!(
-                    "{} has to follow {} within {max} min, and would come after {gap}.",
-                    self.step(to),
-                    self.step(from)
-                )
+                let (to, from) = self.pair(to, from);
+                if *max <= 0 {
+                    format!("{to} follows {from} at once, and would come {gap} min later.")
+                } else {
+                    format!("{to} has to follow {from} within {max} min, and would come after {gap}.")
+                }
             }
             Break::TooMany(res, minute, used, there) if res == HANDS => format!(
                 "At {} there is more to do than {} can: {:.1} are wanted.",

@@ -18,7 +18,9 @@ defineEmits<{ ask: []; take: [days: Api<'KitchenDays'>] }>()
       <ul>
         <li v-for="w in ways.ways" :key="w.words">
           <button type="button" class="key" @click="$emit('take', w.days)">{{ w.words }}</button>
-          <span v-if="!w.enough" class="small soft">not enough by itself: {{ w.terms.late_min }} min late then</span>
+          <span v-if="!w.enough" class="small soft"
+            >not enough by itself: {{ w.terms.late_min }} min late then</span
+          >
         </li>
       </ul>
     </template>

@@ -6,6 +6,7 @@ import { useSize } from '@/look/size'
 import { inkOn, syrupColour } from '@/look/strata'
 import { ribbon } from './ribbon'
 import { span } from '@/rooms/sweets/words'
+import { hourOf } from '@/units/format'
 import { ATTENTIONS } from '@/rooms/sweets/editor/works'
 
 /** The steps along the time: tall where hands are on it, low where it waits; syrup where it is syrup. */
@@ -13,6 +14,8 @@ const props = defineProps<{
   method: Api<'Method'>
   times: Api<'Times'>
   chosen: string | undefined
+  /** When it begins, ms since 1970: then the marks tell the clock. */
+  beginsMs?: number | undefined
 }>()
 const emit = defineEmits<{ choose: [key: string] }>()
 
@@ -26,6 +29,13 @@ const height = computed(() => drawn.value.lanes * LANE + 24)
 const title = (key: string) => props.method.steps.find((s) => s.key === key)?.title ?? key
 const time = (key: string) => props.times.steps.find((t) => t.step === key)?.minutes.mid ?? 0
 const floor = (lane: number) => (lane + 1) * LANE - 6
+
+const tick = (minutes: number) =>
+  props.beginsMs !== undefined
+    ? hourOf(props.beginsMs + minutes * 60_000)
+    : minutes >= 0.5
+      ? span(minutes)
+      : 'start'
 
 function outline(x: number, y: number, w: number, h: number, seed: number): string {
   const edge = (a: [number, number], b: [number, number], s: number) =>
@@ -110,8 +120,8 @@ function beside(event: KeyboardEvent, i: number): void {
         </text>
       </g>
       <g v-for="t in drawn.ticks" :key="t.minutes" class="tick">
-        <text :x="Math.min(t.x, inner - 20)" :y="height - 4">
-          {{ t.minutes >= 0.5 ? span(t.minutes) : 'start' }}
+        <text :x="Math.min(t.x, inner - (beginsMs === undefined ? 20 : 34))" :y="height - 4">
+          {{ tick(t.minutes) }}
         </text>
       </g>
     </svg>

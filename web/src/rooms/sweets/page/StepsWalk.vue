@@ -13,6 +13,7 @@ import {
   millimetreUnit,
   number,
 } from '@/units/format'
+import ReadyBy from './ReadyBy.vue'
 import RibbonDrawing from './RibbonDrawing.vue'
 import StepDetail from './StepDetail.vue'
 
@@ -24,6 +25,7 @@ const props = defineProps<{
 }>()
 
 const chosen = ref<string>()
+const begins_ms = ref<number>()
 const steps = computed(() => props.formula?.steps ?? [])
 const order = computed(() => steps.value.map((s) => s.step))
 const at = computed(() =>
@@ -80,8 +82,10 @@ const pieceWords = computed(() => {
         :note="`of ${grams(formula.put_in_g)} ${gramUnit()} put in`"
       />
     </div>
+    <ReadyBy v-if="formula" v-model="begins_ms" :method="method" :times="formula.times" />
     <RibbonDrawing
       v-if="formula"
+      :begins-ms="begins_ms"
       :method="method"
       :times="formula.times"
       :chosen="at"
