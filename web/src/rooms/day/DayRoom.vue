@@ -213,6 +213,7 @@ const paper = () => window.print()
             />
             <div class="foot">
               <KeyRow
+                v-if="!without"
                 label="How close"
                 :choices="[
                   { key: 1, name: 'All' },

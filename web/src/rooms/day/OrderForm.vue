@@ -36,6 +36,7 @@ function told({ amount, sweet_key, ...rest }: Api<'OrderLine'>): Line {
 
 const who = ref(props.order?.order.who ?? '')
 const due = ref(props.order?.order.due.slice(0, 16) ?? '')
+const eaten = ref(props.order?.order.eaten_on ?? '')
 const note = ref(props.order?.order.note ?? '')
 const price = ref(props.order?.order.price == null ? '' : `${props.order.order.price}`)
 const lines = ref<Line[]>(props.order ? props.order.order.lines.map(told) : [blank()])
@@ -79,7 +80,7 @@ async function write(): Promise<void> {
     due: `${due.value}:00`,
     note: note.value,
     price: price.value.trim() ? number(price.value) : null,
-    eaten_on: props.order?.order.eaten_on ?? null,
+    eaten_on: eaten.value || null,
     lines: lines.value.map((l) => ({ ...l.rest, sweet_key: l.sweet_key, amount: amount(l) })),
   }
   const body = { zone: zoneHere(), order }
@@ -119,7 +120,8 @@ async function remove(): Promise<void> {
     <TroubleNote v-if="trouble" :words="trouble" />
     <div class="head">
       <LineField v-model="who" label="For whom" maxlength="80" autocomplete="off" />
-      <LineField v-model="due" label="Fetched" type="datetime-local" />
+      <LineField v-model="due" class="fetched" label="Fetched" type="datetime-local" />
+      <LineField v-model="eaten" label="Eaten until" type="date" />
       <LineField v-model="price" label="Price agreed" inputmode="decimal" autocomplete="off" />
     </div>
     <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
@@ -149,9 +151,10 @@ async function remove(): Promise<void> {
         Leave out
       </button>
     </fieldset>
+    <LineField v-model="note" label="To remember" maxlength="1000" autocomplete="off" />
     <div class="keys">
-      <button type="button" class="key" @click="lines.push(blank())">One more sweet</button>
       <button type="submit" class="key strong" :disabled="!whole || busy">Write it down</button>
+      <button type="button" class="key" @click="lines.push(blank())">One more sweet</button>
       <button type="button" class="key" @click="$emit('left')">Leave it</button>
       <button v-if="order" type="button" class="key" @click="remove">Put the order away</button>
     </div>
@@ -169,12 +172,19 @@ async function remove(): Promise<void> {
 .head,
 .line-of {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(9.5rem, 100%), 1fr));
   gap: var(--gap-2) var(--gap-4);
   align-items: end;
   margin: 0;
   padding: 0;
   border: 0;
+}
+
+/* A day with its hour wants room, also on a phone. */
+@container room (max-width: 30rem) {
+  .fetched {
+    grid-column: 1 / -1;
+  }
 }
 
 .keys {
