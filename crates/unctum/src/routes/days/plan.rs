@@ -373,7 +373,9 @@ fn ways_told(q: &DayQuestion<'_>) -> Answer<WaysTold> {
         |key: &String| laid.made.iter().find(|m| m.key == **key).map_or(key.clone(), |m| m.title.clone());
     let hopeless = late.iter().filter(|key| alone(&laid.problem, key, 1).is_none());
     let hopeless = hopeless
-        .map(|key| format!("{} cannot be ready in time as the hours are, even with nothing else to do.", title(key)))
+        .map(|key| {
+            format!("{} cannot be ready in time as the hours are, even with nothing else to do.", title(key))
+        })
         .collect();
     Ok(WaysTold { ways: told, hopeless })
 }
