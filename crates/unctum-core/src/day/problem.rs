@@ -167,6 +167,9 @@ impl DayProblem {
         if let Some(id) = linked.into_iter().find(|id| !named.contains(id.as_str())) {
             return unknown("step of these days", id);
         }
+        for minute in self.pins.values() {
+            within("The minute a step is pinned to", f64::from(*minute), -MOST_MIN, MOST_MIN, "min")?;
+        }
         if let Some(taken) = self.taken.iter().find(|t| !self.resources.contains_key(&t.res)) {
             return unknown("thing of this kitchen", &taken.res);
         }

@@ -28,7 +28,7 @@ pub use graph::{hands, is_mark, step_id};
 pub use lanes::{Lane, LaneBar, LaneKind};
 pub use make::{DayMade, PieceCount, piece_count};
 pub use pantry::{Pantry, PantryItem};
-pub use plan::{DayChoice, DayCook, DayEased, DayHours, DayWait, KitchenDays};
+pub use plan::{DayChoice, DayCook, DayEased, DayHours, DayWait, FURTHEST_MIN, KitchenDays};
 pub use question::{Begun, DayQuestion};
 pub use shopping::{BatchCost, OrderCost, Shopping, ShoppingLine, ledger, shopping};
 pub use told::{DRAWS, DaysTold, Midnight, OpenHours, OrderLineTold, OrderTold, PiecesTold, tell};

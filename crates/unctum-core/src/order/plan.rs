@@ -145,6 +145,8 @@ fn yes() -> bool {
 
 pub(super) const MOST_DAYS: u32 = 7;
 const MOST_COOKS: usize = 3;
+/// No step of some days starts further from their first midnight, min.
+pub const FURTHEST_MIN: f64 = 100_000.0;
 const MOST_ORDERS: usize = 40;
 
 impl KitchenDays {
@@ -163,6 +165,15 @@ impl KitchenDays {
         within("The number of days", f64::from(self.days), 1.0, f64::from(MOST_DAYS), "days")?;
         within("The room in the refrigerator", self.cold_litres, 0.0, 2000.0, "litres")?;
         within("The margin", f64::from(self.margin_min), 0.0, 1440.0, "min")?;
+        for minute in self.pins.values().chain(self.starts.values()) {
+            within(
+                "The minute at which a step starts",
+                f64::from(*minute),
+                -FURTHEST_MIN,
+                FURTHEST_MIN,
+                "min",
+            )?;
+        }
         let longest = self.waits.iter().map(|w| w.max_min);
         let eased = self.eased.values().flat_map(|e| [e.later_min, e.staler_min]);
         let most = longest.chain(eased).max().unwrap_or(0);

@@ -174,6 +174,9 @@ fn order(
 ) -> OrderTold {
     let made = || laid.made.iter().filter(|m| m.wanted.iter().any(|w| w.order_id == id));
     let told = |key: &str| batches.iter().find(|b| b.key == key);
+    // What was agreed to be fetched later is.
+    let later_min =
+        made().filter_map(|m| q.days.eased.get(&m.key)).map(|e| e.later_min as i32).max().unwrap_or(0);
     let ready: Option<Vec<i32>> = made()
         .map(|m| {
             told(&m.key).and_then(|b| if b.over { Some(laid.now_min.min(m.due_min)) } else { b.ready_min })
@@ -202,7 +205,7 @@ fn order(
     OrderTold {
         id,
         who: order.who.clone(),
-        due_min: laid.calendar.minute(order.due),
+        due_min: laid.calendar.minute(order.due) + later_min,
         ready_min: ready.filter(|r| !r.is_empty()).and_then(|r| r.into_iter().max()),
         on_time_frac: made()
             .map(|m| if told(&m.key).is_some_and(|b| b.over) { Some(1.0) } else { on_time(&m.key) })

@@ -10,7 +10,6 @@ use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, pan_name, ri
 use crate::order::live::go_on;
 use crate::order::make::{DayMade, batches};
 use crate::order::question::DayQuestion;
-use crate::process::Manner;
 
 /// Some days, laid out.
 #[derive(Debug, Clone)]
@@ -156,11 +155,10 @@ fn links(made: &[DayMade]) -> Vec<DayLag> {
     links
 }
 
-/// What is drawn when it is asked how sure a plan is: what has hands or a flame, and what waits for the mass itself. A
-/// soak that has a best moment is ended at it.
+/// What is drawn when it is asked how sure a plan is: what has hands. What waits by itself is ended at its best moment.
 fn spreads(made: &[DayMade]) -> BTreeMap<String, Spread> {
     let drawn = |m: &DayMade| {
-        let of = working(m).into_iter().filter(|(s, _)| hands(s.manner()) > 0 || s.manner() == Manner::Watch);
+        let of = working(m).into_iter().filter(|(s, _)| hands(s.manner()) > 0);
         of.map(|(s, minutes)| (step_id(&m.key, &s.key), minutes)).collect::<Vec<_>>()
     };
     made.iter().flat_map(drawn).collect()

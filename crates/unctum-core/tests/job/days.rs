@@ -122,6 +122,9 @@ proptest! {
                 more.resources.entry(thing.into()).and_modify(|n| *n *= 2);
                 prop_assert_eq!(planned(&more, seed, 60).late_min, 0, "more {}", thing);
             }
+            let mut longer = of.clone();
+            longer.windows = vec![(360, 1380), (1800, 2820)];
+            prop_assert_eq!(planned(&longer, seed, 60).late_min, 0, "more time");
         }
     }
 }

@@ -336,6 +336,8 @@ fn days_that_cannot_be_are_refused_in_words() {
     assert!(refused(&|d| d.cooks[1].hours[0].date = date(2026, 12, 24)).contains("none of these days"));
     assert!(refused(&|d| d.zone = "Nowhere/At all".into()).contains("Nowhere"));
     assert!(refused(&|d| d.days = 30).contains("days"));
+    assert!(refused(&|d| d.starts = BTreeMap::from([("x".to_owned(), i32::MAX)])).contains("starts"));
+    assert!(refused(&|d| d.pins = BTreeMap::from([("x".to_owned(), i32::MIN)])).contains("starts"));
     let bad =
         |amount: Amount| order("X", 12, vec![line("cashew-sheet", amount)]).check().expect_err("refused");
     assert_eq!(bad(Amount::Pieces { count: 0 }).code(), "out-of-range");

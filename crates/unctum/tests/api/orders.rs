@@ -133,6 +133,18 @@ fn days_are_planned_asked_about_pinned_and_made_possible() {
     let lost = json!({"days": days, "step": "nobody/nothing"});
     assert_eq!(server.post("/api/v1/day/probe", &lost).1["code"], "unknown-name");
 
+    for odd in [i32::MIN, i32::MAX] {
+        let far = json!({"days": days, "step": step, "at_min": odd});
+        assert_eq!(server.post("/api/v1/day/probe", &far).1["code"], "does-not-fit");
+    }
+    // What is agreed to be fetched later is late only after that.
+    let mut later = days.clone();
+    later["eased"] = json!({"cashew-sheet.1": {"later_min": 90}});
+    let agreed = server.ok("/api/v1/day/plan", &json!({"days": later, "seed": 2}));
+    let before = told["told"]["orders"][0]["due_min"].as_i64().expect("a minute");
+    assert_eq!(agreed["told"]["orders"][0]["due_min"], before + 90);
+    assert_eq!(agreed["status"], "planned");
+
     // A pin that is kept stays through a plan anew; two that contradict are told.
     let mut pinned = days.clone();
     pinned["pins"] = json!({step: at - 45});

@@ -12,7 +12,8 @@ use unctum_core::day::{
     DayTerms, Planner, Starts, alone, impossible, judge, may_move, plan_after, plan_with, ways, why_there,
 };
 use unctum_core::order::{
-    DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, eased, fresh_days, lay_out, tell,
+    DayQuestion, DaysTold, FURTHEST_MIN, KitchenDays, LaidOut, Names, Order, covering, eased, fresh_days,
+    lay_out, tell,
 };
 use unctum_store::paper;
 use utoipa::ToSchema;
@@ -274,6 +275,10 @@ fn probed(q: &DayQuestion<'_>, step: &str, at_min: Option<i32>) -> Answer<Probed
     let told = |b: &unctum_core::day::Break| names.breaks(b);
     let moves = why_there(&laid.problem, &stood, step);
     let (earlier_min, later_min) = may_move(&laid.problem, &stood, step);
+    if let Some(at) = at_min.filter(|at| f64::from(*at).abs() > FURTHEST_MIN) {
+        let odd = CoreError::DoesNotFit(format!("Minute {at} is none of these days. Move it less far."));
+        return Err(odd.into());
+    }
     let with = at_min.map(|at| plan_with(&laid.problem, &stood, (step, at), 1));
     let (with, refused) = match with {
         Some(Ok(with)) => (Some(with), None),
