@@ -2,6 +2,7 @@
 
 pub mod hob;
 pub mod shelf;
+pub mod weekend;
 
 use std::path::PathBuf;
 

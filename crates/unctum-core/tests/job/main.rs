@@ -26,6 +26,7 @@ mod measures;
 mod one_hob;
 mod one_sizing;
 mod orders;
+mod orders_amiss;
 mod pan_figures;
 mod reading;
 mod reference_tables;

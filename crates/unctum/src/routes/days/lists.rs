@@ -11,7 +11,8 @@ use unctum_core::order::{DayQuestion, KitchenDays, Pantry, Shopping, hands, lay_
 use unctum_store::paper;
 
 use super::asked::AskedDays;
-use super::plan::{WaysAsk, follow};
+use super::plan::follow;
+use super::ways::WaysAsk;
 use crate::app::App;
 use crate::body::Body;
 use crate::problem::{Answer, Problem};

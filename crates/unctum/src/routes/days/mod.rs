@@ -6,3 +6,5 @@ pub mod lists;
 pub mod orders;
 pub mod pantry;
 pub mod plan;
+pub mod probe;
+pub mod ways;

@@ -1,4 +1,4 @@
-//! Days planned, asked about and made possible.
+//! Days planned, and followed through what happens at the stove.
 
 use std::time::{Duration, Instant};
 
@@ -8,12 +8,9 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{State, tokio::sync::SemaphorePermit};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
-use unctum_core::day::{
-    DayTerms, Planner, Starts, alone, impossible, judge, may_move, plan_after, plan_with, ways, why_there,
-};
+use unctum_core::day::{Planner, Starts, impossible, judge, plan_after};
 use unctum_core::order::{
-    DayQuestion, DaysTold, FURTHEST_MIN, KitchenDays, LaidOut, Names, Order, covering, eased, fresh_days,
-    lay_out, tell,
+    DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, fresh_days, lay_out, tell,
 };
 use unctum_store::paper;
 use utoipa::ToSchema;
@@ -61,7 +58,8 @@ pub struct DaysPlanned {
 
 const LONGEST_S: f64 = 20.0;
 
-fn planned(q: &DayQuestion<'_>, laid: &LaidOut, starts: Starts) -> DaysPlanned {
+/// Days with a plan, told.
+pub(super) fn planned(q: &DayQuestion<'_>, laid: &LaidOut, starts: Starts) -> DaysPlanned {
     let told = tell(q, laid, &starts);
     let late = told.orders.iter().any(|o| o.ready_min.is_some_and(|ready| ready > o.due_min));
     let status = told.terms.map(|_| if late { SolveStatus::Late } else { SolveStatus::Planned });
@@ -127,7 +125,7 @@ pub fn follow(q: &DayQuestion<'_>) -> Answer<DaysPlanned> {
 }
 
 /// The plan of the days with what has begun where it is, and without what is over.
-fn standing(q: &DayQuestion<'_>, laid: &LaidOut) -> Starts {
+pub(super) fn standing(q: &DayQuestion<'_>, laid: &LaidOut) -> Starts {
     let steps = laid.problem.batches.iter().flat_map(|b| &b.steps);
     let at = |id: &String| laid.problem.pins.get(id).or_else(|| q.days.starts.get(id)).copied();
     steps.filter_map(|s| Some((s.id.clone(), at(&s.id)?))).collect()
@@ -206,181 +204,4 @@ pub async fn days_for(app: &State<App>, body: Body<FreshAsk>) -> Answer<Json<Kit
         return Ok(Json(days));
     }
     Ok(Json(fresh_days(&orders, &ask.zone, app.clock.now_ms())?))
-}
-
-/// A question about a step.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ProbeAsk {
-    /// The days with their plan.
-    pub days: KitchenDays,
-    /// Their number, if they are kept.
-    #[serde(default)]
-    pub days_id: Option<i32>,
-    /// The step.
-    pub step: String,
-    /// Where it is to stand, min; left out: why it stands where it stands.
-    #[serde(default)]
-    pub at_min: Option<i32>,
-}
-
-/// What breaks where a step is moved alone.
-#[derive(Serialize, ToSchema)]
-pub struct ProbeMove {
-    /// By so much, min.
-    pub by_min: i32,
-    /// What breaks, a sentence each; nothing where it may stand there.
-    pub breaks: Vec<String>,
-}
-
-/// Why a step stands where it stands, and what became of another place.
-#[derive(Serialize, ToSchema)]
-pub struct Probed {
-    /// What breaks when it is moved alone.
-    pub moves: Vec<ProbeMove>,
-    /// So much earlier it may stand, with nothing else moved, min.
-    pub earlier_min: i32,
-    /// So much later, min.
-    pub later_min: i32,
-    /// With the step there, and the rest moved as little as may be; none where nothing was asked, or it cannot be.
-    pub with: Option<DaysPlanned>,
-    /// How many other steps moved for it.
-    pub others_moved: u32,
-    /// Why it cannot stand there.
-    pub refused: Option<String>,
-}
-
-/// Why a step stands where it stands, how far it may move, and what becomes of the days with it elsewhere.
-///
-/// # Errors
-/// 404 for a step that is not in the plan; 400, 413 or 422.
-#[utoipa::path(context_path = "/api/v1", tag = "day", request_body = ProbeAsk,
-    responses((status = 200, body = Probed), (status = 404, body = Problem), (status = 422, body = Problem)))]
-#[post("/day/probe", data = "<body>")]
-pub async fn probe(app: &State<App>, body: Body<ProbeAsk>) -> Answer<Json<Probed>> {
-    let ask = body.0?;
-    let asked = AskedDays::read(app, ask.days, ask.days_id).await?;
-    let (step, at_min) = (ask.step, ask.at_min);
-    let work = spawn_blocking(move || asked.ask(|q| probed(q, &step, at_min)));
-    Ok(Json(work.await.map_err(|_| Problem::broken())??))
-}
-
-fn probed(q: &DayQuestion<'_>, step: &str, at_min: Option<i32>) -> Answer<Probed> {
-    let laid = lay_out(q)?;
-    let stood = standing(q, &laid);
-    if !stood.contains_key(step) {
-        return Err(CoreError::Unknown { kind: "step of these days", name: step.to_owned() }.into());
-    }
-    let names = Names::of(&laid, q.kitchen);
-    let told = |b: &unctum_core::day::Break| names.breaks(b);
-    let moves = why_there(&laid.problem, &stood, step);
-    let (earlier_min, later_min) = may_move(&laid.problem, &stood, step);
-    if let Some(at) = at_min.filter(|at| f64::from(*at).abs() > FURTHEST_MIN) {
-        let odd = CoreError::DoesNotFit(format!("Minute {at} is none of these days. Move it less far."));
-        return Err(odd.into());
-    }
-    let with = at_min.map(|at| plan_with(&laid.problem, &stood, (step, at), 1));
-    let (with, refused) = match with {
-        Some(Ok(with)) => (Some(with), None),
-        Some(Err(CoreError::DoesNotFit(why))) => (None, Some(names.told(&why))),
-        Some(Err(other)) => return Err(other.into()),
-        None => (None, None),
-    };
-    Ok(Probed {
-        moves: moves
-            .into_iter()
-            .map(|m| ProbeMove { by_min: m.by_min, breaks: m.breaks.iter().map(told).collect() })
-            .collect(),
-        earlier_min,
-        later_min,
-        others_moved: with.as_ref().map_or(0, |w| w.moved.len() as u32),
-        with: with.map(|w| planned(q, &laid, w.starts)),
-        refused,
-    })
-}
-
-/// Days to make possible.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct WaysAsk {
-    /// The days.
-    pub days: KitchenDays,
-    /// Their number, if they are kept.
-    #[serde(default)]
-    pub days_id: Option<i32>,
-}
-
-/// Something that makes the days possible.
-#[derive(Serialize, ToSchema)]
-pub struct WayTold {
-    /// What to do.
-    pub words: String,
-    /// The days with it.
-    pub days: KitchenDays,
-    /// How good the plan is then.
-    pub terms: DayTerms,
-    /// Whether it is enough by itself.
-    pub enough: bool,
-}
-
-/// What makes days possible.
-#[derive(Serialize, ToSchema)]
-pub struct WaysTold {
-    /// What helps, the least trouble first; at most six. Where nothing is enough by itself, what helps most.
-    pub ways: Vec<WayTold>,
-    /// What could not be on time even if there were nothing else to do, a sentence each.
-    pub hopeless: Vec<String>,
-}
-
-const MOST_WAYS: usize = 6;
-
-/// What makes days possible of which something is late, or which cannot be done.
-///
-/// # Errors
-/// 400, 413 or 422.
-#[utoipa::path(context_path = "/api/v1", tag = "day", request_body = WaysAsk,
-    responses((status = 200, body = WaysTold), (status = 422, body = Problem)))]
-#[post("/day/ways", data = "<body>")]
-pub async fn ways_to_do_it(app: &State<App>, body: Body<WaysAsk>) -> Answer<Json<WaysTold>> {
-    let ask = body.0?;
-    let asked = AskedDays::read(app, ask.days, ask.days_id).await?;
-    let _turn = turn().await?;
-    let work = spawn_blocking(move || asked.ask(ways_told));
-    Ok(Json(work.await.map_err(|_| Problem::broken())??))
-}
-
-fn ways_told(q: &DayQuestion<'_>) -> Answer<WaysTold> {
-    let laid = lay_out(q)?;
-    let names = Names::of(&laid, q.kitchen);
-    let keys: Vec<String> = laid.problem.batches.iter().map(|b| b.id.clone()).collect();
-    let late = match Planner::new(&laid.problem, 1) {
-        Ok(planner) => {
-            let starts = planner.starts();
-            let is_late = |key: &&String| {
-                let of = laid.problem.batches.iter().find(|b| b.id == **key);
-                of.is_some_and(|b| {
-                    b.steps.iter().any(|s| starts.get(&s.id).is_some_and(|at| at + s.dur > b.due))
-                })
-            };
-            keys.iter().filter(is_late).cloned().collect()
-        }
-        Err(_) => keys.clone(),
-    };
-    let found = ways(&laid.problem, &late, MOST_WAYS, 1);
-    let told = found.into_iter().map(|w| WayTold {
-        words: names.change(&w.change),
-        days: eased(q.days, &w.change),
-        enough: w.terms.late_min == 0,
-        terms: w.terms,
-    });
-    let told = told.filter(|w| w.days.check().is_ok()).collect();
-    let title =
-        |key: &String| laid.made.iter().find(|m| m.key == **key).map_or(key.clone(), |m| m.title.clone());
-    let hopeless = late.iter().filter(|key| alone(&laid.problem, key, 1).is_none());
-    let hopeless = hopeless
-        .map(|key| {
-            format!("{} cannot be ready in time as the hours are, even with nothing else to do.", title(key))
-        })
-        .collect();
-    Ok(WaysTold { ways: told, hopeless })
 }

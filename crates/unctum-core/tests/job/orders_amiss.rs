@@ -1,0 +1,154 @@
+//! Orders and days that go amiss: what cannot be, what runs late, what would help, nights on which the clocks change.
+
+use std::collections::BTreeMap;
+
+use jiff::civil::{date, time};
+use unctum_core::batch::{BatchEvent, Logged, state_at};
+use unctum_core::day::{Planner, judge, plan_after, ways};
+use unctum_core::order::{
+    Amount, Begun, Calendar, DayHours, DayQuestion, KitchenDays, Names, eased, lay_out,
+};
+
+use crate::common::weekend::{days, line, order, planned, weekend, with, with_at};
+
+#[test]
+fn days_that_cannot_be_are_refused_in_words() {
+    let fine = days(&weekend());
+    let refused = |change: &dyn Fn(&mut KitchenDays)| {
+        let mut odd = fine.clone();
+        change(&mut odd);
+        odd.check().expect_err("refused").to_string()
+    };
+    assert!(refused(&|d| d.cooks[0].hours[0].from = time(21, 0, 0, 0)).contains("turn the hours round"));
+    assert!(refused(&|d| d.cooks.clear()).contains("say who cooks"));
+    assert!(refused(&|d| d.cooks[1].hours[0].date = date(2026, 12, 24)).contains("none of these days"));
+    assert!(refused(&|d| d.zone = "Nowhere/At all".into()).contains("Nowhere"));
+    assert!(refused(&|d| d.days = 30).contains("days"));
+    assert!(refused(&|d| d.starts = BTreeMap::from([("x".to_owned(), i32::MAX)])).contains("starts"));
+    assert!(refused(&|d| d.pins = BTreeMap::from([("x".to_owned(), i32::MIN)])).contains("starts"));
+    let bad =
+        |amount: Amount| order("X", 12, vec![line("cashew-sheet", amount)]).check().expect_err("refused");
+    assert_eq!(bad(Amount::Pieces { count: 0 }).code(), "out-of-range");
+    assert_eq!(bad(Amount::Pieces { count: 1_000_000 }).code(), "out-of-range");
+    assert_eq!(bad(Amount::Boxes { boxes: 400, pieces_each: 400 }).code(), "out-of-range");
+    assert_eq!(bad(Amount::Mass { finished_g: f64::NAN }).code(), "not-a-number");
+    let past = order("X", 12, vec![line("cashew-sheet", Amount::Pieces { count: 3 })]);
+    assert!(
+        past.check_due(date(2026, 12, 6).at(1, 0, 0, 0))
+            .expect_err("past")
+            .to_string()
+            .contains("has passed")
+    );
+    // Two pins that contradict are proved to.
+    let orders = weekend();
+    let mut pinned = days(&orders);
+    pinned.pins = BTreeMap::from([
+        ("cashew-sheet.1/boil".to_owned(), 2100),
+        ("cashew-sheet.1/dissolve".to_owned(), 2200),
+    ]);
+    with(&orders, &pinned, &[], |q| {
+        let laid = lay_out(q).expect("laid out");
+        let proof = Planner::new(&laid.problem, 1).err().expect("impossible").to_string();
+        assert!(proof.contains("Unpin it"), "{proof}");
+    });
+}
+
+#[test]
+fn a_night_on_which_the_clocks_change_has_its_own_minutes() {
+    let of = |zone: &str, first| Calendar::new(zone, first, 2).expect("days");
+    let spring = of("Europe/Athens", date(2027, 3, 27));
+    assert_eq!(spring.horizon(), 2880 - 60);
+    assert_eq!(spring.minute(date(2027, 3, 28).at(8, 0, 0, 0)), 1440 + 420);
+    assert_eq!(spring.words(1440 + 420), "Sun 08:00");
+    let autumn = of("Europe/Athens", date(2027, 10, 30));
+    assert_eq!(autumn.horizon(), 2880 + 60);
+    assert_eq!(of("Asia/Kathmandu", date(2027, 3, 27)).horizon(), 2880);
+    for minute in (0..autumn.horizon()).step_by(7) {
+        assert_eq!(autumn.minute_of_ms(autumn.ms(minute)), minute);
+    }
+    assert!(Calendar::new("Mars/Crater", date(2027, 3, 27), 2).is_err());
+}
+
+/// How a batch stands after some of its steps are done.
+fn begun(key: &str, sweet: &str, q: &DayQuestion<'_>, done: &[(&str, i64)], now_ms: i64) -> Begun {
+    let laid = lay_out(q).expect("laid out");
+    let made = laid.made.iter().find(|m| m.key == key).expect("planned");
+    let sweet = &q.sweets[sweet];
+    let setup = made.made.setup(sweet, &made.ask, q.book).expect("set up");
+    let start_ms = done.first().map_or(now_ms, |d| d.1 - 60_000);
+    let log: Vec<Logged> = (1..)
+        .zip(done)
+        .map(|(seq, (step, at_ms))| {
+            Logged::new(seq, *at_ms, BatchEvent::StepDone { step: (*step).into(), load: 1 })
+        })
+        .collect();
+    let state = state_at(&setup, start_ms, &log, now_ms).expect("stands");
+    Begun { batch_id: 1, key: key.into(), over: false, state }
+}
+
+#[test]
+fn what_runs_late_at_the_stove_moves_the_plan_and_as_little_else_as_may_be() {
+    let (orders, mut days) = (weekend(), days(&weekend()));
+    let (starts, calendar) = with(&orders, &days, &[], |q| {
+        let (laid, starts) = planned(q, 200);
+        (starts, laid.calendar.clone())
+    });
+    days.starts = starts.clone();
+    let first = starts["gram-flour-ladoo.1/ready"];
+    // It was begun in time, and nothing was pressed for forty minutes.
+    let now_ms = calendar.ms(first + 40);
+    let begun = with(&orders, &days, &[], |q| {
+        begun("gram-flour-ladoo.1", "gram-flour-ladoo", q, &[("ready", calendar.ms(first + 9))], now_ms)
+    });
+    with_at(&orders, &days, &[begun], now_ms, |q| {
+        let laid = lay_out(q).expect("laid out");
+        let at = |id: &str| laid.problem.pins.get(id).copied();
+        assert!(at("gram-flour-ladoo.1/ready").is_some_and(|at| (at - first).abs() <= 9), "where it was");
+        let after = plan_after(&laid.problem, &starts, 1).expect("it follows");
+        judge(&laid.problem, &after.starts).expect("holds");
+        let rolls = "gram-flour-ladoo.1/roll";
+        assert!(after.starts[rolls] > starts[rolls], "later than planned");
+        for (id, at) in &after.starts {
+            let stands = laid.problem.pins.contains_key(id);
+            assert!(stands || *at >= laid.now_min, "{id} is not planned into the past");
+        }
+        // What is ready before is left where it is.
+        assert_eq!(after.starts["poached-chhena-balls.1/steep"], starts["poached-chhena-balls.1/steep"]);
+    });
+}
+
+#[test]
+fn what_would_make_a_day_possible_does() {
+    let orders = weekend();
+    let mut tight = days(&orders);
+    tight.cooks.truncate(1);
+    tight.cooks[0].hours =
+        vec![DayHours { date: date(2026, 12, 5), from: time(8, 0, 0, 0), to: time(12, 30, 0, 0) }];
+    with(&orders, &tight, &[], |q| {
+        let laid = lay_out(q).expect("laid out");
+        let keys: Vec<String> = laid.problem.batches.iter().map(|b| b.id.clone()).collect();
+        let late = Planner::new(&laid.problem, 1)
+            .map_or(true, |p| judge(&laid.problem, &p.starts()).is_ok_and(|t| t.late_min > 0));
+        assert!(late, "one cook is not enough");
+        let names = Names::of(&laid, q.kitchen);
+        let found = ways(&laid.problem, &keys, 3, 1);
+        assert!(!found.is_empty());
+        for way in found {
+            assert_eq!(way.terms.late_min, 0, "{}", names.change(&way.change));
+            // Done to the days it is what was promised.
+            let changed = eased(q.days, &way.change);
+            changed.check().expect("days");
+            let mut planner =
+                Planner::new(&lay_out(&DayQuestion { days: &changed, ..*q }).expect("laid").problem, 1)
+                    .expect("plans");
+            planner.improve(400);
+            let of = lay_out(&DayQuestion { days: &changed, ..*q }).expect("laid");
+            assert_eq!(
+                judge(&of.problem, &planner.starts()).expect("holds").late_min,
+                0,
+                "{}",
+                names.change(&way.change)
+            );
+        }
+    });
+}
