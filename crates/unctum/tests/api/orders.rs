@@ -233,6 +233,23 @@ fn what_happens_at_the_stove_moves_the_plan_and_empties_the_cupboard() {
 }
 
 #[test]
+fn what_was_given_up_is_to_be_made_anew() {
+    let server = Server::empty();
+    let kept = planned(&server, 30, "cashew-sheet", 24);
+    let told = |server: &Server| {
+        server.get(&format!("/api/v1/days/{}/told", kept["id"])).1["told"]["batches"][0].clone()
+    };
+    let mut start = told(&server)["start"].clone();
+    start["planned"] = json!({"days_id": kept["id"], "batch": "cashew-sheet.1"});
+    let begun = server.ok("/api/v1/batches", &start);
+    assert_eq!(told(&server)["batch_id"], begun["id"]);
+    server.ok(&format!("/api/v1/batches/{}/events", begun["id"]), &json!({"event": "given_up"}));
+    let anew = told(&server);
+    assert!(anew["batch_id"].is_null() && anew["over"] == false, "{anew}");
+    assert!(anew["steps"].as_array().is_some_and(|s| !s.is_empty() && s.iter().all(|s| s["begun"] == false)));
+}
+
+#[test]
 fn the_demo_has_a_weekend_that_is_planned_and_checked() {
     let server = Server::lantern_steps();
     let days = server.get("/api/v1/days").1;

@@ -3,6 +3,7 @@
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
+use unctum_core::batch::Phase;
 use unctum_core::kitchen::KitchenDocument;
 use unctum_core::order::{Begun, DayQuestion, KitchenDays, Order};
 use unctum_core::process::Sweet;
@@ -53,7 +54,10 @@ impl AskedDays {
         }
         let begun = begun.into_iter().filter_map(|(batch_id, batch)| {
             let planned = batch.setup().chosen.planned.clone()?;
-            Some(Begun { batch_id, key: planned.batch, over: batch.is_over(), state: batch.state_at(now_ms) })
+            let state = batch.state_at(now_ms);
+            // What was given up has to be made anew.
+            let given_up = state.phase == Phase::GivenUp;
+            (!given_up).then(|| Begun { batch_id, key: planned.batch, over: batch.is_over(), state })
         });
         let begun = begun.collect();
         Ok(Self { days, orders, sweets, kitchen, catalogue: Arc::clone(&app.catalogue), now_ms, begun })
