@@ -29,6 +29,16 @@ async function order(
   await form.getByRole('button', { name: 'Write it down' }).click()
 }
 
+/** Does something that plans anew, and waits until the plan is kept and nothing is drawn any more. */
+async function replanned(page: Page, act: () => Promise<void>): Promise<void> {
+  const kept = page.waitForResponse(
+    (r) => /\/api\/v1\/days\/\d+$/.test(r.url()) && r.request().method() === 'PUT',
+  )
+  await act()
+  expect((await kept).ok()).toBe(true)
+  await expect(page.locator('.state')).toContainText('All in time.')
+}
+
 const told = async (page: Page, id: number) => {
   const answer = await page.request.get(`${new URL(page.url()).origin}/api/v1/days/${id}/told`)
   expect(answer.ok()).toBe(true)
@@ -52,7 +62,9 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await form.getByLabel('How much').fill('20')
     await form.getByRole('button', { name: 'Write it down' }).click()
     await expect(page.getByText('All in time.')).toBeVisible()
-    await order(page, 'A neighbour', '2026-11-28T12:00', 'sesame-jaggery-ladoo', '4', '6')
+    await replanned(page, () =>
+      order(page, 'A neighbour', '2026-11-28T12:00', 'sesame-jaggery-ladoo', '4', '6'),
+    )
     await expect(page.getByText('24 asked + 2 spare + 1 to taste = 27 made')).toBeVisible()
     await expect(page.getByText('All in time.')).toBeVisible()
     const days = (await (await page.request.get(`${program.url}/api/v1/days`)).json())[0]
@@ -65,15 +77,14 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await expect(why).toContainText('Not later:')
     await why.getByRole('button', { name: '−60' }).click()
     await expect(why).toContainText('other steps move with it')
-    await why.getByRole('button', { name: 'Pin it there' }).click()
+    await replanned(page, () => why.getByRole('button', { name: 'Pin it there' }).click())
     await expect(why.getByRole('button', { name: 'Unpin it' })).toBeVisible()
     const pinned = await told(page, days.id)
     const boil = pinned.told.batches
       .flatMap((b: { steps: unknown[] }) => b.steps)
       .find((s: { pinned: boolean }) => s.pinned)
     expect(boil.title).toBe('Boil to one string')
-    await page.getByRole('button', { name: 'Plan anew' }).click()
-    await expect(page.getByText('All in time.')).toBeVisible()
+    await replanned(page, () => page.getByRole('button', { name: 'Plan anew' }).click())
     const anew = await told(page, days.id)
     expect(anew.starts[boil.id], 'a pin stays').toBe(boil.from_min)
 

@@ -84,7 +84,14 @@ export function useDays() {
     )
 
   /** Plans days and keeps them: the first plan is shown at once, a better one when it has come. */
-  async function planned(days: Days, keep_most = false): Promise<void> {
+  function planned(days: Days, keep_most = false): Promise<void> {
+    // One after another: what is pressed while a plan is still drawn waits for it.
+    queue = queue.then(() => planNow(days, keep_most))
+    return queue
+  }
+  let queue: Promise<void> = Promise.resolve()
+
+  async function planNow(days: Days, keep_most: boolean): Promise<void> {
     ways.value = undefined
     working.value = 'Laying the steps…'
     await tried(async () => {
