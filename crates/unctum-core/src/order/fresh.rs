@@ -1,7 +1,5 @@
 //! Days for some orders, as one would plan them at first.
 
-use std::collections::BTreeMap;
-
 use jiff::civil::{Date, Time};
 use jiff::{ToSpan, Unit};
 
@@ -45,25 +43,9 @@ pub fn fresh_days(orders: &[(i32, Order)], zone: &str, now_ms: i64) -> Result<Ki
         (from < TO).then_some(DayHours { date, from, to: TO })
     });
     let title = |d: Date| d.strftime("%A %-d %B").to_string();
-    Ok(KitchenDays {
-        title: format!("For {}", title(last)),
-        zone: zone.to_owned(),
-        first,
-        days: days as u32,
-        cooks: vec![DayCook { name: "Cook".to_owned(), hours: hours.collect() }],
-        orders: orders.iter().map(|(id, _)| *id).collect(),
-        made: Vec::new(),
-        cold_litres: plan::usual_cold_litres(),
-        margin_min: plan::usual_margin_min(),
-        spare_frac: plan::usual_spare_frac(),
-        tasting: true,
-        choices: BTreeMap::new(),
-        pins: BTreeMap::new(),
-        starts: BTreeMap::new(),
-        waits: Vec::new(),
-        eased: BTreeMap::new(),
-        borrowed: BTreeMap::new(),
-    })
+    let cook = DayCook { name: "Cook".to_owned(), hours: hours.collect() };
+    let orders = orders.iter().map(|(id, _)| *id).collect();
+    Ok(KitchenDays::usual(&format!("For {}", title(last)), zone, (first, days as u32), vec![cook], orders))
 }
 
 fn next_hour(now: Time) -> Time {

@@ -127,15 +127,15 @@ pub struct DayChoice {
     pub ring_id: i32,
 }
 
-pub(super) fn usual_cold_litres() -> f64 {
+fn usual_cold_litres() -> f64 {
     60.0
 }
 
-pub(super) fn usual_margin_min() -> u32 {
+fn usual_margin_min() -> u32 {
     30
 }
 
-pub(super) fn usual_spare_frac() -> f64 {
+fn usual_spare_frac() -> f64 {
     0.05
 }
 
@@ -150,6 +150,36 @@ pub const FURTHEST_MIN: f64 = 100_000.0;
 const MOST_ORDERS: usize = 40;
 
 impl KitchenDays {
+    /// So many days from the first on, with these cooks and orders; everything else as it usually is, and nothing planned.
+    #[must_use]
+    pub fn usual(
+        title: &str,
+        zone: &str,
+        (first, days): (Date, u32),
+        cooks: Vec<DayCook>,
+        orders: Vec<i32>,
+    ) -> Self {
+        Self {
+            title: title.to_owned(),
+            zone: zone.to_owned(),
+            first,
+            days,
+            cooks,
+            orders,
+            made: Vec::new(),
+            cold_litres: usual_cold_litres(),
+            margin_min: usual_margin_min(),
+            spare_frac: usual_spare_frac(),
+            tasting: true,
+            choices: BTreeMap::new(),
+            pins: Starts::new(),
+            starts: Starts::new(),
+            waits: Vec::new(),
+            eased: BTreeMap::new(),
+            borrowed: BTreeMap::new(),
+        }
+    }
+
     /// # Errors
     /// The first thing in it that cannot be.
     pub fn check(&self) -> Result<()> {

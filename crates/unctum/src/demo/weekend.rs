@@ -113,28 +113,13 @@ pub fn fill(c: &mut SqliteConnection, catalogue: &Catalogue, now_ms: i64) -> Res
     }
     let at = |hour: i8| Time::constant(hour, 0, 0, 0);
     let hours = |date: Date, from: i8, to: i8| DayHours { date, from: at(from), to: at(to) };
-    let mut days = KitchenDays {
-        title: "This weekend".to_owned(),
-        zone,
-        first,
-        days: 2,
-        cooks: vec![
-            DayCook { name: "Cook".to_owned(), hours: vec![hours(first, 9, 20), hours(saturday, 7, 19)] },
-            DayCook { name: "Helper".to_owned(), hours: vec![hours(saturday, 9, 16)] },
-        ],
-        orders: orders_kept.iter().map(|(id, _)| *id).collect(),
-        made: vec!["chhena".to_owned()],
-        cold_litres: 60.0,
-        margin_min: 30,
-        spare_frac: 0.05,
-        tasting: true,
-        choices: BTreeMap::new(),
-        pins: BTreeMap::new(),
-        starts: BTreeMap::new(),
-        waits: Vec::new(),
-        eased: BTreeMap::new(),
-        borrowed: BTreeMap::new(),
-    };
+    let cooks = vec![
+        DayCook { name: "Cook".to_owned(), hours: vec![hours(first, 9, 20), hours(saturday, 7, 19)] },
+        DayCook { name: "Helper".to_owned(), hours: vec![hours(saturday, 9, 16)] },
+    ];
+    let ids = orders_kept.iter().map(|(id, _)| *id).collect();
+    let mut days = KitchenDays::usual("This weekend", &zone, (first, 2), cooks, ids);
+    days.made = vec!["chhena".to_owned()];
     let kitchen = kitchen::load(c)?;
     let book = catalogue.book(&kitchen)?;
     let sweets: BTreeMap<String, Sweet> =

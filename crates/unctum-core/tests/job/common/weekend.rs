@@ -107,28 +107,12 @@ pub fn days(orders: &[(i32, Order)]) -> KitchenDays {
         from: time(from, 0, 0, 0),
         to: time(to, 0, 0, 0),
     };
-    KitchenDays {
-        title: "Weekend".into(),
-        zone: "Asia/Kathmandu".into(),
-        first: date(2026, 12, 4),
-        days: 2,
-        cooks: vec![
-            DayCook { name: "Cook".into(), hours: vec![hours(4, 9, 20), hours(5, 7, 19)] },
-            DayCook { name: "Helper".into(), hours: vec![hours(5, 9, 16)] },
-        ],
-        orders: orders.iter().map(|o| o.0).collect(),
-        made: vec![],
-        cold_litres: 60.0,
-        margin_min: 30,
-        spare_frac: 0.05,
-        tasting: true,
-        choices: BTreeMap::new(),
-        pins: BTreeMap::new(),
-        starts: BTreeMap::new(),
-        waits: vec![],
-        eased: BTreeMap::new(),
-        borrowed: BTreeMap::new(),
-    }
+    let cooks = vec![
+        DayCook { name: "Cook".into(), hours: vec![hours(4, 9, 20), hours(5, 7, 19)] },
+        DayCook { name: "Helper".into(), hours: vec![hours(5, 9, 16)] },
+    ];
+    let ids = orders.iter().map(|o| o.0).collect();
+    KitchenDays::usual("Weekend", "Asia/Kathmandu", (date(2026, 12, 4), 2), cooks, ids)
 }
 
 pub const NOW_MS: i64 = 1_796_000_000_000;
