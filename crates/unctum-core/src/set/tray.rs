@@ -125,6 +125,8 @@ const MOST_PIECES: f64 = 5000.0;
 const SHIFTS: u32 = 48;
 /// What lies so near to a line counts as on it, cm.
 const ON_LINE_CM: f64 = 1e-6;
+/// What an edge leaves of a piece counts as one if it reaches further in than this, cm: less is a crumb on the knife.
+const CRUMB_CM: f64 = 0.05;
 /// Another size is looked for as far as this from the one that is asked for, in so many steps each way, and told if so
 /// much less of the tray is trim.
 const OTHER_FRAC: f64 = 0.15;
@@ -164,8 +166,8 @@ impl Lines {
         let near = ON_LINE_CM / self.along_cm;
         let first_whole = (number(-left) - near).ceil() as i64;
         let end_whole = (number(self.length_cm - right) + near).floor() as i64;
-        let first_any = (number(-right) + near).floor() as i64;
-        let end_any = (number(self.length_cm - left) - near).ceil() as i64;
+        let first_any = number(CRUMB_CM - right).floor() as i64;
+        let end_any = number(self.length_cm - CRUMB_CM - left).ceil() as i64;
         ((first_whole, end_whole.max(first_whole)), (first_any, end_any.max(first_any)))
     }
 
@@ -174,7 +176,7 @@ impl Lines {
     }
 
     fn touched(&self) -> u32 {
-        let cut = self.width_cm - f64::from(self.rows()) * self.row_cm > 1e-3;
+        let cut = self.width_cm - f64::from(self.rows()) * self.row_cm > CRUMB_CM;
         (0..self.rows() + u32::from(cut)).map(|r| self.cells(r).1).map(|(from, to)| (to - from) as u32).sum()
     }
 
@@ -346,7 +348,7 @@ pub fn tray(ask: &TrayAsk) -> Result<Marked> {
     let trim_frac = lines.trim_frac();
     Ok(Marked {
         whole_pieces,
-        edge_pieces: lines.touched() - whole_pieces,
+        edge_pieces: lines.touched().saturating_sub(whole_pieces),
         trim_frac,
         piece_cm,
         piece_cm2,
