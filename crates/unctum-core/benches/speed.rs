@@ -105,8 +105,14 @@ fn formulas_of_the_whole_catalogue(bencher: Bencher) {
     let tools = Tools::among(&[], q.pan, q.ring);
     let components =
         sweets.iter().filter_map(|s| Some((s.makes.clone()?, s.clone()))).collect::<BTreeMap<_, _>>();
-    let book =
-        Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
+    let book = Book {
+        larder: &larder,
+        swaps: &[],
+        components: &components,
+        ladder: &ladder,
+        air: Air::default(),
+        paces: unctum_core::process::Paces::default(),
+    };
     let size = Size::Times { factor: 1.0 };
     bencher.bench(|| {
         for method in sweets.iter().flat_map(|s| &s.methods) {
@@ -124,8 +130,14 @@ fn formula_of(bencher: Bencher, key: &str) {
     let tools = Tools::among(&[], q.pan, q.ring);
     let components =
         sweets.iter().filter_map(|s| Some((s.makes.clone()?, s.clone()))).collect::<BTreeMap<_, _>>();
-    let book =
-        Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
+    let book = Book {
+        larder: &larder,
+        swaps: &[],
+        components: &components,
+        ladder: &ladder,
+        air: Air::default(),
+        paces: unctum_core::process::Paces::default(),
+    };
     let method = sweets.iter().find(|s| s.key == key).expect("sweet").method(None).expect("method");
     let size = Size::Pieces { count: 40.0 };
     bencher.bench(|| worked(black_box(method), &size, &tools, &book));
@@ -138,8 +150,14 @@ fn variations_offered_for_a_sweet(bencher: Bencher) {
     let method =
         sweets.iter().find(|s| s.key == "milk-solid-balls").expect("sweet").method(None).expect("method");
     let components = BTreeMap::new();
-    let book =
-        Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
+    let book = Book {
+        larder: &larder,
+        swaps: &[],
+        components: &components,
+        ladder: &ladder,
+        air: Air::default(),
+        paces: unctum_core::process::Paces::default(),
+    };
     bencher.bench(|| offers(black_box(method), &book));
 }
 
@@ -210,6 +228,7 @@ fn a_belief(bencher: Bencher, readings: u32) {
         lot_water_sd_g: 0.0,
         lot_solids_sd: 0.0,
         composition: false,
+        habits: unctum_core::estimate::Habits::default(),
     };
     bencher.bench(|| {
         believe(black_box(&Question {

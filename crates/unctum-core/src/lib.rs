@@ -22,6 +22,7 @@
 //! * [`reading`]: a recipe read from somebody's text.
 //! * [`estimate`]: what is known now of one pan, from the clock and from readings.
 //! * [`batch`]: one batch as a log of events, and the state and guidance computed from it.
+//! * [`learn`]: what batches teach of the kitchen they were made in.
 //! * [`intake`]: what instruments of the network send, doubted and thinned into a batch's log.
 //! * [`stove`]: several batches at once, in one order.
 //! * [`sim`]: one hidden pan and a cook beside it, for demo, tests and studies.
@@ -64,6 +65,7 @@ pub mod formula;
 pub mod intake;
 pub mod keep;
 pub mod kitchen;
+pub mod learn;
 pub mod milk;
 pub mod numeric;
 pub mod order;

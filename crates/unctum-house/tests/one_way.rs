@@ -6,7 +6,7 @@ use std::path::{Path, PathBuf};
 use unctum_house::{House, circles};
 
 /// Rooms of the core from the ground up. A room may lean on rooms named before it, on none after.
-const FLOORS: [&str; 25] = [
+const FLOORS: [&str; 26] = [
     "error",
     "numeric",
     "water",
@@ -27,6 +27,7 @@ const FLOORS: [&str; 25] = [
     "reading",
     "estimate",
     "batch",
+    "learn",
     "intake",
     "stove",
     "sim",

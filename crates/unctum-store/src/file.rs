@@ -13,7 +13,7 @@ use crate::error::{Result, StoreError};
 /// Says in the file's head that it is a notebook of Unctum: “Unct” as SQLite's `application_id`.
 const OURS: i32 = 0x556E_6374;
 /// Form of the file that this program writes, SQLite's `user_version`: one up with each migration.
-pub const FORM: i32 = 9;
+pub const FORM: i32 = 10;
 
 /// What stands at a path.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

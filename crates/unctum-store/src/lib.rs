@@ -1,7 +1,7 @@
 //! The cook's data in one SQLite file.
 //!
 //! [`Store`] opens the file, brings its schema up to date and lends connections. [`kitchen`],
-//! [`batch`], [`sweet`], [`paper`] and [`instrument`] turn rows into core values and back. Reads see one snapshot; every write is one
+//! [`batch`], [`sweet`], [`paper`], [`photo`] and [`instrument`] turn rows into core values and back. Reads see one snapshot; every write is one
 //! immediate transaction, so it happens whole or not at all.
 
 pub mod batch;
@@ -14,6 +14,7 @@ pub mod kitchen;
 mod kitchen_merge;
 pub mod network;
 pub mod paper;
+pub mod photo;
 mod raise;
 pub mod schema;
 mod store;

@@ -32,6 +32,8 @@ diesel::table! {
         brief_json -> Nullable<Text>,
         days_id -> Nullable<Integer>,
         stock_used -> Bool,
+        told_json -> Nullable<Text>,
+        pan_id -> Nullable<Integer>,
     }
 }
 
@@ -144,6 +146,31 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    tasting (id) {
+        id -> Integer,
+        batch_id -> Integer,
+        at_ms -> BigInt,
+        place -> Text,
+        tasted -> Text,
+        note -> Text,
+        removed_ms -> Nullable<BigInt>,
+    }
+}
+
+diesel::table! {
+    photo (id) {
+        id -> Integer,
+        batch_id -> Integer,
+        at_ms -> BigInt,
+        width_px -> Integer,
+        height_px -> Integer,
+        image -> Binary,
+        small -> Binary,
+        removed_ms -> Nullable<BigInt>,
+    }
+}
+
 diesel::joinable!(sweet_version -> sweet (sweet_id));
 diesel::joinable!(batch_event -> batch (batch_id));
 diesel::joinable!(verdict -> batch (batch_id));
@@ -161,4 +188,6 @@ diesel::allow_tables_to_appear_in_same_query!(
     instrument,
     instrument_sample,
     paper,
+    tasting,
+    photo,
 );

@@ -1,6 +1,6 @@
 //! One evening: a kitchen as it was told, the same kitchen as it is, and a cook between them.
 
-use unctum_core::batch::{BatchEvent, SeenReading};
+use unctum_core::batch::{BatchEvent, BatchSetup, Followed, SeenReading};
 use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::Flame;
 use unctum_core::sim::{Cook, Hands, Luck, World};
@@ -10,9 +10,10 @@ use crate::kitchen::told;
 use crate::pressed::{Coming, HAND_S, Pressed};
 
 /// What the cook reads by.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
 pub enum Evidence {
     /// Nothing.
+    #[default]
     Clock,
     /// Strings between the fingers, four at most, when asked.
     Strings,
@@ -27,15 +28,15 @@ pub enum Evidence {
 }
 
 impl Evidence {
-    fn probes(self) -> bool {
+    pub(crate) fn probes(self) -> bool {
         matches!(self, Self::Thermometer | Self::All)
     }
 
-    fn weighs(self) -> bool {
+    pub(crate) fn weighs(self) -> bool {
         matches!(self, Self::Scale | Self::All | Self::JaggeryScale)
     }
 
-    fn pulls(self) -> bool {
+    pub(crate) fn pulls(self) -> bool {
         matches!(self, Self::Strings | Self::All)
     }
 }
@@ -94,6 +95,8 @@ pub struct Evening {
     pressed: Pressed,
     /// What was read and is not in the log yet.
     coming: Vec<Coming>,
+    /// Whether she does as she is called.
+    heeds: bool,
 }
 
 impl Evening {
@@ -114,6 +117,15 @@ impl Evening {
         let setup = told(&mut luck, jaggery);
         let hands = Hands::real(&mut luck);
         let world = World::real(&setup, jaggery, &mut luck);
+        Self::with(seed, setup, world, hands, luck)
+    }
+
+    /// An evening of a pan and a hand that are told.
+    ///
+    /// # Panics
+    /// If the core refuses the batch.
+    #[must_use]
+    pub fn with(seed: u64, setup: BatchSetup, world: World, hands: Hands, luck: Luck) -> Self {
         let cook = Cook::of(setup, world, hands, luck, START_MS).expect("a batch");
         Self {
             cook,
@@ -123,7 +135,26 @@ impl Evening {
             landed: None,
             pressed: Pressed::AtOnce,
             coming: Vec::new(),
+            heeds: false,
         }
+    }
+
+    /// Lets it happen as it does in a kitchen: she lights it, reads, and turns it off when she is called. Returns what
+    /// came of it, and her log.
+    #[must_use]
+    pub fn cooked(mut self, evidence: Evidence) -> (Outcome, Followed) {
+        self.heeds = true;
+        self.begins();
+        let outcome = self.boil(evidence, None);
+        self.passes(60.0);
+        if evidence.pulls() {
+            self.pull();
+        }
+        if evidence.weighs() {
+            self.weigh(0.0);
+        }
+        self.write(BatchEvent::done("boil"));
+        (outcome, self.cook.batch().clone())
     }
 
     /// The syrup as it was told.
@@ -141,13 +172,17 @@ impl Evening {
     /// Lets it happen, with these readings.
     #[must_use]
     pub fn happens(mut self, evidence: Evidence, mistake: Option<Mistake>) -> Outcome {
-        // The knob is turned, and a little later the key is pressed.
+        self.begins();
+        self.boil(evidence, mistake)
+    }
+
+    /// The knob is turned, and a little later the key is pressed.
+    fn begins(&mut self) {
         let flame = self.lights();
         let seconds = self.cook.luck.between(0.0, 2.0 * HAND_S);
         self.passes(seconds);
         self.write(BatchEvent::Flame { flame });
         self.write(BatchEvent::done("dissolve"));
-        self.boil(evidence, mistake)
     }
 
     /// Where it lands when the call comes from somebody who knows the pan: all that is left is the hand, which takes
@@ -164,7 +199,7 @@ impl Evening {
         None
     }
 
-    fn boil(mut self, evidence: Evidence, mistake: Option<Mistake>) -> Outcome {
+    fn boil(&mut self, evidence: Evidence, mistake: Option<Mistake>) -> Outcome {
         let mut outcome = Outcome::default();
         let first_g = self.cook.now.water_g;
         let (mut held, mut looks, mut readings) = (0, 0, 0);
@@ -190,10 +225,12 @@ impl Evening {
             self.call_s = self.cook.elapsed_s() + if lands_now { 0.0 } else { (left.mid - HAND_S).max(0.0) };
             self.passes(0.0);
             // Had nobody heard the call, the belief would have to hold all the same.
-            if self.landed.is_some() && held == 3 {
+            if self.landed.is_some() && (held == 3 || self.heeds) {
                 break;
             }
-            let mut wait_s = (0.5 * left.mid).clamp(3.0, 30.0);
+            // Where nothing is read nothing is believed anew.
+            let longest_s = if self.heeds && evidence == Evidence::Clock { 300.0 } else { 30.0 };
+            let mut wait_s = (0.5 * left.mid).clamp(3.0, longest_s);
             // What is read, when it is time for it.
             let every = |at: f64, s: f64| at + s - self.cook.elapsed_s();
             if evidence.probes() {
@@ -277,7 +314,14 @@ impl Evening {
         if self.landed.is_none() && until_s <= seconds {
             self.cook.wait(until_s.max(0.0));
             self.landed = Some(self.lands());
-            self.cook.wait(seconds - until_s.max(0.0));
+            if self.heeds {
+                // The same hand as was reckoned with: it takes its time to the knob.
+                let hand_s = self.cook.luck.clone().between(0.0, 2.0 * HAND_S);
+                self.cook.wait(hand_s);
+                self.cook.turns(Flame::Off);
+                self.write(BatchEvent::Flame { flame: Flame::Off });
+            }
+            self.cook.wait((seconds - until_s.max(0.0)).max(0.0));
         } else {
             self.cook.wait(seconds);
         }

@@ -1,6 +1,7 @@
 //! A kitchen as it was told.
 
 use unctum_core::batch::{BatchSetup, Chosen};
+use unctum_core::estimate::Habits;
 use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::{Air, Pan, PanMetal, Ring, RingKind, Thermometer};
 use unctum_core::process::plain_syrup_steps;
@@ -69,5 +70,8 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         refractometer_offset_brix: None,
         ring_seen: None,
         sets: None,
+        habits: Habits::default(),
+        learnt: Vec::new(),
+        keeps: None,
     }
 }

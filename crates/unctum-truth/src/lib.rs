@@ -8,4 +8,5 @@
 pub mod evening;
 mod kitchen;
 pub mod pressed;
+pub mod study;
 pub mod table;

@@ -2,9 +2,14 @@
 
 use unctum_truth::evening::{EVIDENCE, Evidence, Mistake};
 use unctum_truth::pressed::Pressed;
+use unctum_truth::study::study;
 use unctum_truth::table::{known, moved, row};
 
 fn main() {
+    if std::env::args().nth(1).is_some_and(|word| word == "study") {
+        let kitchens = std::env::args().nth(2).and_then(|n| n.parse().ok()).unwrap_or(40);
+        return study_table(kitchens);
+    }
     let cooks = std::env::args().nth(1).and_then(|n| n.parse().ok()).unwrap_or(1000);
     let landing = |(mean, low, high): (f64, f64, f64)| format!("{mean:+.2} [{low:+.2}, {high:+.2}]");
     let hundredths = |all: [f64; 3]| all.map(|x| format!("{x:.0}")).join("/");
@@ -45,5 +50,39 @@ fn main() {
         }
         let (mid, high) = moved(evidence, cooks, 1, mistake);
         println!("{name}: the landing moves by {mid:.2}, 90 % under {high:.2} stages");
+    }
+}
+
+/// Kitchens that learn from three batches, by what they read.
+fn study_table(kitchens: u64) {
+    println!(
+        "| evidence | within half a stage: first 3, next 3 | further evenings: without, with | miss, stages: without, with | the same before the first test | kitchens better: with tests, before the first | intervals held: strength, time | without |"
+    );
+    println!("|---|---|---|---|---|---|---|---|");
+    let only = std::env::args().nth(3);
+    for (evidence, name) in EVIDENCE {
+        if evidence == Evidence::JaggeryScale
+            || only.as_ref().is_some_and(|only| !name.starts_with(only.as_str()))
+        {
+            continue;
+        }
+        let r = study(evidence, kitchens, 1, 3);
+        println!(
+            "| {name} | {:.0} %, {:.0} % | {:.0} %, {:.0} % | {:.2}, {:.2} | {:.2}, {:.2} | {:.0} %, {:.0} % | {:.0}, {:.0} | {:.0}, {:.0} |",
+            r.within.0,
+            r.within.1,
+            r.within_further.0,
+            r.within_further.1,
+            r.miss.0,
+            r.miss.1,
+            r.miss_untested.0,
+            r.miss_untested.1,
+            r.better.0,
+            r.better.1,
+            r.held.0,
+            r.held.1,
+            r.held_without.0,
+            r.held_without.1
+        );
     }
 }

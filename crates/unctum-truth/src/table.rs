@@ -62,7 +62,7 @@ pub fn known(cooks: u64, seed: u64) -> (f64, f64, f64) {
 }
 
 /// The same work for each number, on all processors; the answers in their order.
-fn side_by_side<T: Send>(count: u64, work: impl Fn(u64) -> T + Sync) -> Vec<T> {
+pub(crate) fn side_by_side<T: Send>(count: u64, work: impl Fn(u64) -> T + Sync) -> Vec<T> {
     let hands = std::thread::available_parallelism().map_or(1, std::num::NonZero::get) as u64;
     let mut done: Vec<(u64, T)> = std::thread::scope(|scope| {
         let work = &work;

@@ -6,7 +6,7 @@ use rust_embed::RustEmbed;
 use serde::Deserialize;
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{Air, KitchenDocument};
-use unctum_core::process::{Book, Method, Step, Swap, Sweet};
+use unctum_core::process::{Book, Method, Paces, Step, Swap, Sweet};
 use unctum_core::shelf::Card;
 use unctum_core::syrup::Ladder;
 use unctum_core::{CoreError, Result};
@@ -50,7 +50,14 @@ impl Catalogue {
         larder.check()?;
         let (ladder, air) = (Ladder::default(), Air::default());
         let none = BTreeMap::new();
-        let book = Book { larder: &larder, swaps: &[], components: &none, ladder: &ladder, air };
+        let book = Book {
+            larder: &larder,
+            swaps: &[],
+            components: &none,
+            ladder: &ladder,
+            air,
+            paces: Paces::default(),
+        };
         let mut sweets = Vec::new();
         for name in Files::iter().filter(|f| f.starts_with("sweets/")) {
             let sweet: Sweet = read(&name)?;
@@ -98,6 +105,7 @@ impl Catalogue {
             components: &self.components,
             ladder: &kitchen.ladder,
             air: kitchen.room.air()?,
+            paces: Paces::of(kitchen),
         })
     }
 }

@@ -8,12 +8,14 @@ use serde::Serialize;
 use serde::de::DeserializeOwned;
 use unctum_store::Store;
 use unctum_store::file::{beside, private_folder, write_private};
-use unctum_store::whole::{Whole, WholeBatch, put_in, take_out};
+use unctum_store::whole::{Whole, put_in, take_out};
 
+use crate::exchange::notebook;
 use crate::failure::Failure;
 
 const KITCHEN: &str = "kitchen.json";
 const UNFINISHED: &str = "unfinished.json";
+const PAPERS: &str = "papers.json";
 const BATCHES: &str = "batches";
 const SWEETS: &str = "sweets";
 
@@ -24,6 +26,7 @@ batches/         one file a batch: how it was set up, what happened, how it turn
 batches.csv      the batches as a table
 sweets/          one file an own sweet, with all its versions
 unfinished.json  work on sweets that is not finished
+papers.json      orders, the days on which they are made, the cupboard
 
 Moments are milliseconds since 1970; names of amounts carry their units. Who may come in over the network is not
 among this. `unctum import FOLDER` reads it into a new notebook.
@@ -41,16 +44,18 @@ pub fn export(store: &Store, folder: &Path) -> Result<usize, Failure> {
     private_folder(&folder.join(BATCHES))?;
     private_folder(&folder.join(SWEETS))?;
     write_private(&folder.join("README.txt"), WHAT_IT_IS)?;
-    write_private(&folder.join("batches.csv"), &table(&whole.batches))?;
+    let table = notebook::batches(&whole.batches).map_err(|p| p.detail)?;
+    write_private(&folder.join("batches.csv"), &table)?;
     write(&folder.join(KITCHEN), &whole.kitchen)?;
     write(&folder.join(UNFINISHED), &whole.unfinished)?;
+    write(&folder.join(PAPERS), &whole.papers)?;
     for batch in &whole.batches {
         write(&folder.join(BATCHES).join(format!("{:06}.json", batch.id)), batch)?;
     }
     for sweet in &whole.sweets {
         write(&folder.join(SWEETS).join(format!("own-{}.json", sweet.id)), sweet)?;
     }
-    Ok(4 + whole.batches.len() + whole.sweets.len())
+    Ok(5 + whole.batches.len() + whole.sweets.len())
 }
 
 /// Reads such a folder into a notebook that is not there yet.
@@ -66,6 +71,8 @@ pub fn import(folder: &Path, path: &Path) -> Result<(), Failure> {
         batches: read_all(&folder.join(BATCHES))?,
         sweets: read_all(&folder.join(SWEETS))?,
         unfinished: read(&folder.join(UNFINISHED))?,
+        // Folders of before there were orders lack it.
+        papers: if folder.join(PAPERS).exists() { read(&folder.join(PAPERS))? } else { Vec::new() },
     };
     if let Some(parent) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
         private_folder(parent)?;
@@ -103,33 +110,4 @@ fn read_all<T: DeserializeOwned>(folder: &Path) -> Result<Vec<T>, Failure> {
     paths.retain(|p| p.extension().is_some_and(|e| e == "json"));
     paths.sort();
     paths.iter().map(|p| read(p)).collect()
-}
-
-fn table(batches: &[WholeBatch]) -> String {
-    let mut text = String::from("number,title,sweet,started,entries,texture,pieces,finished_g,note\n");
-    for b in batches {
-        let started =
-            jiff::Timestamp::from_millisecond(b.started_ms).map(|t| t.to_string()).unwrap_or_default();
-        let v = b.verdict.as_ref();
-        let cells = [
-            b.id.to_string(),
-            cell(&b.title),
-            cell(b.sweet_key.as_deref().unwrap_or_default()),
-            started,
-            b.log.len().to_string(),
-            cell(v.map_or("", |v| &v.texture)),
-            v.and_then(|v| v.pieces).map(|n| n.to_string()).unwrap_or_default(),
-            v.and_then(|v| v.finished_g).map(|g| g.to_string()).unwrap_or_default(),
-            cell(v.map_or("", |v| &v.note)),
-        ];
-        text.push_str(&cells.join(","));
-        text.push('\n');
-    }
-    text
-}
-
-/// A cell of a table: quoted, and never taken for a formula by a spreadsheet.
-fn cell(text: &str) -> String {
-    let guard = if text.starts_with(['=', '+', '-', '@', '\t', '\r']) { "'" } else { "" };
-    format!("\"{guard}{}\"", text.replace('"', "\"\""))
 }

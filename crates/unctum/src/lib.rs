@@ -17,6 +17,7 @@ pub mod guard;
 pub mod headers;
 pub mod intake;
 pub mod openapi;
+mod picture;
 pub mod problem;
 pub mod pulse;
 pub mod routes;

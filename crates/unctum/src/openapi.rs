@@ -7,8 +7,8 @@ use utoipa::openapi::{Content, Ref, RefOr, ResponseBuilder};
 use crate::changes::Change;
 use crate::problem::Problem;
 use crate::routes::{
-    batch, boil, correct, day, days, door, every_route, instrument, kitchen, live, network, notebook,
-    second_half, stove, sweet, syrup, system,
+    batch, boil, correct, day, days, door, every_route, instrument, kitchen, learnt, live, network, notebook,
+    photo, second_half, stove, sweet, syrup, system, tale,
 };
 use crate::views::Push;
 

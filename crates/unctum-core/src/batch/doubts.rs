@@ -34,7 +34,8 @@ impl BatchSetup {
         let (solids, water) = if self.has_scale() {
             (SOLIDS_BY_SCALE, WATER_BY_SCALE)
         } else {
-            (SOLIDS_BY_CUPS, WATER_BY_CUPS)
+            let cups = self.habits.cups_sd.unwrap_or(SOLIDS_BY_CUPS);
+            (cups, WATER_BY_CUPS)
         };
         let accuracy = self.accuracy();
         let lots_g = of_lots_g(charge);
@@ -43,13 +44,14 @@ impl BatchSetup {
             power_sd: self.ring.efficiency_sd / self.ring.efficiency_frac,
             solids_sd: solids.hypot(LOT_SOLIDS_SD * lots_g / solids_g),
             water_sd_g: water * charge.water_g,
-            thermometer_bias_k: BIAS_K.hypot(WEATHER_K),
+            thermometer_bias_k: self.habits.bias_sd_k.unwrap_or(BIAS_K).hypot(WEATHER_K),
             thermometer_sd_k: accuracy.thermometer_sd_k,
             scale_sd_g: accuracy.scale_sd_g,
             weighed: self.pan.weighed,
             lot_water_sd_g: LOT_WATER_SD * lots_g,
             lot_solids_sd: LOT_WATER_SD * lots_g / solids_g,
             composition: lots_g > 0.02 * solids_g,
+            habits: self.habits,
         }
     }
 }

@@ -3,9 +3,10 @@
 use std::collections::{BTreeMap, BTreeSet};
 
 use crate::batch::acts::ToDo;
+use crate::batch::boil::Boil;
 use crate::batch::call::{ahead, button};
 use crate::batch::evidence::Evidence;
-use crate::batch::guidance::{Boil, Watch, syrup_state};
+use crate::batch::guidance::{Watch, syrup_state};
 use crate::batch::runs::{RunAt, Runs};
 use crate::batch::scene::Scene;
 use crate::batch::standing::{standing, undone_seqs};
@@ -106,6 +107,11 @@ impl Fold {
     /// The runs as they stand.
     pub fn runs(&self) -> &Runs {
         &self.runs
+    }
+
+    /// The pan as it was followed.
+    pub fn watch(&self) -> &Watch {
+        &self.watch
     }
 
     /// Whether nothing more is to be done: every run has ended, or it was given up.
@@ -354,7 +360,7 @@ impl Fold {
             self.watch.begun_ms = Some(at_ms);
             self.watch.deeds.clear();
         }
-        self.watch.note(at_ms, Deed::Flame(flame.frac()));
+        self.watch.note(at_ms, Deed::Flame(setup.habits.flame_frac(flame)));
         // A test of before the heat says nothing of what the heat does to it.
         if self.watch.flame == Flame::Off {
             self.watch.last_test = None;

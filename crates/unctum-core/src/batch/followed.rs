@@ -4,6 +4,7 @@ use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 use crate::batch::admit::admit_in;
 use crate::batch::fold::{Fold, folded, in_order};
+use crate::batch::runs::Runs;
 use crate::batch::summary::readings;
 use crate::batch::{BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, ReadingMade, admit, summary};
 use crate::error::{CoreError, Result};
@@ -99,6 +100,11 @@ impl Followed {
     #[must_use]
     pub fn is_over(&self) -> bool {
         self.fold.is_over()
+    }
+
+    /// Its runs as they stand.
+    pub(super) fn runs(&self) -> &Runs {
+        self.fold.runs()
     }
 
     /// Whether something of it stands in its pan on its ring.

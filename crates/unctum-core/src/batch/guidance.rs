@@ -1,9 +1,9 @@
 //! What the belief about the syrup means for the cook: how far, how long, and the one next thing.
 
-use crate::batch::doubts::other_solids;
+use crate::batch::boil::Boil;
 use crate::batch::test_said::NEAR_ENOUGH;
 use crate::batch::{Advice, BatchSetup, SyrupState, TestSaid};
-use crate::estimate::{Belief, Deed, Done, Question, believe};
+use crate::estimate::{Belief, Deed, Done, believe};
 use crate::formula::SyrupPlan;
 use crate::kitchen::Flame;
 use crate::pan::PanModel;
@@ -28,13 +28,6 @@ const COLD_AFTER_S: f64 = 6.0 * 3600.0;
 const DRY_AFTER_S: f64 = 24.0 * 3600.0;
 /// The hand takes so long from the call to the knob, s: the call comes so much earlier.
 pub(super) const HAND_S: f64 = 5.0;
-
-/// A syrup in its pan, and where it is to land.
-#[derive(Clone)]
-pub(crate) struct Boil {
-    pub model: PanModel,
-    pub plan: SyrupPlan,
-}
 
 /// The pan as followed through the log.
 #[derive(Clone)]
@@ -103,21 +96,10 @@ impl Watch {
     /// What is believed of the syrup now; none before the heat went on.
     fn belief(&self, setup: &BatchSetup) -> Option<Belief> {
         let begun_ms = self.begun_ms?;
-        let Boil { model, plan } = self.boil.as_ref()?;
+        let boil = self.boil.as_ref()?;
         // The heat the turn-off is reckoned for: the one that is on, or would be again.
-        let on_flame = if self.flame == Flame::Off { Flame::Medium } else { self.flame };
-        Some(believe(&Question {
-            model,
-            ring: &setup.ring,
-            first_water_g: plan.charge.water_g,
-            start_c: setup.air.room_c,
-            other_solids: other_solids(&plan.charge),
-            doubts: setup.doubts(&plan.charge),
-            deeds: &self.deeds,
-            now_s: self.followed_to_s(begun_ms),
-            target_frac: plan.target_solids_frac,
-            on_power_w: setup.ring.net_power_w(on_flame.frac()),
-        }))
+        let flame = if self.flame == Flame::Off { Flame::Medium } else { self.flame };
+        Some(believe(&boil.asked(setup, &self.deeds, self.followed_to_s(begun_ms), flame)))
     }
 }
 

@@ -6,8 +6,9 @@ use serde::{Deserialize, Serialize};
 
 use crate::batch::event::{SeenReading, check_text, refuse_control};
 use crate::error::{CoreError, Result, looks_empty};
+use crate::estimate::Habits;
 use crate::formula::{Depth, SheetTake, Size, SyrupPlan};
-use crate::kitchen::{Air, Flame, Pan, Ring, Thermometer};
+use crate::kitchen::{Air, Flame, Known, Pan, Ring, Thermometer};
 use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
@@ -70,6 +71,15 @@ pub struct BatchSetup {
     /// The finished mass as it sets; none for what is no set mass.
     #[serde(default)]
     pub sets: Option<SetMass>,
+    /// What was known of this pan and of her hand when it was started.
+    #[serde(default)]
+    pub habits: Habits,
+    /// How long the sweet keeps as reckoned then; none for what is no sweet.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub keeps: Option<Keeps>,
+    /// What of that, and of everything else, was learnt from earlier batches.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub learnt: Vec<Known>,
 }
 
 /// What an earlier batch showed of this one's ring.
@@ -146,12 +156,28 @@ pub struct Chosen {
     pub pan_id: Option<i32>,
     /// Number of the ring in the kitchen.
     pub ring_id: Option<i32>,
+    /// Number of the thermometer in the kitchen.
+    pub thermometer_id: Option<i32>,
+    /// How much further within its stage its syrup was aimed, in stages, if she asked for it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub aim_stages: Option<f64>,
     /// How it is laid, where that is otherwise than it is written.
     #[serde(default)]
     pub lies: Lies,
     /// The days that it was planned for, if it was.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub planned: Option<Planned>,
+}
+
+/// How long a sweet keeps.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Keeps {
+    /// Days in the room.
+    pub room_days: f64,
+    /// Days in the cold.
+    pub cold_days: f64,
 }
 
 /// A batch of days that were planned.

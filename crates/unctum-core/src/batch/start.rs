@@ -3,13 +3,16 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::{BatchSetup, Chosen, Planned, StepPlan};
+use crate::batch::aimed::{aimed, aimed_words};
+use crate::batch::habits::habits;
+use crate::batch::{BatchSetup, Chosen, Keeps, Planned, StepPlan};
 use crate::course::Tools;
-use crate::error::{CoreError, Result};
+use crate::error::{CoreError, Result, within};
+use crate::estimate::Habits;
 use crate::formula::{
     Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet, set_act,
 };
-use crate::kitchen::{KitchenDocument, Picked, Wished};
+use crate::kitchen::{KitchenDocument, Parameter, Picked, Wished};
 use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps};
 use crate::set::Lies;
 use crate::syrup::{Charge, Contents, StageKey};
@@ -63,6 +66,9 @@ pub struct StartAsk {
     /// The days that it was planned for, if it was.
     #[serde(default)]
     pub planned: Option<Planned>,
+    /// How much further within its stage the syrup is boiled, in stages; as was learnt of the sweet if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub aim_stages: Option<f64>,
 }
 
 impl StartAsk {
@@ -75,6 +81,15 @@ impl StartAsk {
             thermometer_id: self.thermometer_id,
             cup_id: self.cup_id,
         }
+    }
+
+    /// How much further within its stage the syrup is boiled, in stages.
+    fn further_stages(&self, kitchen: &KitchenDocument) -> Result<f64> {
+        if let Some(stages) = self.aim_stages {
+            return within("How much further it is boiled", stages, -0.5, 0.5, "of a stage");
+        }
+        let wish = self.sweet_key.clone().map(|sweet_key| Parameter::Wish { sweet_key });
+        Ok(wish.and_then(|about| kitchen.known(&about)).map_or(0.0, |k| k.value.mean.clamp(-0.4, 0.4)))
     }
 }
 
@@ -89,6 +104,10 @@ pub struct Made {
     pub picked: Picked,
     /// What it is called with its changes.
     pub title: String,
+    /// How its syrup is aimed within its stage, in words, if she asked for it.
+    aim_words: Option<String>,
+    /// How long it keeps against what is reckoned, at most 1.
+    keeps_frac: f64,
 }
 
 impl Made {
@@ -101,12 +120,18 @@ impl Made {
         let size = ask.size.as_ref().ok_or_else(|| {
             CoreError::Missing("Say how much you want to make: the amount is missing.".into())
         })?;
-        let written = Written::of(sweet.method(ask.method_key.as_deref())?.clone(), book)?;
+        let further_stages = ask.further_stages(kitchen)?;
+        let method = sweet.method(ask.method_key.as_deref())?.clone();
+        let written = Written::of(aimed(method, further_stages), book)?;
         let varied = vary(&written, &ask.variation, book)?;
         let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.lies);
         let weighed = at.weighed(&Measuring::of(&picked), book)?;
         let title = changed_title(&sweet.name, &varied.words);
-        Ok(Self { varied, weighed, picked, title })
+        let keeps = kitchen.known(&Parameter::Keeping { sweet_key: sweet.key.clone() });
+        let aim_words = ask.aim_stages.and_then(aimed_words);
+        // How long it keeps takes the careful figure: only what is shorter is believed.
+        let keeps_frac = keeps.map_or(1.0, |k| k.value.mean.exp().min(1.0));
+        Ok(Self { varied, weighed, picked, title, aim_words, keeps_frac })
     }
 
     /// The method with its changes, as it is written.
@@ -120,7 +145,9 @@ impl Made {
     /// # Errors
     /// A method that does not work out.
     pub fn formula(&self, book: &Book<'_>) -> Result<Formula> {
-        self.weighed.formula(Some(&Tools::of(&self.picked)), book)
+        let mut formula = self.weighed.formula(Some(&Tools::of(&self.picked)), book)?;
+        formula.finish.keep = formula.finish.keep.shortened(self.keeps_frac);
+        Ok(formula)
     }
 
     /// The ingredient that the cook starts from, at this size.
@@ -145,12 +172,14 @@ impl Made {
     /// Rounded amounts that do not work out.
     pub fn setup(&self, sweet: &Sweet, ask: &StartAsk, book: &Book<'_>) -> Result<BatchSetup> {
         let sheet = self.weighed.stove_sheet(book)?;
+        let stage = sheet.syrup.map(|s| s.stage);
         let formula = self.formula(book)?;
         let method = self.method();
         let chosen = Chosen {
             method_key: Some(method.key.clone()),
             method_name: Some(method.name.clone()),
-            changes: self.varied.words.clone(),
+            changes: self.varied.words.iter().chain(&self.aim_words).cloned().collect(),
+            aim_stages: ask.aim_stages,
             ..chosen(ask, &self.picked)
         };
         Ok(BatchSetup {
@@ -164,6 +193,11 @@ impl Made {
             takes: sheet.takes,
             allergens: sheet.allergens,
             mistakes: sweet.mistakes.clone(),
+            habits: habits(&self.picked, stage),
+            keeps: Some(Keeps {
+                room_days: formula.finish.keep.room_days,
+                cold_days: formula.finish.keep.cold_days,
+            }),
             chosen,
             ..on_the_ring(&self.picked, book)
         })
@@ -208,6 +242,7 @@ fn chosen(ask: &StartAsk, picked: &Picked) -> Chosen {
         cup_id: picked.cup_id,
         pan_id: picked.pan_id,
         ring_id: picked.ring_id,
+        thermometer_id: ask.thermometer_id,
         lies: ask.lies,
         planned: ask.planned.clone(),
         ..Chosen::default()
@@ -236,6 +271,9 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         refractometer_offset_brix: picked.refractometer_offset_brix,
         ring_seen: None,
         sets: None,
+        habits: Habits::default(),
+        learnt: picked.known.clone(),
+        keeps: None,
     }
 }
 
@@ -253,6 +291,8 @@ pub fn plain_setup(ask: &StartAsk, kitchen: &KitchenDocument, book: &Book<'_>) -
         (None, None) => return Err(missing("Say what goes into the pan, or choose a sweet.")),
     };
     let band = book.ladder.of(stage);
+    // In the middle of its stage, or as far from there as she asks.
+    let aim_stages = ask.further_stages(kitchen)?.clamp(-0.42, 0.42);
     let takes = lines.iter().map(|l| SheetTake {
         step: "dissolve".to_owned(),
         ingredient: l.ingredient.clone(),
@@ -264,9 +304,14 @@ pub fn plain_setup(ask: &StartAsk, kitchen: &KitchenDocument, book: &Book<'_>) -
         title: ask.title.clone().unwrap_or_else(|| format!("Syrup, {}", band.name)),
         takes: takes.collect(),
         lines,
-        syrup: Some(SyrupPlan { charge, stage, target_solids_frac: band.aim_frac() }),
+        syrup: Some(SyrupPlan {
+            charge,
+            stage,
+            target_solids_frac: band.aim_frac() + aim_stages * (band.high_frac - band.low_frac),
+        }),
         steps: plain_syrup_steps(stage),
         chosen: chosen(ask, &picked),
+        habits: habits(&picked, Some(stage)),
         ..on_the_ring(&picked, book)
     })
 }

@@ -10,8 +10,7 @@ use crate::syrup::string::free_cm;
 
 /// Below the boil a probe hangs in a syrup that is not equally warm, K.
 const UNEVEN_SD_K: f64 = 1.0;
-/// A look at a string, as the logarithm of its length, and how exactly a length is told, cm.
-const LOOK_SD: f64 = 0.40;
+/// How exactly the length of a string is told, cm.
 const LENGTH_SD_CM: f64 = 0.03;
 /// A look is slipped with this often, and says anything then.
 const SLIPS: f64 = 0.03;
@@ -24,6 +23,8 @@ const PROBE_MISTAKE_K: f64 = 5.0;
 const STRING_MISTAKE: f64 = 1.5;
 /// A drop that was not cooled, or not clear, shows another strength by so much.
 const DROP_MISTAKE_FRAC: f64 = 0.03;
+/// How a finished sweet is judged hangs on more than its syrup, in stages.
+const JUDGED_SD: f64 = 0.35;
 /// Looks of one hand within this time are one look, s; readings of an instrument within this one reading.
 const ONE_LOOK_S: f64 = 30.0;
 const ONE_READING_S: f64 = 15.0;
@@ -196,6 +197,11 @@ fn thinned(mut kept: Vec<Stood<'_>>) -> Vec<Stood<'_>> {
     kept
 }
 
+/// Whether the finished syrup was judged.
+pub(super) fn judged(q: &Question) -> bool {
+    q.deeds_so_far().any(|done| matches!(done.deed, Deed::Seen(Seen::Judged { .. })))
+}
+
 /// When the pan was last read, s.
 pub(super) fn last_read_s(q: &Question) -> Option<f64> {
     q.deeds_so_far().filter(|done| matches!(done.deed, Deed::Seen(_))).map(|done| done.at_s).last()
@@ -245,7 +251,7 @@ pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, unknowns:
                 value: free_cm(frac.clamp(0.02, 0.979)).ln() + pan.hand,
                 kind: Kind::Measured {
                     seen: length_cm.max(0.05).ln(),
-                    var: LOOK_SD * LOOK_SD + told * told,
+                    var: unknowns.doubts().habits.look_sd.powi(2) + told * told,
                     mistake_var: STRING_MISTAKE * STRING_MISTAKE,
                 },
             }
@@ -254,8 +260,17 @@ pub(super) fn sight(seen: &Seen, place: usize, path: &Path, pan: &Pan, unknowns:
             let slope = string_slope(frac);
             Sight {
                 value: frac + pan.hand / slope,
-                kind: Kind::Looked { low: low_frac, high: high_frac, soft: LOOK_SD / slope },
+                kind: Kind::Looked {
+                    low: low_frac,
+                    high: high_frac,
+                    soft: unknowns.doubts().habits.look_sd / slope,
+                },
             }
         }
+        // Stronger than she wanted it, or weaker, in stages.
+        Seen::Judged { aim_frac, stage_frac, low, high } => Sight {
+            value: (frac - aim_frac) / stage_frac - pan.wish,
+            kind: Kind::Looked { low, high, soft: JUDGED_SD },
+        },
     }
 }

@@ -1,10 +1,10 @@
 //! The most likely pan, and how well it is known.
 
-use crate::estimate::evidence::{Sight, last_read_s, sight, standing};
-use crate::estimate::normal::{root, solve};
+use crate::estimate::evidence::{Sight, judged, last_read_s, sight, standing};
 use crate::estimate::path::{Path, Way};
 use crate::estimate::question::{Question, Seen};
 use crate::estimate::unknowns::{Pan, Unknowns, WRITTEN_AFTER_S};
+use crate::numeric::matrix::{root, solve};
 use crate::pan::quick::BoilTable;
 
 /// The ring is looked through so far to either side, in such steps, before the slopes are trusted: the mean pan may
@@ -39,7 +39,8 @@ pub(super) struct Fit {
 
 impl<'a> Bench<'a> {
     pub fn of(q: &'a Question<'a>) -> Self {
-        let unknowns = Unknowns::of(q.doubts, q.now_s + WRITTEN_AFTER_S, last_read_s(q));
+        let heated_s = q.now_s + WRITTEN_AFTER_S;
+        let unknowns = Unknowns::of(q.doubts, heated_s, last_read_s(q), judged(q));
         let table =
             BoilTable::new(&q.model.charge_with(0.0), q.other_solids.as_ref(), q.model.air().pressure_pa);
         let standing = standing(q);

@@ -7,7 +7,7 @@
 //! it, weighed by how well they fit, are the answer.
 //!
 //! ```
-//! use unctum_core::estimate::{Deed, Done, Doubts, Question, Seen, believe};
+//! use unctum_core::estimate::{Deed, Done, Doubts, Habits, Question, Seen, believe};
 //! use unctum_core::kitchen::{Air, Pan, Ring, RingKind};
 //! use unctum_core::pan::PanModel;
 //! use unctum_core::syrup::Charge;
@@ -23,6 +23,7 @@
 //! let doubts = Doubts {
 //!     power_sd: ring.efficiency_sd / ring.efficiency_frac, solids_sd: 0.005, water_sd_g: 3.0,
 //!     thermometer_bias_k: 0.25, thermometer_sd_k: 0.7, scale_sd_g: 1.04, weighed: true, lot_water_sd_g: 0.0, lot_solids_sd: 0.0, composition: false,
+//!     habits: Habits::default(),
 //! };
 //! let deeds = [
 //!     Done { at_s: 0.0, deed: Deed::Flame(0.55) },
@@ -39,19 +40,26 @@
 mod ahead;
 mod evidence;
 mod fit;
+mod habits;
+mod looked_back;
 mod normal;
 mod path;
 mod question;
+mod taught;
 mod unknowns;
 
+use crate::numeric::matrix::back;
 use crate::numeric::{Spread, Z80};
 
 use ahead::Ahead;
 use fit::Bench;
-use normal::{back, even_draws};
+pub use habits::{Habits, TogetherBy};
+pub use looked_back::{WayPoint, looked_back};
+use normal::even_draws;
 pub use question::{Deed, Done, FAR_S, Question, Seen};
-pub use unknowns::Doubts;
+pub use taught::{Taught, taught};
 use unknowns::mean_flicker;
+pub use unknowns::{Doubts, Lasting};
 
 /// A last reading less probably sound than this is asked for again: a second one costs her little.
 const ASK_AGAIN: f64 = 0.85;

@@ -1,4 +1,6 @@
-//! Normal distributions, small dense matrices, and points that fill a normal space evenly.
+//! Normal distributions, and points that fill a normal space evenly.
+
+use crate::numeric::matrix::{forth, root};
 
 /// Share of a normal distribution below `z` standard deviations (Abramowitz & Stegun 7.1.26, to 1.5e-7).
 pub(super) fn share_below(z: f64) -> f64 {
@@ -19,48 +21,6 @@ fn quantile(share: f64) -> f64 {
 /// Density of a normal distribution of a variance, at `x` from its middle.
 pub(super) fn density(x: f64, var: f64) -> f64 {
     (-0.5 * x * x / var).exp() / (std::f64::consts::TAU * var).sqrt()
-}
-
-/// The lower triangle whose product with its transpose is `a` (Cholesky); rows one after another.
-pub(super) fn root(a: &[f64], n: usize) -> Vec<f64> {
-    let mut l = vec![0.0; n * n];
-    for i in 0..n {
-        for j in 0..=i {
-            let sum: f64 = (0..j).map(|k| l[i * n + k] * l[j * n + k]).sum();
-            l[i * n + j] = if i == j {
-                (a[i * n + i] - sum).max(1e-12).sqrt()
-            } else {
-                (a[i * n + j] - sum) / l[j * n + j]
-            };
-        }
-    }
-    l
-}
-
-/// Solves `a x = b`, `l` being the root of `a`.
-pub(super) fn solve(l: &[f64], b: &[f64]) -> Vec<f64> {
-    let mut x = b.to_vec();
-    forth(l, &mut x);
-    back(l, &mut x);
-    x
-}
-
-/// Solves `l x = b` in place.
-fn forth(l: &[f64], x: &mut [f64]) {
-    let n = x.len();
-    for i in 0..n {
-        let sum: f64 = (0..i).map(|k| l[i * n + k] * x[k]).sum();
-        x[i] = (x[i] - sum) / l[i * n + i];
-    }
-}
-
-/// Solves `lᵀ x = b` in place: a standard draw becomes one of the inverse of `l lᵀ`.
-pub(super) fn back(l: &[f64], x: &mut [f64]) {
-    let n = x.len();
-    for i in (0..n).rev() {
-        let sum: f64 = (i + 1..n).map(|k| l[k * n + i] * x[k]).sum();
-        x[i] = (x[i] - sum) / l[i * n + i];
-    }
 }
 
 /// `points` draws of `n` standard normals, always the same: each of the `n` takes every one of `points` equal
@@ -104,17 +64,6 @@ pub(super) fn even_draws(points: usize, n: usize) -> Vec<Vec<f64>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-
-    #[test]
-    fn a_root_solves_what_it_is_the_root_of() {
-        let a = [4.0, 2.0, 0.6, 2.0, 5.0, 1.0, 0.6, 1.0, 3.0];
-        let l = root(&a, 3);
-        let x = solve(&l, &[1.0, 2.0, 3.0]);
-        for i in 0..3 {
-            let back: f64 = (0..3).map(|j| a[i * 3 + j] * x[j]).sum();
-            assert!((back - (i as f64 + 1.0)).abs() < 1e-12);
-        }
-    }
 
     #[test]
     fn even_draws_are_as_wide_as_they_should_be() {

@@ -58,6 +58,17 @@ pub enum Seen {
         /// Strongest.
         high_frac: f64,
     },
+    /// What became of it was judged: what was landed on lay so far, in stages, from what she wanted.
+    Judged {
+        /// Strength that was aimed for, 0–1.
+        aim_frac: f64,
+        /// Width of a stage there.
+        stage_frac: f64,
+        /// At least so much stronger than she wanted it.
+        low: f64,
+        /// At most so much.
+        high: f64,
+    },
 }
 
 impl Seen {

@@ -14,7 +14,7 @@
 //!
 //! # fn example(larder: Larder, method: Method) -> unctum_core::Result<()> {
 //! let (ladder, components) = (Ladder::default(), BTreeMap::new());
-//! let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default() };
+//! let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: Air::default(), paces: unctum_core::process::Paces::default() };
 //! let weighed = Written::of(method, &book)?
 //!     .at(&Size::Pieces { count: 24.0 }, &book)?
 //!     .weighed(&Measuring::SCALE, &book)?;

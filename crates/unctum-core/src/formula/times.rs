@@ -195,6 +195,9 @@ impl AtSize {
         let order: Vec<&Step> = order.iter().map(|i| &method.steps[*i]).collect();
         let mut worked = self.worked(&order, tools, (rounds, round.as_ref()), book);
         let cooling = self.let_set(&mut worked, book)?;
+        for w in &mut worked {
+            w.course.minutes = w.course.minutes.times(book.paces.factor(w.step));
+        }
 
         let mut ends: BTreeMap<&str, Spread> = BTreeMap::new();
         let (mut steps, mut hands_min) = (Vec::new(), 0.0);

@@ -44,6 +44,20 @@ fn usual_cold_c() -> f64 {
     5.0
 }
 
+impl Keep {
+    /// The same, with days cut to a share of them, 0–1: never longer.
+    #[must_use]
+    pub fn shortened(mut self, frac: f64) -> Self {
+        let frac = frac.clamp(0.0, 1.0);
+        if frac < 1.0 {
+            self.room_days = (self.room_days * frac).floor();
+            self.cold_days = (self.cold_days * frac).floor();
+            self.why.push("Cut short by what your own tastings showed.".to_owned());
+        }
+        self
+    }
+}
+
 /// How long it keeps.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, holds_control, looks_empty, within};
-use crate::kitchen::{Measure, Pan, Ring, Room, Thermometer, Tray};
+use crate::kitchen::{Learning, Measure, Pan, Ring, Room, Thermometer, Tray};
 use crate::syrup::Ladder;
 
 macro_rules! numbered {
@@ -120,6 +120,9 @@ pub struct KitchenDocument {
     /// The cook's own edges of the stages.
     #[serde(default)]
     pub ladder: Ladder,
+    /// What was learnt from its batches, and what she said to it.
+    #[serde(default)]
+    pub learning: Learning,
 }
 
 impl KitchenDocument {

@@ -4,8 +4,8 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
 use crate::kitchen::{
-    Bench, KitchenDocument, Measure, NumberedMeasure, NumberedPan, NumberedRing, NumberedThermometer, Pan,
-    PanMetal, Ring, RingKind, Room, Thermometer,
+    Bench, KitchenDocument, Learning, Measure, NumberedMeasure, NumberedPan, NumberedRing,
+    NumberedThermometer, Pan, PanMetal, Ring, RingKind, Room, Thermometer,
 };
 use crate::syrup::Ladder;
 
@@ -209,6 +209,7 @@ pub fn first_kitchen(answers: &FirstAnswers) -> Result<(KitchenDocument, Vec<Gue
         measures: vec![NumberedMeasure { id, measure: cup }],
         bench: Bench { scale_step_g: answers.has_scale.then_some(1.0), ..Bench::default() },
         ladder: Ladder::default(),
+        learning: Learning::default(),
     };
     kitchen.check()?;
     Ok((kitchen, guesses))

@@ -1,9 +1,11 @@
 //! The cook's own rings, pans, thermometers, cups, trays and room ([`KitchenDocument`]), and how a
 //! few minutes with a kettle of water make them known better ([`crate::calibrate`]).
 
+mod as_known;
 mod document;
 mod first;
 mod instruments;
+mod known;
 mod pan;
 mod picked;
 mod ring;
@@ -18,6 +20,7 @@ pub use document::{
 };
 pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitchen};
 pub use instruments::Instruments;
+pub use known::{Forgotten, Known, Learning, Pace, Parameter, Refused, Together};
 pub use pan::{LOSS_W_M2_K, Losing, Pan, PanMetal};
 pub use picked::{Picked, Wished};
 pub use ring::{Flame, RING_KINDS, Ring, RingKind};

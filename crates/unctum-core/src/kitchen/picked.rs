@@ -1,7 +1,7 @@
 //! What is taken from a kitchen for one piece of work: pan, ring, thermometer, a cup; by number, never by name.
 
 use crate::error::{CoreError, Result};
-use crate::kitchen::{KitchenDocument, Measure, Pan, Ring, Thermometer};
+use crate::kitchen::{KitchenDocument, Known, Measure, Pan, Parameter, Ring, Thermometer};
 
 /// Numbers of the things that are asked for; what is left out is the first of its kind, or none.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -41,6 +41,11 @@ pub struct Picked {
     pub scale_step_g: Option<f64>,
     /// How much too high her refractometer reads, °Brix; none without one.
     pub refractometer_offset_brix: Option<f64>,
+    /// How far the thermometer may be off beyond what is known, K: as it was learnt, or as one that was never checked;
+    /// as after a check if none.
+    pub thermometer_bias_sd_k: Option<f64>,
+    /// What was learnt of the kitchen, accepted, and still holds.
+    pub known: Vec<Known>,
 }
 
 fn pick<T>(
@@ -56,11 +61,17 @@ fn pick<T>(
 }
 
 impl KitchenDocument {
-    /// Picks things by number.
+    /// Picks things by number, each as it is known: with what was learnt of it.
     ///
     /// # Errors
     /// [`CoreError::NoSuchThing`].
     pub fn pick(&self, wished: Wished) -> Result<Picked> {
+        let known: Vec<Known> =
+            self.learning.known.iter().filter(|k| self.known(&k.about).is_some()).cloned().collect();
+        self.as_known().pick_told(wished, known)
+    }
+
+    fn pick_told(&self, wished: Wished, known: Vec<Known>) -> Result<Picked> {
         let Wished { pan_id, ring_id, thermometer_id, cup_id } = wished;
         let (pan_id, pan) = pick("pan", self.pans.iter().map(|p| (p.id, &p.pan)), pan_id)?;
         let (ring_id, ring) = pick("ring", self.rings.iter().map(|r| (r.id, &r.ring)), ring_id)?;
@@ -68,6 +79,9 @@ impl KitchenDocument {
         let thermometer = thermometer_id.map(|id| pick("thermometer", thermometers, Some(id))).transpose()?;
         let cups = self.measures.iter().map(|m| (m.id, &m.measure));
         let cup = cup_id.map(|id| pick("cup", cups, Some(id))).transpose()?;
+        let of_thermometer =
+            thermometer_id.map(|thermometer_id| Parameter::ThermometerOffset { thermometer_id });
+        let bias = of_thermometer.and_then(|about| known.iter().find(|k| k.about == about));
         Ok(Picked {
             pan: pan.clone(),
             pan_id,
@@ -80,6 +94,12 @@ impl KitchenDocument {
             measures: self.measures.iter().map(|m| m.measure.clone()).collect(),
             scale_step_g: self.bench.scale_step_g,
             refractometer_offset_brix: self.bench.refractometer_offset_brix,
+            thermometer_bias_sd_k: match (&bias, &thermometer) {
+                (Some(known), _) => Some(known.value.sd),
+                (None, Some((_, t))) if !t.is_checked() => Some(t.offset().sd),
+                _ => None,
+            },
+            known,
         })
     }
 }

@@ -1,13 +1,16 @@
 //! Small numerical tools: a value with its spread, root finding, monotone interpolation, and an adaptive
 //! integrator.
 
+mod gauss;
 mod interpolate;
 mod line;
+pub(crate) mod matrix;
 mod ode;
 mod root;
 mod spread;
 mod tridiagonal;
 
+pub use gauss::Normal;
 pub use interpolate::Pchip;
 pub use line::along;
 pub use ode::{Outcome, Span, integrate};

@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::food::Larder;
 use crate::kitchen::Air;
-use crate::process::Sweet;
+use crate::process::{Paces, Sweet};
 use crate::syrup::Ladder;
 
 /// By what a swap is kept equal.
@@ -72,4 +72,6 @@ pub struct Book<'a> {
     pub ladder: &'a Ladder,
     /// Her air.
     pub air: Air,
+    /// How long her work takes against what is usual, as far as that was learnt.
+    pub paces: Paces,
 }

@@ -69,6 +69,12 @@ impl Cook {
         self.batch.setup()
     }
 
+    /// Her batch.
+    #[must_use]
+    pub fn batch(&self) -> &Followed {
+        &self.batch
+    }
+
     /// What was written down.
     #[must_use]
     pub fn log(&self) -> &[Logged] {

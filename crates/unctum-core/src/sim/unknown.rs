@@ -53,6 +53,7 @@ impl World {
             passing_w_m2_k,
             surface,
             flicker: 0.0,
+            knob: 1.0,
         }
     }
 
@@ -105,6 +106,7 @@ impl World {
             passing_w_m2_k: passing * by(luck, 0.15).max(0.4),
             surface: surface * by(luck, 0.18).max(0.3),
             flicker: FLICKER,
+            knob: 1.0,
         }
     }
 }

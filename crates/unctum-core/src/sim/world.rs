@@ -45,6 +45,8 @@ pub struct World {
     pub surface: f64,
     /// The flame flickers by this share.
     pub flicker: f64,
+    /// How the knob turns: a flame between off and full gives its share to this power.
+    pub knob: f64,
 }
 
 /// The pan as it is.
@@ -113,7 +115,7 @@ impl World {
         if flame == 0.0 && now.flame > 0.0 {
             now.ring_j = self.stored_j;
         }
-        now.flame = flame;
+        now.flame = flame.powf(self.knob);
     }
 
     /// Pours water in, as warm as the room.

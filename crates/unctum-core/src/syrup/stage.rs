@@ -250,6 +250,12 @@ impl Stage {
 }
 
 impl StageKey {
+    /// Whether a string between the fingers tells it, and not a ball in water.
+    #[must_use]
+    pub fn is_by_string(self) -> bool {
+        !matches!(self, Self::SoftBall | Self::FirmBall | Self::HardBall | Self::Crack)
+    }
+
     /// The word used in files and over the network.
     #[must_use]
     pub fn word(self) -> &'static str {

@@ -24,6 +24,7 @@ fn doubts() -> Doubts {
         lot_water_sd_g: 0.0,
         lot_solids_sd: 0.0,
         composition: false,
+        habits: unctum_core::estimate::Habits::default(),
     }
 }
 

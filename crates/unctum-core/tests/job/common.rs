@@ -72,6 +72,9 @@ pub fn cashew_batch() -> BatchSetup {
         refractometer_offset_brix: None,
         ring_seen: None,
         sets: None,
+        habits: unctum_core::estimate::Habits::default(),
+        learnt: Vec::new(),
+        keeps: None,
     }
 }
 

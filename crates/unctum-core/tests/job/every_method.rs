@@ -28,6 +28,7 @@ fn kitchen() -> KitchenDocument {
         measures: vec![],
         bench: Bench { scale_step_g: None, ..Bench::default() },
         ladder: unctum_core::syrup::Ladder::default(),
+        learning: Learning::default(),
     }
 }
 

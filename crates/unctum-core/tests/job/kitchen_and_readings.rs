@@ -5,8 +5,8 @@ use proptest::prelude::*;
 use unctum_core::batch::{BatchEvent, BatchSetup, Logged, SeenReading, admit, state_at, summary};
 use unctum_core::kitchen::Instruments;
 use unctum_core::kitchen::{
-    Bench, Flame, KitchenDocument, NumberedPan, NumberedRing, NumberedThermometer, PanMetal, Ring, RingKind,
-    Room, Thermometer,
+    Bench, Flame, KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, PanMetal, Ring,
+    RingKind, Room, Thermometer,
 };
 use unctum_core::pan::stage_signs;
 use unctum_core::process::{balance, plain_syrup_steps};
@@ -30,6 +30,7 @@ fn kitchen() -> KitchenDocument {
         measures: vec![],
         bench: Bench::default(),
         ladder: Ladder::default(),
+        learning: Learning::default(),
     }
 }
 

@@ -21,6 +21,7 @@ fn kitchen() -> KitchenDocument {
         measures: vec![],
         bench: Bench::default(),
         ladder: unctum_core::syrup::Ladder::default(),
+        learning: Learning::default(),
     }
 }
 

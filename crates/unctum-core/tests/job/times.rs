@@ -158,7 +158,14 @@ fn a_ring_fries_no_faster_than_its_heat_goes() {
 fn temperatures_follow_the_air() {
     let (larder, ladder, components) = (larder(), unctum_core::syrup::Ladder::default(), Default::default());
     let reached = |key: &str, step: &str, air: unctum_core::kitchen::Air| {
-        let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air };
+        let book = Book {
+            larder: &larder,
+            swaps: &[],
+            components: &components,
+            ladder: &ladder,
+            air,
+            paces: unctum_core::process::Paces::default(),
+        };
         let all = sweets();
         let method = all
             .iter()

@@ -133,7 +133,14 @@ fn a_later_stage_leaves_less_water_and_a_wetter_end_more() {
 fn an_offer_has_a_key_of_its_own_that_no_ladder_moves() {
     for method in methods() {
         let under = |ladder: Ladder, air: Air| {
-            let book = Book { larder: stocked(), swaps: &[], components: components(), ladder: &ladder, air };
+            let book = Book {
+                larder: stocked(),
+                swaps: &[],
+                components: components(),
+                ladder: &ladder,
+                air,
+                paces: unctum_core::process::Paces::default(),
+            };
             offers(method, &book)
         };
         let usual = under(Ladder::default(), hill_air());

@@ -92,3 +92,10 @@ pub fn told(c: &mut SqliteConnection, id: i32) -> Result<Option<Verdict>> {
     let row = verdict::table.find(id).select(VerdictRow::as_select()).first(c).optional()?;
     row.map(VerdictRow::into_verdict).transpose()
 }
+
+/// Something more was written about a batch: what it tells has to be asked anew.
+pub(super) fn untold(c: &mut SqliteConnection, id: i32) -> Result<()> {
+    let kept = batch::table.filter(batch::id.eq(id).and(batch::told_json.is_not_null()));
+    diesel::update(kept).set(batch::told_json.eq(None::<String>)).execute(c)?;
+    Ok(())
+}

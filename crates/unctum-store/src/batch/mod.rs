@@ -4,6 +4,9 @@ mod brief;
 mod follow;
 mod log;
 mod shelf;
+mod taste;
+mod teach;
+mod word;
 
 use std::sync::Arc;
 
@@ -21,6 +24,9 @@ use log::VerdictRow;
 pub use log::told;
 pub(crate) use log::{events_after, head};
 pub use shelf::{Line, Page, Shelf, list, settle};
+pub use taste::{TastingKept, remove_tasting, taste, tastings};
+pub use teach::{all_told, ask, keep_told};
+use word::word;
 
 /// So many batches of a day are looked at, at most.
 const MOST_LATELY: i64 = 24;
@@ -110,6 +116,7 @@ pub fn create(c: &mut SqliteConnection, setup: &BatchSetup, now_ms: i64) -> Resu
             batch::setup_json.eq(written(setup)?),
             batch::standing.eq(Standing::Going.word()),
             batch::days_id.eq(setup.chosen.planned.as_ref().map(|p| p.days_id)),
+            batch::pan_id.eq(setup.chosen.pan_id),
         ))
         .returning(batch::id)
         .get_result(c)?;
@@ -252,6 +259,7 @@ pub fn append(
             batch_event::by_whom.eq(&logged.by),
         ))
         .execute(c)?;
+    log::untold(c, id)?;
     if was != is {
         shelf::keep_standing(c, id, is, &after)?;
     }
@@ -283,12 +291,26 @@ pub fn judge(c: &mut SqliteConnection, id: i32, told: &Verdict, now_ms: i64) -> 
         .do_update()
         .set(&row)
         .execute(c)?;
-    Ok(())
+    log::untold(c, id)
 }
 
-/// The word by which one of a few is known.
-fn word(of: impl serde::Serialize) -> Result<String> {
-    Ok(serde_json::from_value(serde_json::to_value(of)?)?)
+/// Something of every batch that can be read, oldest first.
+///
+/// # Errors
+/// Those of the database.
+pub fn each<T>(c: &mut SqliteConnection, of: impl Fn(i32, &Followed) -> T) -> Result<Vec<T>> {
+    let ids: Vec<i32> = batch::table.order((batch::started_ms, batch::id)).select(batch::id).load(c)?;
+    let mut all = Vec::with_capacity(ids.len());
+    for id in ids {
+        let read = head(c, id)
+            .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
+        match read {
+            Ok(batch) => all.push(of(id, &batch)),
+            Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {}
+            Err(other) => return Err(other),
+        }
+    }
+    Ok(all)
 }
 
 /// The last moment that was written down, ms since 1970; 0 for a new notebook.

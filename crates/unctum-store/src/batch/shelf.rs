@@ -6,11 +6,12 @@ use std::sync::Arc;
 use diesel::dsl::count_star;
 use diesel::prelude::*;
 use diesel::sqlite::{Sqlite, SqliteConnection};
-use unctum_core::batch::{Followed, Verdict};
+use unctum_core::batch::{Followed, Texture, Verdict};
 
 use super::brief::{Brief, Standing};
 use super::follow::Following;
 use super::log::{VerdictRow, events_after, head};
+use super::word::word;
 use crate::document::{read, written};
 use crate::error::{Result, StoreError};
 use crate::schema::{batch, instrument, verdict};
@@ -47,6 +48,14 @@ pub struct Page {
     pub words: Option<String>,
     /// Only those of this sweet.
     pub sweet_key: Option<String>,
+    /// Only those that felt so.
+    pub texture: Option<Texture>,
+    /// Only those made in this pan.
+    pub pan_id: Option<i32>,
+    /// Only those started from this moment on, ms since 1970.
+    pub from_ms: Option<i64>,
+    /// Only those started before this one.
+    pub until_ms: Option<i64>,
     /// Only those before this one: when it was started, ms since 1970, and its number.
     pub before: Option<(i64, i32)>,
     /// So many at most; 200 at the very most.
@@ -84,7 +93,22 @@ fn chosen(page: &Page) -> Chosen<'_> {
     }
     if let Some(words) = &page.words {
         let plain = words.replace('\\', "\\\\").replace('%', "\\%").replace('_', "\\_");
-        query = query.filter(batch::title.like(format!("%{plain}%")).escape('\\'));
+        let like = format!("%{plain}%");
+        let in_note = verdict::note.like(like.clone()).escape('\\').assume_not_null();
+        let noted = verdict::note.is_not_null().and(in_note);
+        query = query.filter(batch::title.like(like).escape('\\').or(noted.assume_not_null()));
+    }
+    if let Some(word) = page.texture.and_then(|t| word(t).ok()) {
+        query = query.filter(verdict::texture.eq(word));
+    }
+    if let Some(pan_id) = page.pan_id {
+        query = query.filter(batch::pan_id.eq(pan_id));
+    }
+    if let Some(from_ms) = page.from_ms {
+        query = query.filter(batch::started_ms.ge(from_ms));
+    }
+    if let Some(until_ms) = page.until_ms {
+        query = query.filter(batch::started_ms.lt(until_ms));
     }
     if let Some(key) = &page.sweet_key {
         query = query.filter(batch::sweet_key.eq(key));

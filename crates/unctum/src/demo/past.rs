@@ -14,6 +14,8 @@ use crate::catalogue::Catalogue;
 pub enum Reads {
     Scale,
     Probe,
+    /// By the spring dial, and by the scale once it is off.
+    Dial,
     Fingers,
 }
 
@@ -50,7 +52,7 @@ pub struct Past {
 }
 
 use Flame::{High, Medium};
-use Reads::{Fingers, Probe, Scale};
+use Reads::{Dial, Fingers, Probe, Scale};
 use Slip::{LeftOn, LeftOnUnseen, Nothing};
 use StageKey::{Coating, OneString, SoftBall, Sticky, TwoString};
 use Texture::{Crumbly, Right, TooFirm, TooSoft};
@@ -68,13 +70,13 @@ pub const PAST: [Past; 20] = [
     Past { days_ago: 23, hour: 17, what: Syrup("Sesame ladoo syrup", 350.0, 140.0, SoftBall), pan: 0, ring: 0, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 24, note: "A drop in water gathered at once." },
     Past { days_ago: 26, hour: 10, what: Syrup("Syrup for pancakes", 400.0, 300.0, Coating), pan: 1, ring: 2, flame: Medium, reads: Fingers, slip: Nothing, texture: Right, pieces: 18, note: "" },
     Past { days_ago: 30, hour: 16, what: Sheet(300.0), pan: 1, ring: 0, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 33, note: "" },
-    Past { days_ago: 34, hour: 11, what: Syrup("Droplet ladoo syrup", 450.0, 200.0, OneString), pan: 0, ring: 1, flame: Medium, reads: Fingers, slip: Nothing, texture: TooFirm, pieces: 26, note: "Bound hard. A shade earlier next time." },
+    Past { days_ago: 34, hour: 11, what: Syrup("Droplet ladoo syrup", 450.0, 200.0, OneString), pan: 0, ring: 1, flame: Medium, reads: Dial, slip: Nothing, texture: TooFirm, pieces: 26, note: "By the spring dial. Bound hard." },
     Past { days_ago: 38, hour: 17, what: Sheet(400.0), pan: 0, ring: 0, flame: Medium, reads: Scale, slip: LeftOn(170.0), texture: Right, pieces: 43, note: "The phone rang. Water back in, boiled again, fine." },
     Past { days_ago: 43, hour: 9, what: Syrup("Syrup for milk balls", 700.0, 700.0, Sticky), pan: 2, ring: 1, flame: High, reads: Scale, slip: Nothing, texture: Right, pieces: 0, note: "" },
-    Past { days_ago: 47, hour: 18, what: Sheet(250.0), pan: 1, ring: 2, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 26, note: "" },
+    Past { days_ago: 47, hour: 18, what: Sheet(250.0), pan: 1, ring: 2, flame: Medium, reads: Dial, slip: Nothing, texture: TooFirm, pieces: 26, note: "The dial again; chewy." },
     Past { days_ago: 52, hour: 15, what: Syrup("Gram-flour slab syrup", 350.0, 175.0, TwoString), pan: 0, ring: 0, flame: Medium, reads: Scale, slip: Nothing, texture: Right, pieces: 28, note: "Porous to the middle." },
     Past { days_ago: 57, hour: 16, what: Sheet(400.0), pan: 0, ring: 1, flame: Medium, reads: Fingers, slip: Nothing, texture: TooSoft, pieces: 39, note: "Sticky until it had a night in the cold." },
-    Past { days_ago: 61, hour: 10, what: Syrup("Syrup for lentil coils", 600.0, 400.0, OneString), pan: 1, ring: 1, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 0, note: "" },
+    Past { days_ago: 61, hour: 10, what: Syrup("Syrup for lentil coils", 600.0, 400.0, OneString), pan: 1, ring: 1, flame: Medium, reads: Dial, slip: Nothing, texture: Right, pieces: 0, note: "" },
     Past { days_ago: 66, hour: 17, what: Syrup("Semolina ladoo syrup", 300.0, 150.0, OneString), pan: 1, ring: 0, flame: Medium, reads: Fingers, slip: Nothing, texture: Right, pieces: 29, note: "" },
     Past { days_ago: 72, hour: 11, what: Sheet(200.0), pan: 1, ring: 0, flame: Medium, reads: Fingers, slip: Nothing, texture: Right, pieces: 22, note: "First one on this hob." },
     Past { days_ago: 75, hour: 16, what: Syrup("Trial syrup", 200.0, 100.0, OneString), pan: 1, ring: 0, flame: Medium, reads: Probe, slip: Nothing, texture: Right, pieces: 0, note: "Only sugar and water, to learn the ring." },
@@ -96,7 +98,7 @@ impl Past {
         let things = StartAsk {
             pan_id: kitchen.pans.get(self.pan).and_then(|p| p.id),
             ring_id: kitchen.rings.get(self.ring).and_then(|r| r.id),
-            thermometer_id: kitchen.thermometers.first().and_then(|t| t.id),
+            thermometer_id: kitchen.thermometers.get(usize::from(self.reads == Dial)).and_then(|t| t.id),
             ..StartAsk::default()
         };
         let mut setup = match self.what {

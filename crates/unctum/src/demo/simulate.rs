@@ -7,7 +7,7 @@ use unctum_core::process::{Step, Work};
 use unctum_core::sim::{Cook, Hands, Luck, World};
 use unctum_core::{CoreError, Result};
 
-use super::kitchen::true_power_factor;
+use super::kitchen::{DIAL_LOW_K, STRINGS_LONG, true_power_factor};
 use super::past::{Past, Reads, Slip};
 
 /// A log and when it ended.
@@ -17,7 +17,11 @@ pub struct Cooked {
 }
 
 /// Hands of somebody who has done it often: they err, but not much.
-const PRACTISED: Hands = Hands { string: 0.1, thermometer_k: 0.1, tare_g: 0.3, scatter: (0.2, 0.3, 0.5) };
+fn practised(past: &Past) -> Hands {
+    let thermometer_k = if past.reads == Reads::Dial { -DIAL_LOW_K } else { 0.1 };
+    Hands { string: STRINGS_LONG, thermometer_k, tare_g: 0.3, scatter: (0.2, 0.3, 0.5) }
+}
+
 /// A pan on a lit ring boils within so long, or the past is not what it was.
 const LONGEST_S: f64 = 7200.0;
 
@@ -33,7 +37,7 @@ pub fn cook(setup: &BatchSetup, started_ms: i64, past: &Past) -> Result<Cooked> 
     // The batch's own luck: the same past on whatever day the kitchen is opened.
     let seed = (past.days_ago * 24 + past.hour).unsigned_abs();
     let world = World { flicker: 0.02, ..World::as_told(setup, true_power_factor(&setup.ring)) };
-    let cook = Cook::of(setup.clone(), world, PRACTISED, Luck::of(seed), started_ms)?;
+    let cook = Cook::of(setup.clone(), world, practised(past), Luck::of(seed), started_ms)?;
     let mut evening = Evening { cook, past, luck: Luck::of(1_000_003 + seed) };
     let places = setup.syrup_places();
     for (i, step) in setup.steps.iter().enumerate() {
@@ -93,7 +97,7 @@ impl Evening<'_> {
         }
         self.flame(Flame::Off)?;
         self.cook.wait(45.0);
-        if slip == Slip::Nothing {
+        if slip == Slip::Nothing && self.past.reads != Reads::Dial {
             self.read()?
         } else {
             self.weigh()?
@@ -133,7 +137,7 @@ impl Evening<'_> {
     fn read(&mut self) -> Result<()> {
         let boils = self.cook.world.boils(&self.cook.now);
         let reading = match self.past.reads {
-            Reads::Probe if boils => self.cook.temperature(&mut self.luck, 0.0),
+            Reads::Probe | Reads::Dial if boils => self.cook.temperature(&mut self.luck, 0.0),
             Reads::Fingers if self.cook.strength() > 0.73 => {
                 let string_cm = (10.0 * self.cook.string_cm(&mut self.luck)).round().max(1.0) / 10.0;
                 SeenReading::String { string_cm }

@@ -3,6 +3,7 @@
 
 pub mod duration;
 pub mod json_ld;
+pub mod notebook;
 pub mod order_table;
 pub mod schema;
 

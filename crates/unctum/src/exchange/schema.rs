@@ -1,4 +1,4 @@
-//! The published JSON Schema of a sweet, from the same types as the API's description.
+//! The published JSON Schemas of a sweet and of a notebook, from the same types as the API's description.
 
 use std::collections::BTreeSet;
 
@@ -6,9 +6,11 @@ use serde_json::{Map, Value, json};
 use unctum_core::process::Sweet;
 use utoipa::OpenApi;
 
-/// A sweet, and all that stands in one.
+use crate::exchange::notebook::NotebookFile;
+
+/// A sweet and a notebook, and all that stands in them.
 #[derive(OpenApi)]
-#[openapi(components(schemas(Sweet)))]
+#[openapi(components(schemas(Sweet, NotebookFile)))]
 struct Described;
 
 const HERE: &str = "#/components/schemas/";
@@ -46,9 +48,20 @@ fn moved(value: &Value) -> Value {
 /// JSON Schema (draft 2020-12) of a sweet as it stands in the catalogue and in our own files.
 #[must_use]
 pub fn sweet() -> Value {
+    schema_of("Sweet", "urn:unctum:schema:sweet", "A sweet with its methods")
+}
+
+/// JSON Schema (draft 2020-12) of everything a notebook holds.
+#[must_use]
+pub fn notebook() -> Value {
+    schema_of("NotebookFile", "urn:unctum:schema:notebook", "Everything in a notebook")
+}
+
+/// The schema of a type, and all that stands in one.
+fn schema_of(of: &str, id: &str, title: &str) -> Value {
     let api = serde_json::to_value(Described::openapi()).unwrap_or_default();
     let schemas = &api["components"]["schemas"];
-    let mut known = BTreeSet::from(["Sweet".to_owned()]);
+    let mut known = BTreeSet::from([of.to_owned()]);
     loop {
         let mut more = known.clone();
         known.iter().for_each(|name| names_in(&schemas[name], &mut more));
@@ -60,9 +73,9 @@ pub fn sweet() -> Value {
     let defs: Map<String, Value> = known.iter().map(|name| (name.clone(), moved(&schemas[name]))).collect();
     json!({
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "$id": "urn:unctum:schema:sweet",
-        "title": "A sweet with its methods",
-        "$ref": "#/$defs/Sweet",
+        "$id": id,
+        "title": title,
+        "$ref": format!("#/$defs/{of}"),
         "$defs": defs,
     })
 }

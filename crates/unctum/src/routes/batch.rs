@@ -6,7 +6,7 @@ use rocket::{State, get, post, put};
 use serde::Serialize;
 use unctum_core::CoreError;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Verdict, lesson,
+    BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Texture, Verdict, lesson,
     rescue as rescue_of, set_up, summary, syrup_signs,
 };
 use unctum_store::batch::{self as rows, Entry, Page};
@@ -124,8 +124,16 @@ pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPl
 pub struct BatchesAsk {
     /// Only those going on.
     going_on: Option<bool>,
-    /// Only those whose name holds these words.
+    /// Only those whose name or note holds these words.
     words: Option<String>,
+    /// Only those that felt so.
+    texture: Option<String>,
+    /// Only those made in this pan.
+    pan_id: Option<i32>,
+    /// Only those started from this moment on, ms since 1970.
+    from_ms: Option<i64>,
+    /// Only those started before this one, ms since 1970.
+    until_ms: Option<i64>,
     /// Only those of this sweet.
     sweet_key: Option<String>,
     /// From where the last page ended: its `next`.
@@ -155,10 +163,20 @@ pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShel
             )
         })?),
     };
+    let unknown = |_| CoreError::Missing("No batch felt like that: leave the filter out.".into());
+    let texture = ask
+        .texture
+        .map(|word| serde_json::from_value::<Texture>(word.into()))
+        .transpose()
+        .map_err(unknown)?;
     let page = Page {
         going_on: ask.going_on.unwrap_or(false),
         words: ask.words.filter(|w| !w.trim().is_empty()),
         sweet_key: ask.sweet_key,
+        texture,
+        pan_id: ask.pan_id,
+        from_ms: ask.from_ms,
+        until_ms: ask.until_ms,
         before,
         most: ask.most,
     };

@@ -8,14 +8,17 @@ pub mod days;
 pub mod door;
 pub mod instrument;
 pub mod kitchen;
+pub mod learnt;
 pub mod live;
 pub mod network;
 pub mod notebook;
+pub mod photo;
 pub mod second_half;
 pub mod stove;
 pub mod sweet;
 pub mod syrup;
 pub mod system;
+pub mod tale;
 
 use rocket::{Route, routes};
 
@@ -121,6 +124,21 @@ macro_rules! every_route {
             instrument::take_readings,
             live::live,
             notebook::copy,
+            notebook::batches_table,
+            notebook::readings_table,
+            notebook::everything,
+            notebook::notebook_schema,
+            notebook::read_everything,
+            learnt::what_was_learnt,
+            learnt::say_to_learnt,
+            tale::tale,
+            tale::compare_batches,
+            tale::make_again,
+            tale::taste_again,
+            tale::untaste,
+            photo::add_photo,
+            photo::photo,
+            photo::remove_photo,
             door::door,
             door::certificate,
             door::enter,

@@ -1,12 +1,23 @@
-//! The notebook as a whole: a copy of it to take away.
+//! The notebook as a whole: a copy of it, everything in one file, tables; and such a file read in.
 
-use rocket::http::{ContentType, Header};
+use rocket::data::{Data, ToByteUnit};
+use rocket::http::{ContentType, Header, Status};
+use rocket::serde::json::Json;
 use rocket::tokio::fs::File;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{Responder, State, get};
+use rocket::{Responder, State, get, post};
+use serde::Serialize;
+use serde_json::Value;
+use unctum_store::batch as rows;
+use unctum_store::whole::{add, take_out};
+use utoipa::ToSchema;
 
 use crate::app::App;
+use crate::body::parse;
+use crate::changes::Change;
 use crate::door::Caller;
+use crate::exchange::notebook::{self as files, NotebookFile, ReadingsOf};
+use crate::exchange::schema;
 use crate::problem::{Answer, Problem};
 use crate::routes::network::only_here;
 
@@ -44,4 +55,129 @@ pub async fn copy(app: &State<App>, caller: Caller) -> Answer<Copy> {
         kind: ContentType::new("application", "vnd.sqlite3"),
         name: Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}.db\"")),
     })
+}
+
+/// A table or a file with a name to keep it under.
+#[derive(Responder)]
+pub struct Named {
+    text: String,
+    kind: ContentType,
+    name: Header<'static>,
+}
+
+fn named(app: &App, text: String, kind: ContentType, what: &str) -> Answer<Named> {
+    let day = jiff::Timestamp::from_millisecond(app.clock.now_ms()).map(|t| t.to_string()[..10].to_owned());
+    let day = day.map_err(|_| Problem::broken())?;
+    let name = Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}-{what}\""));
+    Ok(Named { text, kind, name })
+}
+
+/// All batches as a table.
+///
+/// # Errors
+/// Those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook",
+    responses((status = 200, description = "Comma-separated, a line for each batch.", content_type = "text/csv")))]
+#[get("/notebook/batches.csv")]
+pub async fn batches_table(app: &State<App>) -> Answer<Named> {
+    let whole = app.read(take_out).await?;
+    named(app, files::batches(&whole.batches)?, ContentType::CSV, "batches.csv")
+}
+
+/// All readings as a table.
+///
+/// # Errors
+/// Those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook",
+    responses((status = 200, description = "Comma-separated, a line for each reading.", content_type = "text/csv")))]
+#[get("/notebook/readings.csv")]
+pub async fn readings_table(app: &State<App>) -> Answer<Named> {
+    let all = app.read(|c| {
+        rows::each(c, |id, batch| ReadingsOf {
+            id,
+            title: batch.setup().title.clone(),
+            started_ms: batch.started_ms(),
+            readings: batch.readings().to_vec(),
+        })
+    });
+    named(app, files::readings(&all.await?)?, ContentType::CSV, "readings.csv")
+}
+
+/// Everything in the notebook as one file, photographs too.
+///
+/// # Errors
+/// 403 from elsewhere than the kitchen's computer; those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook",
+    responses((status = 200, body = NotebookFile), (status = 403, body = Problem)))]
+#[get("/notebook/everything.json")]
+pub async fn everything(app: &State<App>, caller: Caller) -> Answer<Named> {
+    only_here(&caller)?;
+    let notebook = app.read(take_out).await?;
+    let file = NotebookFile { format: files::FORMAT.into(), version: files::VERSION, notebook };
+    let text = serde_json::to_string_pretty(&file).map_err(|_| Problem::broken())?;
+    named(app, text, ContentType::JSON, "everything.json")
+}
+
+/// The JSON Schema of everything in a notebook.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook",
+    responses((status = 200, description = "JSON Schema, draft 2020-12.", content_type = "application/schema+json")))]
+#[get("/schemas/notebook")]
+pub fn notebook_schema() -> (ContentType, Json<Value>) {
+    (ContentType::new("application", "schema+json"), Json(schema::notebook()))
+}
+
+/// What came of reading a notebook in.
+#[derive(Serialize, ToSchema)]
+pub struct ReadIn {
+    /// Whether everything was taken: nothing was kept here before.
+    pub whole: bool,
+    /// Batches that came in.
+    pub batches: usize,
+    /// Batches that were here already and stayed as they are.
+    pub doubled: usize,
+    /// Batches that cannot be read and were left out.
+    pub unreadable: usize,
+}
+
+/// Reads a file of everything in: all of it where nothing was kept yet, else the batches that are not here.
+///
+/// # Errors
+/// 403 from elsewhere than the kitchen's computer; 400, 413 or 422; nothing is changed then.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook", request_body = NotebookFile,
+    responses((status = 200, body = ReadIn), (status = 403, body = Problem), (status = 413, body = Problem), (status = 422, body = Problem)))]
+#[post("/notebook/everything", data = "<data>")]
+pub async fn read_everything(app: &State<App>, caller: Caller, data: Data<'_>) -> Answer<Json<ReadIn>> {
+    only_here(&caller)?;
+    let bytes = data.open(MOST_MIB.mebibytes()).into_bytes().await.map_err(|_| broken_off())?;
+    if !bytes.is_complete() {
+        return Err(Problem::new(
+            Status::PayloadTooLarge,
+            "too-large",
+            "Too much at once",
+            format!(
+                "A notebook of more than {MOST_MIB} MiB is read in at the kitchen's computer: unctum import."
+            ),
+        ));
+    }
+    let file: NotebookFile = parse(&bytes)?;
+    if file.format != files::FORMAT || file.version != files::VERSION {
+        return Err(Problem::new(
+            Status::UnprocessableEntity,
+            "not-a-notebook",
+            "No notebook of ours",
+            "This file is not everything of a notebook, or a newer program wrote it. Choose another file.",
+        ));
+    }
+    let added = app.write(move |c| add(c, &file.notebook)).await?;
+    app.tell(Change::Kitchen);
+    app.tell(Change::LookAnew);
+    let unctum_store::whole::Added { whole, batches, doubled, unreadable } = added;
+    Ok(Json(ReadIn { whole, batches, doubled, unreadable }))
+}
+
+/// Largest file of everything that is read in over the network.
+const MOST_MIB: u64 = 256;
+
+fn broken_off() -> Problem {
+    Problem::new(Status::BadRequest, "malformed-json", "Not understood", "The file broke off. Send it again.")
 }

@@ -37,7 +37,14 @@ pub fn method(sweet: &str, key: &str) -> &'static Method {
 pub fn book_with(swaps: &[Swap]) -> Book<'_> {
     static LADDER: OnceLock<Ladder> = OnceLock::new();
     let ladder = LADDER.get_or_init(Ladder::default);
-    Book { larder: stocked(), swaps, components: components(), ladder, air: hill_air() }
+    Book {
+        larder: stocked(),
+        swaps,
+        components: components(),
+        ladder,
+        air: hill_air(),
+        paces: unctum_core::process::Paces::default(),
+    }
 }
 
 pub fn book() -> Book<'static> {

@@ -5,7 +5,8 @@ use std::collections::BTreeMap;
 use jiff::civil::{date, time};
 use unctum_core::day::{Planner, Starts, judge};
 use unctum_core::kitchen::{
-    Bench, KitchenDocument, NumberedPan, NumberedRing, NumberedTray, Pan, Ring, RingKind, Room, Tray,
+    Bench, KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedTray, Pan, Ring, RingKind, Room,
+    Tray,
 };
 use unctum_core::order::{
     Amount, Begun, DayCook, DayHours, DayQuestion, KitchenDays, LaidOut, Order, OrderLine, lay_out,
@@ -59,6 +60,7 @@ pub fn kitchen() -> KitchenDocument {
         measures: vec![],
         bench: Bench::default(),
         ladder: Ladder::default(),
+        learning: Learning::default(),
     }
 }
 

@@ -33,7 +33,14 @@ fn tools(rated_w: f64) -> Tools {
 
 fn worked(method: &Method, tools: &Tools) -> Formula {
     let (larder, ladder, components) = (larder(), Ladder::default(), BTreeMap::new());
-    let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air: air() };
+    let book = Book {
+        larder: &larder,
+        swaps: &[],
+        components: &components,
+        ladder: &ladder,
+        air: air(),
+        paces: unctum_core::process::Paces::default(),
+    };
     let size = Size::Times { factor: 1.0 };
     formula_of(method, &size, &[], Some(tools), &book).expect("formula")
 }
@@ -218,7 +225,14 @@ fn thick_milk_stands_on_no_full_flame() {
 fn butter_is_not_offered_for_hot_fat() {
     let (larder, ladder, swaps) = (larder(), Ladder::default(), swaps());
     let (components, all) = (BTreeMap::new(), sweets());
-    let book = Book { larder: &larder, swaps: &swaps, components: &components, ladder: &ladder, air: air() };
+    let book = Book {
+        larder: &larder,
+        swaps: &swaps,
+        components: &components,
+        ladder: &ladder,
+        air: air(),
+        paces: unctum_core::process::Paces::default(),
+    };
     let offered = |key: &str| {
         let method = all.iter().find(|s| s.key == key).expect("sweet").method(None).expect("method");
         offers(method, &book).iter().any(|o| o.name == "Butter instead of ghee")

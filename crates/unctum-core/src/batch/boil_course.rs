@@ -1,0 +1,77 @@
+//! Where a syrup stood when its heat went off, where that should have been, and where it landed.
+
+use crate::batch::fold::state_at;
+use crate::batch::{BatchEvent, Followed, standing};
+use crate::kitchen::Flame;
+use crate::syrup::Charge;
+
+/// A syrup's last turn-off, looked back at.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct BoilCourse {
+    charge: Charge,
+    /// Strength when the heat went off, 0–1, by all that was seen afterwards too.
+    pub off_frac: f64,
+    /// Strength at which it should have gone off.
+    pub due_frac: f64,
+    /// How much stronger the pan was to carry it.
+    pub carry_frac: f64,
+    /// Where it landed.
+    pub landed_frac: f64,
+    /// How long after the right moment the heat went off, s; negative: before it. None where the flame was off then.
+    pub off_late_s: Option<f64>,
+    /// How long it stood in its pan after that, s.
+    pub stood_s: f64,
+    /// Strength that the last test by hand told, and where everything else says it was then.
+    pub test_frac: Option<f64>,
+    /// See there.
+    pub at_test_frac: Option<f64>,
+}
+
+impl BoilCourse {
+    /// Water in the pan at a strength, g.
+    pub fn water_g(&self, solids_frac: f64) -> f64 {
+        self.charge.water_at(solids_frac.clamp(0.02, 0.98))
+    }
+}
+
+/// Looks back at the last turn-off of a batch's syrup; none where none was boiled and turned off.
+pub(super) fn boil_course(batch: &Followed) -> Option<BoilCourse> {
+    let (setup, plan) = (batch.setup(), batch.setup().syrup?);
+    let entries = standing(batch.log());
+    let boil = &setup.steps[setup.boil_index()?];
+    let end = entries
+        .iter()
+        .position(|l| matches!(&l.event, BatchEvent::StepDone { step, .. } if *step == boil.key))
+        .map_or(entries.len(), |i| i + 1);
+    let off =
+        entries[..end].iter().rposition(|l| matches!(l.event, BatchEvent::Flame { flame: Flame::Off }))?;
+    let end_ms = entries[end - 1].at_ms.max(entries[off].at_ms);
+    // Everything up to a moment, in the order it stands.
+    let at = |upto: usize, ms: i64| state_at(setup, batch.started_ms(), &entries[..upto], ms).ok()?.syrup;
+    let before = at(off, entries[off].at_ms)?;
+    let after = batch.boil_seen(None)?;
+    let landed_frac = after.landed_frac.mid;
+    // What was read afterwards says better where it was when the heat went off.
+    let carry_frac = (before.landing_frac - before.solids_frac.mid).max(0.0);
+    let off_frac = (landed_frac - carry_frac).min(landed_frac);
+    let due_frac = before.turn_off_frac;
+    let past_g =
+        plan.charge.water_at(due_frac.clamp(0.02, 0.98)) - plan.charge.water_at(off_frac.clamp(0.02, 0.98));
+    let leaves_g_s = setup.ring.net_power_w(0.55) / 2.3e3 / 1.25;
+    let test = entries[..end].iter().enumerate().rev().find_map(|(i, l)| {
+        let reading = l.event.reading().filter(|r| r.by_hand())?;
+        let told = setup.strength_of(reading.corrected(setup).ok()?).ok()?;
+        Some((at(i, l.at_ms)?.solids_frac.mid, told.frac.mid))
+    });
+    Some(BoilCourse {
+        charge: plan.charge,
+        off_frac,
+        due_frac,
+        carry_frac,
+        landed_frac,
+        off_late_s: Some(past_g / leaves_g_s),
+        stood_s: (end_ms - entries[off].at_ms) as f64 / 1000.0,
+        test_frac: test.map(|t| t.1),
+        at_test_frac: test.map(|t| t.0),
+    })
+}

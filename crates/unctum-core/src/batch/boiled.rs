@@ -1,0 +1,157 @@
+//! What a syrup showed once it was made: everything that was done to it and seen of it, asked with nothing taken for
+//! known that one batch could teach.
+
+use serde::Serialize;
+
+use crate::batch::fold::Fold;
+use crate::batch::guidance::Watch;
+use crate::batch::standing::standing;
+use crate::batch::{BatchSetup, Followed, Logged, Texture};
+use crate::estimate::{Deed, Done, Habits, Seen, Taught, WayPoint, believe, looked_back, taught};
+use crate::kitchen::Flame;
+use crate::numeric::Spread;
+
+/// What one batch could teach is asked with doubts at least so wide: of the ring as a share, of the thermometer, K.
+const WIDE_POWER: f64 = 0.20;
+const WIDE_BIAS_K: f64 = 1.5;
+/// A syrup is judged as it lies when the pan has carried it on, s after its last entry.
+const CARRIED_S: f64 = 120.0;
+/// What a verdict says of a syrup, in stages from what she wanted: right within, too soft and too firm beyond.
+const RIGHT: f64 = 0.6;
+const WRONG: f64 = 0.3;
+const ANYTHING: f64 = 20.0;
+
+/// A syrup that was made, as it is seen afterwards.
+#[derive(Debug, Clone, PartialEq)]
+pub struct BoilSeen {
+    /// What it says of what outlasts it; none where nothing was seen.
+    pub taught: Option<Taught>,
+    /// Where it landed, 0–1, by all that was seen of it.
+    pub landed_frac: Spread,
+    /// The share of its time on the flame at each flame.
+    pub flames: Vec<FlameShare>,
+    /// Readings of instruments among what was seen.
+    pub measured: usize,
+}
+
+/// The way of a syrup, looked back at.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct BoilWay {
+    /// When its heat went on, ms since 1970.
+    pub begun_ms: i64,
+    /// From there to the end of its boil.
+    pub way: Vec<WayPoint>,
+}
+
+/// How much of the time on the flame was spent at one of them.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct FlameShare {
+    /// The flame.
+    pub flame: Flame,
+    /// Share, 0–1.
+    pub share: f64,
+}
+
+impl Followed {
+    /// The way of the syrup as it is believed once everything was seen, in so many points; nothing where none was
+    /// boiled.
+    #[must_use]
+    pub fn boil_way(&self, points: usize) -> Option<BoilWay> {
+        let entries = standing(self.log());
+        let (watch, begun_ms) = last_watch(self.setup(), self.started_ms(), &entries)?;
+        let last_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0;
+        let question = watch.boil.as_ref()?.asked(self.setup(), &watch.deeds, last_s, Flame::Medium);
+        Some(BoilWay { begun_ms, way: looked_back(&question, points) })
+    }
+
+    /// Looks back at the syrup of this batch, with how the sweet turned out if that was said. None where none was
+    /// boiled.
+    #[must_use]
+    pub fn boil_seen(&self, texture: Option<Texture>) -> Option<BoilSeen> {
+        let (setup, entries) = (self.setup(), standing(self.log()));
+        let (watch, begun_ms) = last_watch(setup, self.started_ms(), &entries)?;
+        let mut deeds = watch.deeds.clone();
+        let last_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0;
+        let end_s = deeds.last().map_or(0.0, |d| d.at_s).max(last_s) + CARRIED_S;
+        deeds.extend(
+            texture.and_then(|t| judged(setup, t)).map(|seen| Done { at_s: end_s, deed: Deed::Seen(seen) }),
+        );
+        // What was learnt before is taken out: what was seen is seen against what is usual.
+        let mut question = watch.boil.as_ref()?.asked(setup, &deeds, end_s, Flame::Medium);
+        let landed_frac = believe(&question).strength;
+        question.doubts.power_sd = question.doubts.power_sd.max(WIDE_POWER);
+        question.doubts.thermometer_bias_k = question.doubts.thermometer_bias_k.max(WIDE_BIAS_K);
+        question.doubts.habits = Habits::default();
+        let measured = |d: &&Done| {
+            matches!(
+                d.deed,
+                Deed::Seen(
+                    Seen::Weight { .. }
+                        | Seen::Strength { .. }
+                        | Seen::Temperature { .. }
+                        | Seen::Probe { .. }
+                )
+            )
+        };
+        Some(BoilSeen {
+            taught: taught(&question),
+            landed_frac,
+            flames: flames(setup, &deeds, last_s),
+            measured: deeds.iter().filter(measured).count(),
+        })
+    }
+}
+
+/// What a texture says of where the syrup landed.
+fn judged(setup: &BatchSetup, texture: Texture) -> Option<Seen> {
+    let plan = setup.syrup?;
+    let (low, high) = match texture {
+        Texture::Right => (-RIGHT, RIGHT),
+        Texture::TooSoft => (-ANYTHING, -WRONG),
+        Texture::TooFirm | Texture::Crumbly => (WRONG, ANYTHING),
+        Texture::Grainy => return None,
+    };
+    let stage = setup.ladder.of(plan.stage);
+    Some(Seen::Judged {
+        aim_frac: plan.target_solids_frac,
+        stage_frac: stage.high_frac - stage.low_frac,
+        low,
+        high,
+    })
+}
+
+/// The pan as it was watched until its syrup was done, and when its heat went on, ms since 1970.
+fn last_watch(setup: &BatchSetup, started_ms: i64, entries: &[Logged]) -> Option<(Watch, i64)> {
+    let mut fold = Fold::new(setup, started_ms).ok()?;
+    let mut begun_ms = None;
+    for entry in entries {
+        let before = fold.watch().begun_ms;
+        fold.apply(setup, entry).ok()?;
+        begun_ms = fold.watch().begun_ms;
+        if let (Some(before), None) = (before, begun_ms) {
+            return Some((fold.watch().clone(), before));
+        }
+    }
+    Some((fold.watch().clone(), begun_ms?))
+}
+
+/// How long each flame burned, as shares of all of it.
+fn flames(setup: &BatchSetup, deeds: &[Done], end_s: f64) -> Vec<FlameShare> {
+    let set: Vec<(f64, f64)> = deeds
+        .iter()
+        .filter_map(|d| if let Deed::Flame(frac) = d.deed { Some((d.at_s, frac)) } else { None })
+        .collect();
+    let ends = set.iter().skip(1).map(|(at_s, _)| *at_s).chain([end_s]);
+    let burned: Vec<(f64, f64)> =
+        set.iter().zip(ends).map(|((from_s, frac), to_s)| (*frac, (to_s - from_s).max(0.0))).collect();
+    let all_s: f64 = burned.iter().filter(|(frac, _)| *frac > 0.0).map(|(_, s)| s).sum();
+    let of = |flame: Flame| {
+        burned.iter().filter(|(frac, _)| *frac == setup.habits.flame_frac(flame)).map(|(_, s)| s).sum::<f64>()
+    };
+    [Flame::Low, Flame::Medium, Flame::High]
+        .into_iter()
+        .map(|flame| FlameShare { flame, share: of(flame) / all_s.max(1.0) })
+        .filter(|f| f.share > 0.0)
+        .collect()
+}

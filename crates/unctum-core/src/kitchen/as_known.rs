@@ -1,0 +1,111 @@
+//! The kitchen as it is known: what was told of it with what was learnt over it.
+
+use crate::kitchen::{KitchenDocument, Known, Parameter, Thermometer};
+use crate::numeric::Normal;
+
+/// A thermometer that was never checked may read so much too high or low, K; one that was, so much.
+const UNCHECKED_K: f64 = 1.5;
+const CHECKED_K: f64 = 0.35;
+/// What a word for the flame gives is off by so much of its share, whatever the plate says.
+const WORD_SD: f64 = 0.06;
+/// The same ring gives so much more or less from one evening to the next.
+const DAY_SD: f64 = 0.03;
+/// What was told counts as unchanged within this.
+const SAME: f64 = 1e-6;
+
+impl Thermometer {
+    /// How much too high it reads at the boil as far as that is known, K.
+    #[must_use]
+    pub fn offset(&self) -> Normal {
+        Normal { mean: self.offset_k, sd: if self.is_checked() { CHECKED_K } else { UNCHECKED_K } }
+    }
+
+    /// Whether somebody looked what it shows in boiling water: one that is told to be without any error was not.
+    #[must_use]
+    pub fn is_checked(&self) -> bool {
+        self.offset_k != 0.0 || self.ice_offset_k.is_some()
+    }
+}
+
+impl KitchenDocument {
+    /// What the document tells of something that is learnt, and how exactly: its calibrations, or what is usual.
+    /// None where it speaks of a thing that is not there any more.
+    #[must_use]
+    pub fn told(&self, about: &Parameter) -> Option<Normal> {
+        let of = |sd| Some(Normal { mean: 0.0, sd });
+        match about {
+            Parameter::RingPower { ring_id } => {
+                let ring = &self.rings.iter().find(|r| r.id == Some(*ring_id))?.ring;
+                Some(Normal {
+                    mean: ring.net_power_w(1.0).ln(),
+                    sd: (ring.efficiency_sd / ring.efficiency_frac).hypot(WORD_SD),
+                })
+            }
+            Parameter::ThermometerOffset { thermometer_id } => {
+                let found = self.thermometers.iter().find(|t| t.id == Some(*thermometer_id))?;
+                Some(found.thermometer.offset())
+            }
+            Parameter::RingWord { ring_id, .. } => {
+                self.rings.iter().any(|r| r.id == Some(*ring_id)).then_some(Normal { mean: 0.0, sd: 0.10 })
+            }
+            Parameter::PanLoss { pan_id } => self.pan_told(*pan_id, |_| 0.28),
+            Parameter::PanHeat { pan_id } => {
+                self.pan_told(*pan_id, |weighed| if weighed { 0.10 } else { 0.25 })
+            }
+            Parameter::HerString | Parameter::HerDrop => of(0.30),
+            Parameter::HerLook => of(0.35),
+            Parameter::Cups => of(0.035),
+            Parameter::Pace { .. } => of(0.35),
+            Parameter::Yield { .. } => of(0.08),
+            Parameter::Lost { .. } => Some(Normal { mean: 0.05, sd: 0.06 }),
+            Parameter::Wish { .. } => of(0.25),
+            Parameter::Sweetness { .. } => of(0.08),
+            Parameter::Keeping { .. } => of(0.30),
+        }
+    }
+
+    fn pan_told(&self, pan_id: i32, sd: impl Fn(bool) -> f64) -> Option<Normal> {
+        let pan = &self.pans.iter().find(|p| p.id == Some(pan_id))?.pan;
+        Some(Normal { mean: 0.0, sd: sd(pan.weighed) })
+    }
+
+    /// What was learnt of something and accepted, if what was told of it is still the same.
+    #[must_use]
+    pub fn known(&self, about: &Parameter) -> Option<&Known> {
+        let known = self.learning.known.iter().find(|k| k.about == *about)?;
+        let told = self.told(about)?;
+        let same = (told.mean - known.over.mean).abs() < SAME && (told.sd - known.over.sd).abs() < SAME;
+        same.then_some(known)
+    }
+
+    /// The kitchen as it is known: what was learnt of its rings, thermometers and cups taken into them, once. What is
+    /// computed is computed with this one ([`Self::pick`] does it by itself); what is changed and kept is the document
+    /// as it was told.
+    #[must_use]
+    pub fn as_known(&self) -> Self {
+        let mut kitchen = self.clone();
+        for numbered in &mut kitchen.rings {
+            let about = numbered.id.map(|ring_id| Parameter::RingPower { ring_id });
+            if let Some(known) = about.and_then(|about| self.known(&about)) {
+                let ring = &mut numbered.ring;
+                ring.efficiency_frac = (known.value.mean.exp() / ring.rated_power_w).clamp(0.1, 1.0);
+                ring.efficiency_sd = (ring.efficiency_frac * known.value.sd.hypot(DAY_SD)).min(0.3);
+            }
+        }
+        for numbered in &mut kitchen.thermometers {
+            let about = numbered.id.map(|thermometer_id| Parameter::ThermometerOffset { thermometer_id });
+            if let Some(known) = about.and_then(|about| self.known(&about)) {
+                let more_k = known.value.mean - numbered.thermometer.offset_k;
+                let thermometer = &mut numbered.thermometer;
+                thermometer.offset_k += more_k;
+                thermometer.ice_offset_k = thermometer.ice_offset_k.map(|k| k + more_k);
+            }
+        }
+        if let Some(known) = self.known(&Parameter::Cups) {
+            for numbered in &mut kitchen.measures {
+                numbered.measure.volume_ml *= known.value.mean.exp();
+            }
+        }
+        kitchen
+    }
+}

@@ -1,0 +1,109 @@
+//! What a syrup that was made tells of its ring, its pan, the thermometer, her hand, her cups and her wish.
+
+use crate::batch::{BatchSetup, BoilSeen};
+use crate::estimate::Lasting;
+use crate::kitchen::{Flame, Parameter};
+use crate::learn::evidence::{Evidence, Seen, Share};
+use crate::numeric::Normal;
+
+/// Fewer readings of instruments than this, and it is not told how far her looks scatter.
+const MEASURED: usize = 2;
+/// A look of the book's hand scatters by this, as a logarithm.
+const BOOK_LOOK: f64 = 0.40;
+/// A filling by scale is right to about this; a wish that belongs to no sweet is this batch's own.
+const BY_SCALE_SD: f64 = 0.01;
+const NO_SWEET_SD: f64 = 0.25;
+
+/// Numbers of the things a batch was made with.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub(super) struct Things {
+    pub ring_id: Option<i32>,
+    pub pan_id: Option<i32>,
+    pub thermometer_id: Option<i32>,
+}
+
+pub(super) fn boil_told(setup: &BatchSetup, things: Things, boil: &BoilSeen) -> Vec<Evidence> {
+    let mut evidence = Vec::new();
+    if let Some(taught) = &boil.taught {
+        let k = taught.of.len();
+        // What is seen is relative to how it was set up; what is kept is not.
+        let shift: Vec<f64> = taught.of.iter().map(|what| told_then(setup, boil, *what)).collect();
+        let pull =
+            (0..k).map(|i| taught.pull[i] + (0..k).map(|j| taught.bend[i * k + j] * shift[j]).sum::<f64>());
+        evidence.push(Evidence {
+            seen: taught.of.iter().map(|what| seen(setup, things, boil, *what)).collect(),
+            pull: pull.collect(),
+            bend: taught.bend.clone(),
+        });
+        evidence.extend(looks(&taught.looks_off, boil.measured));
+    }
+    evidence
+}
+
+/// What a value stood at when the batch was set up.
+fn told_then(setup: &BatchSetup, boil: &BoilSeen, what: Lasting) -> f64 {
+    match what {
+        Lasting::Power => {
+            let words = boil.flames.iter().map(|f| f.share * setup.habits.word_ln(f.flame));
+            setup.ring.net_power_w(1.0).ln() + words.sum::<f64>()
+        }
+        Lasting::Bias => setup.thermometer.as_ref().map_or(0.0, |t| t.offset_k),
+        Lasting::Filled => {
+            setup.learnt.iter().find(|k| k.about == Parameter::Cups).map_or(0.0, |k| k.value.mean)
+        }
+        Lasting::Wish => aimed_stages(setup),
+        Lasting::Loss | Lasting::Wall | Lasting::Hand => 0.0,
+    }
+}
+
+/// How far from the middle of its stage the batch aimed, in stages.
+fn aimed_stages(setup: &BatchSetup) -> f64 {
+    let Some(plan) = setup.syrup else { return 0.0 };
+    let stage = setup.ladder.of(plan.stage);
+    (plan.target_solids_frac - stage.aim_frac()) / (stage.high_frac - stage.low_frac)
+}
+
+fn seen(setup: &BatchSetup, things: Things, boil: &BoilSeen, what: Lasting) -> Seen {
+    let of = |about: Option<Parameter>, evening_sd: f64, year_sd: f64, own_sd: f64| {
+        about.map_or(Seen::its_own(own_sd), |about| Seen::itself(about, evening_sd, year_sd))
+    };
+    match what {
+        Lasting::Power => {
+            let Some(ring_id) = things.ring_id else { return Seen::its_own(0.3) };
+            // The ring is told by its medium flame, which is used most; the other words lie beside it.
+            let beside = boil.flames.iter().filter(|f| f.flame != Flame::Medium);
+            let words = beside
+                .map(|f| Share { about: Parameter::RingWord { ring_id, flame: f.flame }, share: f.share });
+            let ring = Share { about: Parameter::RingPower { ring_id }, share: 1.0 };
+            Seen { of: std::iter::once(ring).chain(words).collect(), evening_sd: 0.03, year_sd: 0.12 }
+        }
+        Lasting::Loss => of(things.pan_id.map(|pan_id| Parameter::PanLoss { pan_id }), 0.06, 0.08, 0.28),
+        Lasting::Wall => of(things.pan_id.map(|pan_id| Parameter::PanHeat { pan_id }), 0.03, 0.03, 0.10),
+        Lasting::Bias => {
+            let about =
+                things.thermometer_id.map(|thermometer_id| Parameter::ThermometerOffset { thermometer_id });
+            of(about, 0.15, 0.6, 1.5)
+        }
+        Lasting::Hand => {
+            let by_string = setup.syrup.is_none_or(|s| s.stage.is_by_string());
+            Seen::itself(if by_string { Parameter::HerString } else { Parameter::HerDrop }, 0.06, 0.12)
+        }
+        Lasting::Filled => of((!setup.has_scale()).then_some(Parameter::Cups), 0.035, 0.02, BY_SCALE_SD),
+        Lasting::Wish => {
+            let sweet = setup.sweet_key.clone().map(|sweet_key| Parameter::Wish { sweet_key });
+            of(sweet, 0.12, 0.20, NO_SWEET_SD)
+        }
+    }
+}
+
+/// How far her looks scatter, where instruments say where the syrup was.
+fn looks(off: &[f64], measured: usize) -> Option<Evidence> {
+    let n = off.len() as f64;
+    if measured < MEASURED || off.is_empty() {
+        return None;
+    }
+    let mean_square = off.iter().map(|o| o * o).sum::<f64>() / n;
+    let mean = 0.5 * ((mean_square / (BOOK_LOOK * BOOK_LOOK)).max(1e-3).ln() + 1.0 / n);
+    let value = Normal { mean: mean.clamp(-1.5, 1.5), sd: (0.5 / n).sqrt() + 0.2 / n };
+    Some(Evidence::of(Parameter::HerLook, value, 0.1, 0.1))
+}

@@ -1,0 +1,360 @@
+//! What was learnt, in words and on a scale that can be drawn.
+
+use serde::Serialize;
+
+use crate::kitchen::{Flame, KitchenDocument, Pace, Parameter};
+use crate::learn::pool::{Learnt, Pooled};
+use crate::numeric::{Normal, Spread};
+use crate::syrup::StageKey;
+use crate::syrup::string::{solids_frac_of_string, string_cm};
+
+/// Where something that is learnt belongs.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum LearntGroup {
+    /// Rings and pans.
+    Hob,
+    /// Thermometers and cups.
+    Instruments,
+    /// Her fingers and her pace.
+    Hands,
+    /// Her sweets.
+    Sweets,
+}
+
+/// What one batch said, on the scale of the drawing.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LearntTick {
+    /// Number of the batch.
+    pub batch_id: i32,
+    /// When it was, ms since 1970.
+    pub at_ms: i64,
+    /// What it said by itself.
+    pub said: Spread,
+    /// How much it weighs, 0–1.
+    pub weight: f64,
+}
+
+/// Something that was learnt, as it is shown.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LearntValue {
+    /// What it is of.
+    pub about: Parameter,
+    /// Where it belongs.
+    pub group: LearntGroup,
+    /// What it is called.
+    pub name: String,
+    /// Unit of the scale.
+    pub unit: String,
+    /// Decimals that are worth showing.
+    pub decimals: u32,
+    /// What was told or checked.
+    pub before: Spread,
+    /// What is known now.
+    pub now: Spread,
+    /// What is used, if something learnt is.
+    pub used: Option<Spread>,
+    /// From so many batches what is used was learnt.
+    pub used_batches: u32,
+    /// What each batch said, oldest first.
+    pub from: Vec<LearntTick>,
+    /// From so many batches, those that hardly count left aside.
+    pub batches: u32,
+    /// What it says and what it changes, in a sentence.
+    pub says: String,
+    /// Whether it is worth asking whether it is to be used.
+    pub offered: bool,
+    /// Whether she did not want it.
+    pub refused: bool,
+    /// Whether what was learnt before some moment is forgotten.
+    pub forgotten: bool,
+}
+
+/// A change smaller than this, against how exactly it is known, is not worth a question.
+const WORTH: f64 = 0.4;
+/// What is known so much more exactly than before is, though it changed little.
+const SHARPER: f64 = 0.8;
+
+/// Everything that was learnt, as it is shown; names of sweets by their keys.
+#[must_use]
+pub fn shown(learnt: &Learnt, kitchen: &KitchenDocument, sweet: impl Fn(&str) -> String) -> Vec<LearntValue> {
+    let mut values: Vec<LearntValue> =
+        learnt.values.iter().filter_map(|v| value(v, kitchen, &sweet)).collect();
+    values.sort_by(|a, b| a.group.cmp(&b.group).then(a.about.cmp(&b.about)));
+    values
+}
+
+fn value(v: &Pooled, kitchen: &KitchenDocument, sweet: &impl Fn(&str) -> String) -> Option<LearntValue> {
+    let scale = Scale::of(&v.about, kitchen)?;
+    let known = kitchen.known(&v.about);
+    let standing = known.map_or(v.before, |k| k.value);
+    let moved = (v.now.mean - standing.mean).abs() > WORTH * v.now.sd.max(0.5 * standing.sd);
+    let sharper = v.now.sd < SHARPER * standing.sd;
+    let refused = kitchen.learning.is_refused(v);
+    Some(LearntValue {
+        group: group(&v.about),
+        name: name(&v.about, kitchen, sweet)?,
+        unit: scale.unit.to_owned(),
+        decimals: scale.decimals,
+        before: scale.shown(v.before),
+        now: scale.shown(v.now),
+        used: known.map(|k| scale.shown(k.value)),
+        used_batches: known.map_or(0, |k| k.batches),
+        from: v
+            .from
+            .iter()
+            .map(|f| LearntTick {
+                batch_id: f.batch_id,
+                at_ms: f.at_ms,
+                said: scale.shown(f.alone),
+                weight: f.weight,
+            })
+            .collect(),
+        batches: v.batches(),
+        says: says(v, kitchen, sweet, scale.shown(v.now), scale.shown(v.before))?,
+        offered: !refused && v.batches() > 0 && (moved || sharper),
+        refused,
+        forgotten: kitchen.learning.forgotten.iter().any(|f| f.about == v.about),
+        about: v.about.clone(),
+    })
+}
+
+/// How a parameter is drawn.
+struct Scale {
+    unit: &'static str,
+    decimals: u32,
+    by: By,
+}
+
+enum By {
+    /// A logarithm against this.
+    Against(f64),
+    /// As it is, so many times.
+    Times(f64),
+}
+
+impl Scale {
+    fn of(about: &Parameter, kitchen: &KitchenDocument) -> Option<Self> {
+        let usual = Self { unit: "× what is usual", decimals: 2, by: By::Against(1.0) };
+        Some(match about {
+            Parameter::RingPower { ring_id } => {
+                let ring = &kitchen.rings.iter().find(|r| r.id == Some(*ring_id))?.ring;
+                Self { unit: "of its plate", by: By::Against(ring.rated_power_w), ..usual }
+            }
+            Parameter::ThermometerOffset { .. } => {
+                Self { unit: "K too high", decimals: 1, by: By::Times(1.0) }
+            }
+            Parameter::Lost { .. } => Self { unit: "% of the pieces", decimals: 0, by: By::Times(100.0) },
+            Parameter::Wish { .. } => Self { unit: "of a stage", decimals: 2, by: By::Times(1.0) },
+            Parameter::Cups | Parameter::Yield { .. } | Parameter::Keeping { .. } => {
+                Self { unit: "× what was reckoned", ..usual }
+            }
+            Parameter::Sweetness { .. } => Self { unit: "× what is written", ..usual },
+            _ => usual,
+        })
+    }
+
+    fn shown(&self, n: Normal) -> Spread {
+        match self.by {
+            By::Against(whole) => n.spread().map(|ln| ln.exp() / whole),
+            By::Times(times) => n.spread().times(times),
+        }
+    }
+}
+
+fn group(about: &Parameter) -> LearntGroup {
+    match about {
+        Parameter::RingPower { .. }
+        | Parameter::RingWord { .. }
+        | Parameter::PanLoss { .. }
+        | Parameter::PanHeat { .. } => LearntGroup::Hob,
+        Parameter::ThermometerOffset { .. } | Parameter::Cups => LearntGroup::Instruments,
+        Parameter::HerString | Parameter::HerDrop | Parameter::HerLook | Parameter::Pace { .. } => {
+            LearntGroup::Hands
+        }
+        _ => LearntGroup::Sweets,
+    }
+}
+
+fn pace_name(work: Pace) -> &'static str {
+    match work {
+        Pace::MakingReady => "Making ready",
+        Pace::Handwork => "Forming by hand",
+        Pace::Kneading => "Kneading and grinding",
+        Pace::Roasting => "Roasting",
+        Pace::Reducing => "Boiling milk down",
+        Pace::Cooking => "Cooking a mass",
+        Pace::Frying => "Frying",
+        Pace::Soaking => "Soaking",
+        Pace::Setting => "Setting",
+    }
+}
+
+fn ring_name(kitchen: &KitchenDocument, id: i32) -> Option<&str> {
+    kitchen.rings.iter().find(|r| r.id == Some(id)).map(|r| r.ring.name.as_str())
+}
+
+fn pan_name(kitchen: &KitchenDocument, id: i32) -> Option<&str> {
+    kitchen.pans.iter().find(|p| p.id == Some(id)).map(|p| p.pan.name.as_str())
+}
+
+fn thermometer_name(kitchen: &KitchenDocument, id: i32) -> Option<&str> {
+    kitchen.thermometers.iter().find(|t| t.id == Some(id)).map(|t| t.thermometer.name.as_str())
+}
+
+fn name(about: &Parameter, kitchen: &KitchenDocument, sweet: &impl Fn(&str) -> String) -> Option<String> {
+    Some(match about {
+        Parameter::RingPower { ring_id } => ring_name(kitchen, *ring_id)?.to_owned(),
+        Parameter::RingWord { ring_id, flame } => {
+            let word = if *flame == Flame::Low { "low" } else { "high" };
+            format!("{}, on {word}", ring_name(kitchen, *ring_id)?)
+        }
+        Parameter::PanLoss { pan_id } => format!("{}: heat it loses", pan_name(kitchen, *pan_id)?),
+        Parameter::PanHeat { pan_id } => format!("{}: how far it carries on", pan_name(kitchen, *pan_id)?),
+        Parameter::ThermometerOffset { thermometer_id } => {
+            thermometer_name(kitchen, *thermometer_id)?.to_owned()
+        }
+        Parameter::HerString => "Your strings".to_owned(),
+        Parameter::HerDrop => "Your balls in water".to_owned(),
+        Parameter::HerLook => "How steady your tests are".to_owned(),
+        Parameter::Cups => "How full your cups are".to_owned(),
+        Parameter::Pace { work } => pace_name(*work).to_owned(),
+        Parameter::Yield { sweet_key } => format!("{}: what it weighs", sweet(sweet_key)),
+        Parameter::Lost { sweet_key } => format!("{}: pieces lost", sweet(sweet_key)),
+        Parameter::Wish { sweet_key } => format!("{}: how firm it should be", sweet(sweet_key)),
+        Parameter::Sweetness { sweet_key } => format!("{}: how sweet it should be", sweet(sweet_key)),
+        Parameter::Keeping { sweet_key } => format!("{}: how long it keeps", sweet(sweet_key)),
+    })
+}
+
+/// More or less than usual by so much, in words; none within a percent or two.
+fn more(factor: f64, more: &str, less: &str) -> Option<String> {
+    let percent = 100.0 * (factor - 1.0).abs();
+    (percent >= 2.0).then(|| format!("{percent:.0} % {}", if factor > 1.0 { more } else { less }))
+}
+
+fn says(
+    v: &Pooled,
+    kitchen: &KitchenDocument,
+    sweet: &impl Fn(&str) -> String,
+    now: Spread,
+    before: Spread,
+) -> Option<String> {
+    let factor = now.mid;
+    let usual = |what: &str| format!("{what} as is usual.");
+    Some(match &v.about {
+        Parameter::RingPower { ring_id } => {
+            let name = ring_name(kitchen, *ring_id)?;
+            let boils = more(before.mid / now.mid, "longer", "less time");
+            let boils = boils.map_or(" as long as was reckoned".to_owned(), |b| format!(" {b} than was reckoned"));
+            format!("{name} gives {factor:.2} of its plate: boils take{boils}.")
+        }
+        Parameter::RingWord { ring_id, .. } => {
+            let name = name(&v.about, kitchen, sweet).or_else(|| ring_name(kitchen, *ring_id).map(str::to_owned))?;
+            more(factor, "more", "less").map_or_else(
+                || usual(&format!("{name}: it gives its share")),
+                |m| format!("{name}: {m} than its share of the full flame."),
+            )
+        }
+        Parameter::PanLoss { pan_id } => {
+            let name = pan_name(kitchen, *pan_id)?;
+            more(factor, "more", "less").map_or_else(
+                || usual(&format!("{name} loses as much heat to the room")),
+                |m| format!("{name} loses {m} heat to the room than is usual: on a low flame boils take that much to heart."),
+            )
+        }
+        Parameter::PanHeat { pan_id } => {
+            let name = pan_name(kitchen, *pan_id)?;
+            more(factor, "further", "less far").map_or_else(
+                || usual(&format!("{name} carries a syrup on as far")),
+                |m| format!("{name} carries a syrup on {m} after the heat is off than was reckoned."),
+            )
+        }
+        Parameter::ThermometerOffset { thermometer_id } => {
+            let name = thermometer_name(kitchen, *thermometer_id)?;
+            let way = if factor < 0.0 { "low" } else { "high" };
+            if factor.abs() < 0.15 {
+                format!("{name} reads true.")
+            } else {
+                format!("{name} reads {:.1} K {way}: that is taken out of every reading.", factor.abs())
+            }
+        }
+        Parameter::HerString => her_string(kitchen, v.now.mean),
+        Parameter::HerDrop => {
+            let way = if v.now.mean > 0.0 { "early" } else { "late" };
+            if v.now.mean.abs() < 0.08 {
+                "What you call a ball is a ball: your tests in water are taken as they are.".to_owned()
+            } else {
+                format!("You call a ball a little {way}: that is allowed for when you test in water.")
+            }
+        }
+        Parameter::HerLook => more(factor, "more", "less").map_or_else(
+            || usual("One of your tests differs from the next"),
+            |m| format!("One of your tests differs {m} from the next than is usual: so much is a single one believed."),
+        ),
+        Parameter::Cups => more(factor, "more", "less").map_or_else(
+            || "Your cups hold what was told.".to_owned(),
+            |m| format!("As you fill them your cups hold {m} than was told: the sheet's cups follow."),
+        ),
+        Parameter::Pace { work } => {
+            let name = pace_name(*work);
+            more(factor, "longer", "less time").map_or_else(
+                || usual(&format!("{name} takes you as long")),
+                |m| format!("{name} takes you {m} than is usual: sheet, stove and day follow."),
+            )
+        }
+        Parameter::Yield { sweet_key } => {
+            let sweet = sweet(sweet_key);
+            more(factor, "more", "less").map_or_else(
+                || format!("{sweet} weighs what is reckoned."),
+                |m| format!("{sweet} comes out {m} than is reckoned."),
+            )
+        }
+        Parameter::Lost { sweet_key } => {
+            format!("Of {} {:.0} in a hundred pieces are seconds or lost.", sweet(sweet_key), factor.max(0.0))
+        }
+        Parameter::Wish { sweet_key } => {
+            let (sweet, way) = (sweet(sweet_key), if factor > 0.0 { "further" } else { "less far" });
+            if factor.abs() < 0.04 {
+                format!("{sweet} is right in the middle of its stage.")
+            } else {
+                format!("{sweet} is right when its syrup is boiled {:.2} of a stage {way}: the next one is.", factor.abs())
+            }
+        }
+        Parameter::Sweetness { sweet_key } => {
+            let sweet = sweet(sweet_key);
+            more(factor, "sweeter", "less sweet").map_or_else(
+                || format!("{sweet} is as sweet as you want it."),
+                |m| format!("You want {sweet} {m} than it is written."),
+            )
+        }
+        Parameter::Keeping { sweet_key } => {
+            let sweet = sweet(sweet_key);
+            more(factor, "longer", "shorter").map_or_else(
+                || format!("{sweet} keeps as long as is reckoned."),
+                |m| format!("{sweet} keeps {m} than is reckoned; only what is shorter is used."),
+            )
+        }
+    })
+}
+
+/// What she calls one string, on the ladder.
+fn her_string(kitchen: &KitchenDocument, hand_ln: f64) -> String {
+    let stage = kitchen.ladder.of(StageKey::OneString);
+    let aim_frac = stage.aim_frac();
+    let hers_frac = solids_frac_of_string(string_cm(aim_frac) / hand_ln.exp());
+    let stages = (hers_frac - aim_frac) / (stage.high_frac - stage.low_frac);
+    let way = if stages < 0.0 { "early" } else { "late" };
+    if stages.abs() < 0.04 {
+        return "What you call one string is one string: your tests are taken as they are.".to_owned();
+    }
+    format!(
+        "What you call one string comes at {:.1} % instead of {:.1} %, {:.2} of a stage {way}: your tests are read by that.",
+        100.0 * hers_frac,
+        100.0 * aim_frac,
+        stages.abs()
+    )
+}

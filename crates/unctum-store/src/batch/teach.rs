@@ -1,0 +1,65 @@
+//! What batches tell, kept beside each until something more is written about it.
+
+use diesel::prelude::*;
+use diesel::sqlite::SqliteConnection;
+use unctum_core::batch::Followed;
+use unctum_core::kitchen::KitchenDocument;
+use unctum_core::learn::{BatchTold, told_by};
+
+use super::brief::Standing;
+use super::log::{events_after, head, told};
+use super::taste::tastings;
+use crate::document::{Kept, read, written};
+use crate::error::{Result, StoreError};
+use crate::schema::batch;
+
+impl Kept for BatchTold {
+    const VERSION: u64 = 1;
+}
+
+/// What all finished batches tell, oldest first, as far as it is kept; and the numbers of those that have to be asked.
+///
+/// # Errors
+/// Those of the database.
+pub fn all_told(c: &mut SqliteConnection) -> Result<(Vec<BatchTold>, Vec<i32>)> {
+    let rows: Vec<(i32, Option<String>)> = batch::table
+        .filter(batch::standing.eq(Standing::Over.word()))
+        .order((batch::started_ms, batch::id))
+        .select((batch::id, batch::told_json))
+        .load(c)?;
+    let (mut known, mut missing) = (Vec::with_capacity(rows.len()), Vec::new());
+    for (id, json) in rows {
+        // What another program kept in a form of its own is asked anew.
+        match json.and_then(|json| read::<BatchTold>(&json).ok()) {
+            Some(told) => known.push(told),
+            None => missing.push(id),
+        }
+    }
+    Ok((known, missing))
+}
+
+/// What one batch tells, asked anew; none if it cannot be read.
+///
+/// # Errors
+/// Those of the database.
+pub fn ask(c: &mut SqliteConnection, id: i32, kitchen: &KitchenDocument) -> Result<Option<BatchTold>> {
+    let batch = head(c, id)
+        .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
+    match batch {
+        Ok(batch) => {
+            let kept: Vec<_> = tastings(c, id)?.into_iter().map(|t| t.tasting).collect();
+            Ok(Some(told_by(id, &batch, told(c, id)?.as_ref(), &kept, kitchen)))
+        }
+        Err(StoreError::Corrupt(_) | StoreError::Core(_)) => Ok(None),
+        Err(other) => Err(other),
+    }
+}
+
+/// Keeps what a batch tells.
+///
+/// # Errors
+/// Those of the database.
+pub fn keep_told(c: &mut SqliteConnection, told: &BatchTold) -> Result<()> {
+    diesel::update(batch::table.find(told.batch_id)).set(batch::told_json.eq(written(told)?)).execute(c)?;
+    Ok(())
+}

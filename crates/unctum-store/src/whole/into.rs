@@ -1,0 +1,234 @@
+//! Everything put into a notebook.
+
+use base64::prelude::{BASE64_STANDARD, Engine};
+use diesel::prelude::*;
+use diesel::sqlite::SqliteConnection;
+use serde_json::Value;
+use unctum_core::batch::{BatchSetup, Followed, Logged};
+
+use super::values::*;
+use crate::document::read;
+use crate::error::{Result, StoreError};
+use crate::kitchen;
+use crate::schema::{
+    batch, batch_event, kitchen_history, paper, photo, sweet, sweet_unfinished, sweet_version, tasting,
+    verdict,
+};
+
+/// Puts everything into a notebook in which nothing was kept yet.
+///
+/// # Errors
+/// [`StoreError::Open`] for a notebook in which something was kept; values that cannot be.
+pub fn put_in(c: &mut SqliteConnection, whole: &Whole) -> Result<()> {
+    if !is_empty(c)? {
+        return Err(StoreError::Open("something is kept in this notebook already; name a new one".into()));
+    }
+    kitchen::put_in(c, &whole.kitchen.kitchen, whole.kitchen.version)?;
+    for change in &whole.kitchen.history {
+        diesel::insert_into(kitchen_history::table)
+            .values((
+                kitchen_history::id.eq(change.id),
+                kitchen_history::at_ms.eq(change.at_ms),
+                kitchen_history::reason.eq(&change.reason),
+                kitchen_history::version.eq(change.version),
+                kitchen_history::document_json.eq(change.kitchen.to_string()),
+            ))
+            .execute(c)?;
+    }
+    for b in &whole.batches {
+        put_batch(c, b)?;
+    }
+    for p in &whole.papers {
+        diesel::insert_into(paper::table)
+            .values((
+                paper::id.eq(p.id),
+                paper::kind.eq(&p.kind),
+                paper::version.eq(p.version),
+                paper::changed_ms.eq(p.changed_ms),
+                paper::removed_ms.eq(p.removed_ms),
+                paper::document_json.eq(p.document.to_string()),
+            ))
+            .execute(c)?;
+    }
+    crate::batch::settle(c)?;
+    for s in &whole.sweets {
+        diesel::insert_into(sweet::table)
+            .values((
+                sweet::id.eq(s.id),
+                sweet::version.eq(s.version),
+                sweet::card_json.eq(s.card.to_string()),
+                sweet::search_words.eq(&s.search_words),
+                sweet::changed_ms.eq(s.changed_ms),
+                sweet::removed_ms.eq(s.removed_ms),
+            ))
+            .execute(c)?;
+        for v in &s.versions {
+            diesel::insert_into(sweet_version::table)
+                .values((
+                    sweet_version::sweet_id.eq(s.id),
+                    sweet_version::version.eq(v.version),
+                    sweet_version::at_ms.eq(v.at_ms),
+                    sweet_version::reason.eq(&v.reason),
+                    sweet_version::document_json.eq(v.sweet.to_string()),
+                ))
+                .execute(c)?;
+        }
+    }
+    for u in &whole.unfinished {
+        diesel::insert_into(sweet_unfinished::table)
+            .values((
+                sweet_unfinished::key.eq(&u.key),
+                sweet_unfinished::at_ms.eq(u.at_ms),
+                sweet_unfinished::document_json.eq(u.sweet.to_string()),
+            ))
+            .execute(c)?;
+    }
+    Ok(())
+}
+
+/// Whether nothing was kept in a notebook yet.
+fn is_empty(c: &mut SqliteConnection) -> Result<bool> {
+    let kept: i64 =
+        batch::table.count().get_result::<i64>(c)? + kitchen_history::table.count().get_result::<i64>(c)?;
+    Ok(kept == 0)
+}
+
+fn put_batch(c: &mut SqliteConnection, b: &WholeBatch) -> Result<()> {
+    let chosen = |of: &Value| of["chosen"]["pan_id"].as_i64();
+    let pan_id =
+        chosen(&b.setup["document"]).or_else(|| chosen(&b.setup)).and_then(|id| i32::try_from(id).ok());
+    diesel::insert_into(batch::table)
+        .values((
+            batch::id.eq(b.id),
+            batch::title.eq(&b.title),
+            batch::sweet_key.eq(&b.sweet_key),
+            batch::started_ms.eq(b.started_ms),
+            batch::entry_id.eq(&b.entry_id),
+            batch::setup_json.eq(b.setup.to_string()),
+            batch::days_id.eq(b.days_id),
+            batch::stock_used.eq(b.stock_used),
+            batch::pan_id.eq(pan_id),
+        ))
+        .execute(c)?;
+    for e in &b.log {
+        diesel::insert_into(batch_event::table)
+            .values((
+                batch_event::batch_id.eq(b.id),
+                batch_event::seq.eq(e.seq),
+                batch_event::at_ms.eq(e.at_ms),
+                batch_event::entry_id.eq(&e.entry_id),
+                batch_event::entered_ms.eq(e.entered_ms),
+                batch_event::by_whom.eq(&e.by),
+                batch_event::event_json.eq(e.event.to_string()),
+            ))
+            .execute(c)?;
+    }
+    if let Some(v) = &b.verdict {
+        diesel::insert_into(verdict::table)
+            .values((
+                verdict::batch_id.eq(b.id),
+                verdict::at_ms.eq(v.at_ms),
+                verdict::texture.eq(&v.texture),
+                verdict::pieces.eq(v.pieces),
+                verdict::finished_g.eq(v.finished_g),
+                verdict::note.eq(&v.note),
+                verdict::taste.eq(&v.taste),
+                verdict::look.eq(&v.look),
+                verdict::seconds.eq(v.seconds),
+                verdict::lost.eq(v.lost),
+            ))
+            .execute(c)?;
+    }
+    for t in &b.tastings {
+        diesel::insert_into(tasting::table)
+            .values((
+                tasting::batch_id.eq(b.id),
+                tasting::at_ms.eq(t.at_ms),
+                tasting::place.eq(&t.place),
+                tasting::tasted.eq(&t.tasted),
+                tasting::note.eq(&t.note),
+            ))
+            .execute(c)?;
+    }
+    let picture = |text: &str| {
+        let cannot = |_| StoreError::Open("a photograph in it cannot be read".into());
+        BASE64_STANDARD.decode(text).map_err(cannot)
+    };
+    for p in &b.photos {
+        diesel::insert_into(photo::table)
+            .values((
+                photo::batch_id.eq(b.id),
+                photo::at_ms.eq(p.at_ms),
+                photo::width_px.eq(p.width_px),
+                photo::height_px.eq(p.height_px),
+                photo::image.eq(picture(&p.image)?),
+                photo::small.eq(picture(&p.small)?),
+            ))
+            .execute(c)?;
+    }
+    Ok(())
+}
+
+/// What came of putting a notebook into one that is used.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Added {
+    /// Whether everything was put in: nothing was kept here before.
+    pub whole: bool,
+    /// Batches that came in.
+    pub batches: usize,
+    /// Batches that were here already.
+    pub doubled: usize,
+    /// Batches of it that cannot be read, left out.
+    pub unreadable: usize,
+}
+
+/// Puts a notebook into this one: everything where nothing was kept, else the batches that are not here yet, under new
+/// numbers. The kitchen and what is written about it stay as they are here.
+///
+/// # Errors
+/// Those of the database; nothing is kept then.
+pub fn add(c: &mut SqliteConnection, whole: &Whole) -> Result<Added> {
+    if is_empty(c)? {
+        put_in(c, whole)?;
+        return Ok(Added { whole: true, batches: whole.batches.len(), ..Added::default() });
+    }
+    let mut added = Added::default();
+    for b in &whole.batches {
+        if is_here(c, b)? {
+            added.doubled += 1;
+            continue;
+        }
+        let last: Option<i32> = batch::table.select(diesel::dsl::max(batch::id)).first(c)?;
+        // A name of an entry that is taken here is no name any more.
+        let mut own = WholeBatch { id: last.unwrap_or(0) + 1, entry_id: None, days_id: None, ..b.clone() };
+        own.log.iter_mut().for_each(|e| e.entry_id = None);
+        let setup = read::<BatchSetup>(&own.setup.to_string());
+        let log = own.log.iter().map(|e| {
+            let logged = Logged::new(e.seq, e.at_ms, read(&e.event.to_string())?);
+            Ok(Logged { entered_ms: e.entered_ms, by: e.by.clone(), ..logged })
+        });
+        let sound =
+            setup.and_then(|s| Ok(Followed::new(s, b.started_ms, &log.collect::<Result<Vec<_>>>()?)?));
+        if sound.is_err() {
+            added.unreadable += 1;
+            continue;
+        }
+        put_batch(c, &own)?;
+        added.batches += 1;
+    }
+    crate::batch::settle(c)?;
+    Ok(added)
+}
+
+/// Whether a batch is here already: started at the same moment, under the same name, with as many entries.
+fn is_here(c: &mut SqliteConnection, b: &WholeBatch) -> Result<bool> {
+    let same = batch::table.filter(batch::started_ms.eq(b.started_ms).and(batch::title.eq(&b.title)));
+    let ids: Vec<i32> = same.select(batch::id).load(c)?;
+    for id in ids {
+        let entries: i64 = batch_event::table.filter(batch_event::batch_id.eq(id)).count().first(c)?;
+        if entries == b.log.len() as i64 {
+            return Ok(true);
+        }
+    }
+    Ok(false)
+}

@@ -1,0 +1,10 @@
+//! Everything in a notebook as plain values, to be written into files that other programs can read, and read back.
+//! Who may come in over the network is not among them.
+
+mod into;
+mod out;
+mod values;
+
+pub use into::{Added, add, put_in};
+pub use out::take_out;
+pub use values::*;

@@ -1,0 +1,314 @@
+//! Kitchens that cook again and again: what is learnt from some batches, held against the evenings after them.
+
+use std::collections::BTreeMap;
+
+use unctum_core::batch::{Followed, StartAsk, Texture, Verdict, plain_setup};
+use unctum_core::food::Larder;
+use unctum_core::kitchen::{KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, Room};
+use unctum_core::learn::{BatchTold, learn, told_by};
+use unctum_core::process::{Book, Paces};
+use unctum_core::sim::{Hands, Luck, World};
+use unctum_core::syrup::{Charge, StageKey};
+
+use crate::evening::{Evening, Evidence, Outcome};
+use crate::kitchen::{STAGES, told};
+use crate::table::side_by_side;
+
+/// Batches of a kitchen, of which the first so many are learnt from before the others.
+pub const BATCHES: u64 = 6;
+/// From one evening to the next the ring gives so much more or less, and the pan loses it.
+const DAY_POWER: f64 = 0.03;
+const DAY_LOSS: f64 = 0.06;
+/// Her cups are fuller than told, always, and from one time to the next; as a share.
+const CUPS: f64 = 0.035;
+const CUPS_DAY: f64 = 0.035;
+/// Medium gives so much more or less than its share: the power of the knob.
+const KNOB: f64 = 0.10;
+/// Further evenings on which the calls of the same kitchen are compared, with what was learnt and without.
+pub const FURTHER: u64 = 8;
+/// And so many more on which nothing is read.
+pub const UNREAD: u64 = 24;
+const WEEK_MS: i64 = 7 * 86_400_000;
+
+/// A kitchen as it was told and as it is.
+#[derive(Clone)]
+pub struct Kitchen {
+    seed: u64,
+    document: KitchenDocument,
+    world: World,
+    hands: Hands,
+    ring_factor: f64,
+    cups: f64,
+    evidence: Evidence,
+}
+
+/// What came of a kitchen.
+#[derive(Debug, Clone, Default)]
+pub struct Lived {
+    /// The first batches, with nothing learnt.
+    pub first: Vec<Outcome>,
+    /// Those after them, with what was learnt so far.
+    pub later: Vec<Outcome>,
+    /// Further evenings, with what three batches taught.
+    pub with: Vec<Outcome>,
+    /// The very same ones with nothing learnt.
+    pub without: Vec<Outcome>,
+    /// Evenings with nothing read on them, with what was learnt and without: what is called before the first
+    /// test.
+    pub untested_with: Vec<Outcome>,
+    /// Without.
+    pub untested_without: Vec<Outcome>,
+}
+
+impl Kitchen {
+    /// The kitchen of a seed.
+    #[must_use]
+    pub fn of(seed: u64, evidence: Evidence) -> Self {
+        let mut luck = Luck::of(seed.wrapping_mul(7_919) + 17);
+        let setup = told(&mut luck, false);
+        let real = World::real(&setup, false, &mut luck);
+        let ring_factor = real.full_w / setup.ring.net_power_w(1.0);
+        let hands = Hands::real(&mut luck);
+        let cups = CUPS * luck.normal();
+        let knob = 1.0 + KNOB * luck.normal();
+        let document = KitchenDocument {
+            name: "study".into(),
+            room: Room {
+                altitude_m: None,
+                pressure_pa: Some(setup.air.pressure_pa),
+                room_c: setup.air.room_c,
+                humidity_frac: setup.air.humidity_frac,
+            },
+            rings: vec![NumberedRing { id: Some(1), ring: setup.ring }],
+            pans: vec![NumberedPan { id: Some(1), pan: setup.pan }],
+            thermometers: setup
+                .thermometer
+                .into_iter()
+                .map(|thermometer| NumberedThermometer { id: Some(1), thermometer })
+                .collect(),
+            trays: Vec::new(),
+            measures: Vec::new(),
+            bench: unctum_core::kitchen::Bench {
+                scale_step_g: evidence.weighs().then_some(1.0),
+                ..unctum_core::kitchen::Bench::default()
+            },
+            ladder: setup.ladder,
+            learning: Learning::default(),
+        };
+        Self { seed, document, world: World { knob, ..real }, hands, ring_factor, cups, evidence }
+    }
+
+    /// One of its evenings, with what is known of it then.
+    ///
+    /// # Panics
+    /// If the core refuses a batch of this room's own making.
+    #[must_use]
+    pub fn evening(&self, nth: u64, document: &KitchenDocument, evidence: Evidence) -> (Outcome, Followed) {
+        let seed = self.seed * 1_000 + nth;
+        let mut luck = Luck::of(seed);
+        let stage = luck.one(&STAGES);
+        let sweet_g = luck.between(200.0, 700.0).round();
+        let charge = Charge::sugar_and_water(sweet_g, (sweet_g * luck.between(0.45, 0.75)).round());
+        let ask = StartAsk {
+            charge: Some(charge),
+            stage: Some(stage),
+            pan_id: Some(1),
+            ring_id: Some(1),
+            thermometer_id: evidence.probes().then_some(1),
+            ..StartAsk::default()
+        };
+        let (larder, components, ladder) = (Larder::default(), BTreeMap::new(), document.ladder);
+        let book = Book {
+            larder: &larder,
+            swaps: &[],
+            components: &components,
+            ladder: &ladder,
+            air: document.room.air().expect("air"),
+            paces: Paces::default(),
+        };
+        let setup = plain_setup(&ask, document, &book).expect("a batch");
+        let tonight = World::real(&setup, false, &mut luck);
+        let cups = |luck: &mut Luck| {
+            if self.evidence.weighs() { 1.0 } else { (self.cups + CUPS_DAY * luck.normal()).exp() }
+        };
+        let (sugar, water) = (cups(&mut luck), cups(&mut luck));
+        let real = tonight.charge;
+        let world = World {
+            charge: Charge { sucrose_g: real.sucrose_g * sugar, water_g: real.water_g * water, ..real },
+            pressure_pa: tonight.pressure_pa,
+            room_c: tonight.room_c,
+            full_w: self.document.rings[0].ring.net_power_w(1.0)
+                * self.ring_factor
+                * (1.0 + DAY_POWER * luck.normal()),
+            loss_w_m2_k: self.world.loss_w_m2_k * (1.0 + DAY_LOSS * luck.normal()),
+            ..self.world.clone()
+        };
+        Evening::with(seed, setup, world, self.hands, luck).cooked(evidence)
+    }
+
+    /// An evening on which nothing is read.
+    fn untested(&self, nth: u64, document: &KitchenDocument) -> Outcome {
+        self.evening(nth, document, Evidence::Clock).0
+    }
+
+    /// What one of its batches tells.
+    fn told(&self, nth: u64, outcome: &Outcome, batch: &Followed, luck: &mut Luck) -> BatchTold {
+        let verdict = outcome.landed.map(|landed| {
+            // How it turned out hangs on more than the syrup.
+            let felt = landed + 0.35 * luck.normal();
+            let texture = match felt {
+                _ if felt < -0.45 => Texture::TooSoft,
+                _ if felt > 0.45 => Texture::TooFirm,
+                _ => Texture::Right,
+            };
+            Verdict::of(texture)
+        });
+        let told = told_by(nth as i32 + 1, batch, verdict.as_ref(), &[], &self.document);
+        BatchTold { at_ms: told.at_ms + nth as i64 * WEEK_MS, ..told }
+    }
+
+    /// The kitchen with everything accepted that some batches taught.
+    fn taught(&self, batches: &[BatchTold]) -> KitchenDocument {
+        let mut document = self.document.clone();
+        let learnt = learn(batches, |about| self.document.told(about), &Learning::default());
+        for value in &learnt.values {
+            document.accept(&learnt, &value.about, 0).expect("learnt");
+        }
+        document
+    }
+
+    /// Lets it cook.
+    #[must_use]
+    pub fn lives(&self, learn_after: u64) -> Lived {
+        let mut luck = Luck::of(self.seed + 77);
+        let mut lived = Lived::default();
+        let mut batches = Vec::new();
+        let mut document = self.document.clone();
+        for nth in 0..BATCHES {
+            let (outcome, batch) = self.evening(nth, &document, self.evidence);
+            batches.push(self.told(nth, &outcome, &batch, &mut luck));
+            if nth + 1 == learn_after {
+                let known = self.taught(&batches);
+                for further in 0..FURTHER {
+                    lived.with.push(self.evening(100 + further, &known, self.evidence).0);
+                    lived.without.push(self.evening(100 + further, &self.document, self.evidence).0);
+                }
+                for further in 0..UNREAD {
+                    lived.untested_with.push(self.untested(200 + further, &known));
+                    lived.untested_without.push(self.untested(200 + further, &self.document));
+                }
+            }
+            if nth + 1 >= learn_after {
+                document = self.taught(&batches);
+            }
+            if nth < learn_after { &mut lived.first } else { &mut lived.later }.push(outcome);
+        }
+        lived
+    }
+}
+
+/// A row of the study.
+#[derive(Debug, Clone)]
+pub struct StudyRow {
+    /// Of a hundred calls, how many were within half a stage: of the first batches, of the later ones.
+    pub within: (f64, f64),
+    /// The same of the further evenings, without what was learnt and with it.
+    pub within_further: (f64, f64),
+    /// Middle size of the miss, in stages, without and with.
+    pub miss: (f64, f64),
+    /// Of a hundred kitchens, in how many the calls were nearer with what was learnt: with tests, before the first.
+    pub better: (f64, f64),
+    /// Middle size of the miss of what is called before the first test, without and with.
+    pub miss_untested: (f64, f64),
+    /// Of a hundred 80 % intervals of strength and of time, how many held the truth, with what was learnt.
+    pub held: (f64, f64),
+    /// The same without.
+    pub held_without: (f64, f64),
+}
+
+fn share(of: impl Iterator<Item = bool>) -> f64 {
+    let all: Vec<bool> = of.collect();
+    100.0 * all.iter().filter(|b| **b).count() as f64 / all.len().max(1) as f64
+}
+
+fn held(outcomes: &[&Outcome]) -> (f64, f64) {
+    (
+        share(outcomes.iter().flat_map(|o| o.strength).flatten()),
+        share(outcomes.iter().flat_map(|o| o.time).flatten()),
+    )
+}
+
+/// Lets so many kitchens live, and counts.
+#[must_use]
+pub fn study(evidence: Evidence, kitchens: u64, seed: u64, learn_after: u64) -> StudyRow {
+    let lived = side_by_side(kitchens, |i| Kitchen::of(seed + i, evidence).lives(learn_after));
+    let near = |o: &Outcome| o.landed.is_some_and(|l| l.abs() <= 0.5);
+    let all = |of: fn(&Lived) -> &Vec<Outcome>| lived.iter().flat_map(of).collect::<Vec<&Outcome>>();
+    let miss = |outcomes: &[Outcome]| {
+        let squares = outcomes.iter().map(|o| o.landed.map_or(9.0, |l| l.clamp(-3.0, 3.0).powi(2)));
+        (squares.sum::<f64>() / outcomes.len() as f64).sqrt()
+    };
+    let mean =
+        |of: fn(&Lived) -> &Vec<Outcome>| lived.iter().map(|l| miss(of(l))).sum::<f64>() / kitchens as f64;
+    StudyRow {
+        within: (
+            share(all(|l| &l.first).into_iter().map(near)),
+            share(all(|l| &l.later).into_iter().map(near)),
+        ),
+        within_further: (
+            share(all(|l| &l.without).into_iter().map(near)),
+            share(all(|l| &l.with).into_iter().map(near)),
+        ),
+        miss: (mean(|l| &l.without), mean(|l| &l.with)),
+        better: (
+            share(lived.iter().map(|l| miss(&l.with) < miss(&l.without))),
+            share(lived.iter().map(|l| miss(&l.untested_with) < miss(&l.untested_without))),
+        ),
+        miss_untested: (mean(|l| &l.untested_without), mean(|l| &l.untested_with)),
+        held: held(&all(|l| &l.with)),
+        held_without: held(&all(|l| &l.without)),
+    }
+}
+
+/// The stages that are cooked.
+#[must_use]
+pub fn stages() -> [StageKey; 3] {
+    STAGES
+}
+
+impl Kitchen {
+    /// TEMP
+    pub fn show(&self) {
+        let mut luck = Luck::of(self.seed + 77);
+        let mut batches = Vec::new();
+        for nth in 0..3 {
+            let (outcome, batch) = self.evening(nth, &self.document, self.evidence);
+            println!("  landed {:?} {:?}", outcome.landed, outcome.stage);
+            batches.push(self.told(nth, &outcome, &batch, &mut luck));
+        }
+        let learnt = learn(&batches, |about| self.document.told(about), &Learning::default());
+        println!(
+            "true ring {:+.3} string {:+.3} cups {:+.3} loss {:+.3} knob {:+.3}",
+            self.ring_factor.ln() + (0.55f64.powf(self.world.knob) / 0.55).ln(),
+            self.hands.string,
+            self.cups,
+            (self.world.loss_w_m2_k / 14.0).ln(),
+            (0.55f64.powf(self.world.knob) / 0.55).ln()
+        );
+        for v in &learnt.values {
+            let base = v.before.mean;
+            println!(
+                "   {:?}: {:+.3} ± {:.3} (before ± {:.3}) weights {:?} alone {:?}",
+                v.about,
+                v.now.mean - base,
+                v.now.sd,
+                v.before.sd,
+                v.from.iter().map(|f| (100.0 * f.weight).round()).collect::<Vec<_>>(),
+                v.from
+                    .iter()
+                    .map(|f| format!("{:+.2}±{:.2}", f.alone.mean - base, f.alone.sd))
+                    .collect::<Vec<_>>()
+            );
+        }
+    }
+}

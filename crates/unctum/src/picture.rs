@@ -1,0 +1,81 @@
+//! A photograph as it came from a phone, made upright and small; place and camera stay behind.
+
+use std::io::Cursor;
+
+use image::codecs::jpeg::JpegEncoder;
+use image::{DynamicImage, ImageDecoder, ImageReader, Limits};
+use rocket::http::Status;
+use unctum_store::photo::Photo;
+
+use crate::problem::{Answer, Problem};
+
+/// Largest file that is taken in.
+pub const MOST_MIB: u64 = 15;
+/// Longest side and most pixels that are unpacked, and most memory for that.
+const LONGEST_PX: u32 = 12_000;
+const MOST_PIXELS: u64 = 50_000_000;
+const MOST_BYTES: u64 = 256 * 1024 * 1024;
+/// Longest side that is kept, and of the small one.
+const KEPT_PX: u32 = 1600;
+const SMALL_PX: u32 = 360;
+const QUALITY: u8 = 82;
+
+fn refused(detail: &str) -> Problem {
+    Problem::new(Status::UnprocessableEntity, "no-picture", "No photograph", detail)
+}
+
+/// A photograph to keep. Of the file only its pixels are used.
+///
+/// # Errors
+/// 422 in words for what is no picture, is broken, or has too many pixels.
+pub fn shrunk(file: &[u8]) -> Answer<Photo> {
+    let cannot =
+        |_| refused("This file is no photograph that can be read. Take a JPEG, PNG or WebP picture.");
+    let mut reader =
+        ImageReader::new(Cursor::new(file)).with_guessed_format().map_err(|_| Problem::broken())?;
+    let mut limits = Limits::default();
+    limits.max_image_width = Some(LONGEST_PX);
+    limits.max_image_height = Some(LONGEST_PX);
+    limits.max_alloc = Some(MOST_BYTES);
+    reader.limits(limits);
+    let mut decoder = reader.into_decoder().map_err(too_large_or(cannot))?;
+    let (width, height) = decoder.dimensions();
+    if u64::from(width) * u64::from(height) > MOST_PIXELS {
+        return Err(too_many());
+    }
+    // How the phone was held is in the file; everything else in it is left behind.
+    let upright = decoder.orientation().unwrap_or(image::metadata::Orientation::NoTransforms);
+    let mut picture = DynamicImage::from_decoder(decoder).map_err(too_large_or(cannot))?;
+    picture.apply_orientation(upright);
+    let kept = within(&picture, KEPT_PX);
+    let small = within(&kept, SMALL_PX);
+    Ok(Photo {
+        width_px: i32::try_from(kept.width()).unwrap_or(0),
+        height_px: i32::try_from(kept.height()).unwrap_or(0),
+        image: jpeg(&kept)?,
+        small: jpeg(&small)?,
+    })
+}
+
+fn too_many() -> Problem {
+    refused("This picture has more pixels than any phone takes. Make it smaller, at most 50 megapixels.")
+}
+
+fn too_large_or(else_: impl Fn(image::ImageError) -> Problem) -> impl Fn(image::ImageError) -> Problem {
+    move |e| if matches!(e, image::ImageError::Limits(_)) { too_many() } else { else_(e) }
+}
+
+/// No longer than that on its longer side; what is smaller stays as it is.
+fn within(picture: &DynamicImage, longest_px: u32) -> DynamicImage {
+    if picture.width().max(picture.height()) <= longest_px {
+        return picture.clone();
+    }
+    picture.thumbnail(longest_px, longest_px)
+}
+
+fn jpeg(picture: &DynamicImage) -> Answer<Vec<u8>> {
+    let mut bytes = Vec::new();
+    let encoder = JpegEncoder::new_with_quality(&mut bytes, QUALITY);
+    picture.to_rgb8().write_with_encoder(encoder).map_err(|_| Problem::broken())?;
+    Ok(bytes)
+}

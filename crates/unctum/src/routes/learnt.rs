@@ -1,0 +1,201 @@
+//! What the kitchen has learnt from its batches, and what she says to it.
+
+use rocket::serde::json::Json;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{State, get, post};
+use serde::{Deserialize, Serialize};
+use unctum_core::kitchen::{KitchenDocument, Parameter};
+use unctum_core::learn::{BatchTold, Learnt, LearntValue, learn, shown};
+use unctum_store::{SqliteConnection, batch as rows, kitchen};
+use utoipa::ToSchema;
+
+use crate::app::App;
+use crate::body::Body;
+use crate::changes::Change;
+use crate::problem::{Answer, Problem};
+
+/// A batch that weighs little, or is left out.
+#[derive(Serialize, ToSchema)]
+pub struct OddBatch {
+    /// Its number.
+    pub batch_id: i32,
+    /// What it is called.
+    pub title: String,
+    /// When it was, ms since 1970.
+    pub at_ms: i64,
+    /// How much it weighs where it weighs least, 0–1.
+    pub weight: f64,
+    /// Why; a sentence each.
+    pub why: Vec<String>,
+    /// Whether she left it out.
+    pub left_out: bool,
+}
+
+/// What the kitchen has learnt.
+#[derive(Serialize, ToSchema)]
+pub struct LearntView {
+    /// From so many finished batches.
+    pub batches: usize,
+    /// What was learnt, by where it belongs.
+    pub values: Vec<LearntValue>,
+    /// Batches that weigh little.
+    pub odd: Vec<OddBatch>,
+}
+
+/// A batch counts as odd below this weight.
+const ODD: f64 = 0.5;
+
+/// What all batches tell: kept beside each, asked anew where something was written since.
+pub async fn all_told(app: &App) -> Answer<(Vec<BatchTold>, KitchenDocument)> {
+    let (mut told, missing, document) = app
+        .read(|c| {
+            let (told, missing) = rows::all_told(c)?;
+            Ok((told, missing, kitchen::load(c)?))
+        })
+        .await?;
+    if !missing.is_empty() {
+        let by = document.clone();
+        let anew = app
+            .read(move |c| missing.into_iter().filter_map(|id| rows::ask(c, id, &by).transpose()).collect())
+            .await?;
+        let keep: Vec<BatchTold> = anew;
+        told.extend(keep.iter().cloned());
+        app.write(move |c| keep.iter().try_for_each(|t| rows::keep_told(c, t))).await?;
+    }
+    Ok((told, document))
+}
+
+async fn learnt(app: &App) -> Answer<(Learnt, Vec<BatchTold>, KitchenDocument)> {
+    let (told, document) = all_told(app).await?;
+    let work = spawn_blocking(move || {
+        let learnt = learn(&told, |about| document.told(about), &document.learning);
+        (learnt, told, document)
+    });
+    work.await.map_err(|_| Problem::broken())
+}
+
+fn view(app: &App, (learnt, told, document): (Learnt, Vec<BatchTold>, KitchenDocument)) -> LearntView {
+    let newest = |key: &str| {
+        let own = told.iter().rev().find(|t| {
+            t.evidence.iter().flat_map(|e| &e.seen).flat_map(|s| &s.of).any(|p| {
+                matches!(&p.about, Parameter::Wish { sweet_key } | Parameter::Lost { sweet_key } | Parameter::Yield { sweet_key }
+                    | Parameter::Sweetness { sweet_key } | Parameter::Keeping { sweet_key } if sweet_key == key)
+            })
+        });
+        own.map(|t| t.title.clone())
+    };
+    let sweet = |key: &str| {
+        let shipped = app.catalogue.sweet(key).map(|s| s.name.clone()).ok();
+        shipped.or_else(|| newest(key)).unwrap_or_else(|| key.to_owned())
+    };
+    let values = shown(&learnt, &document, sweet);
+    let odd = told.iter().filter_map(|t| {
+        let left_out = document.learning.left_out.contains(&t.batch_id);
+        let weight = learnt.weights.get(&t.batch_id).copied().unwrap_or(0.0);
+        let mut why = t.odd.clone();
+        if why.is_empty() && weight < ODD && !left_out {
+            why.push(
+                "It contradicts the others: a slip of the finger, perhaps, or an odd evening.".to_owned(),
+            );
+        }
+        (left_out || weight < ODD).then(|| OddBatch {
+            batch_id: t.batch_id,
+            title: t.title.clone(),
+            at_ms: t.at_ms,
+            weight,
+            why,
+            left_out,
+        })
+    });
+    let mut odd: Vec<OddBatch> = odd.collect();
+    odd.sort_by_key(|o| std::cmp::Reverse(o.at_ms));
+    LearntView { batches: told.len(), values, odd }
+}
+
+/// What the kitchen has learnt from its batches.
+///
+/// # Errors
+/// Those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook", responses((status = 200, body = LearntView)))]
+#[get("/learnt")]
+pub async fn what_was_learnt(app: &State<App>) -> Answer<Json<LearntView>> {
+    Ok(Json(view(app, learnt(app).await?)))
+}
+
+/// What she says to what was learnt.
+#[derive(Debug, Clone, PartialEq, Deserialize, ToSchema)]
+#[serde(tag = "act", rename_all = "snake_case", deny_unknown_fields)]
+pub enum SaidToIt {
+    /// It is used from now on.
+    Accept {
+        /// What.
+        about: Parameter,
+    },
+    /// It is not used.
+    Refuse {
+        /// What.
+        about: Parameter,
+    },
+    /// What batches taught of it up to now is forgotten.
+    Forget {
+        /// What.
+        about: Parameter,
+    },
+    /// What she said to it is taken back.
+    TakeBack {
+        /// What.
+        about: Parameter,
+    },
+    /// A batch is left out of all learning, or teaches again.
+    LeaveOut {
+        /// Its number.
+        batch_id: i32,
+        /// Whether it is left out.
+        out: bool,
+    },
+}
+
+/// Uses what was learnt of something, or does not, forgets it, takes that back; leaves a batch out. The kitchen can be
+/// taken back to what it was before.
+///
+/// # Errors
+/// 422 where no batch says anything of it; 404 for a batch that is not there.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook", request_body = SaidToIt,
+    responses((status = 200, body = LearntView), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[post("/learnt", data = "<body>")]
+pub async fn say_to_learnt(app: &State<App>, body: Body<SaidToIt>) -> Answer<Json<LearntView>> {
+    let said = body.0?;
+    let now_ms = app.clock.now_ms();
+    let (learnt_now, _, _) = learnt(app).await?;
+    app.write(move |c| say(c, &said, &learnt_now, now_ms)).await?;
+    app.tell(Change::Kitchen);
+    Ok(Json(view(app, learnt(app).await?)))
+}
+
+fn say(c: &mut SqliteConnection, said: &SaidToIt, learnt: &Learnt, now_ms: i64) -> unctum_store::Result<()> {
+    let mut document = kitchen::load(c)?;
+    let reason = match said {
+        SaidToIt::Accept { about } => {
+            document.accept(learnt, about, now_ms)?;
+            "Used what was learnt"
+        }
+        SaidToIt::Refuse { about } => {
+            document.refuse(learnt, about)?;
+            "Did not want what was learnt"
+        }
+        SaidToIt::Forget { about } => {
+            document.forget(about, now_ms);
+            "Let something learnt be forgotten"
+        }
+        SaidToIt::TakeBack { about } => {
+            document.take_back(about);
+            "Took back what was said to something learnt"
+        }
+        SaidToIt::LeaveOut { batch_id, out } => {
+            rows::load(c, *batch_id)?;
+            document.leave_out(*batch_id, *out);
+            if *out { "Left a batch out of what is learnt" } else { "Let a batch teach again" }
+        }
+    };
+    kitchen::save(c, &document, reason, now_ms)
+}
