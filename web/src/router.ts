@@ -81,8 +81,22 @@ export const router = createRouter({
       meta: { room: 'notebook', title: 'Notebook' },
     },
     {
+      path: '/notebook/learnt',
+      component: () => import('./rooms/notebook/learnt/LearntRoom.vue'),
+      meta: { room: 'notebook', title: 'Learnt' },
+    },
+    {
+      path: '/notebook/compare',
+      component: () => import('./rooms/notebook/CompareRoom.vue'),
+      props: (to) => ({
+        first: Number(to.query['first']),
+        second: Number(to.query['second']),
+      }),
+      meta: { room: 'notebook', title: 'Two batches' },
+    },
+    {
       path: '/notebook/:id(\\d+)',
-      component: () => import('./rooms/notebook/BatchPage.vue'),
+      component: () => import('./rooms/notebook/page/BatchPage.vue'),
       props: (to) => ({ id: Number(to.params['id']) }),
       meta: { room: 'notebook', title: 'Batch' },
     },

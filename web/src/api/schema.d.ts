@@ -72,6 +72,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The same batch once more, with the changes that follow from how it went. Nothing is stored.
+         * @description # Errors
+         *     404; 400, 413 or 422.
+         */
+        post: operations["make_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches/{id}/events": {
         parameters: {
             query?: never;
@@ -93,6 +114,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes a photograph in: upright, shrunk, without place and camera.
+         * @description # Errors
+         *     404; 413 for one that is too large; 422 for a file that is no picture, or of too many pixels; nothing is kept then.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches/{id}/rescue": {
         parameters: {
             query?: never;
@@ -108,6 +150,69 @@ export interface paths {
         get: operations["rescue"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/tale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What one batch tells: its way, planned against real, likely causes, photographs, tastings.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["tale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/tastings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Writes down how a batch tasted on a later day.
+         * @description # Errors
+         *     404; 400, 413 or 422; nothing is kept then.
+         */
+        post: operations["taste_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/tastings/{tasting_id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes a tasting away, or brings it back.
+         * @description # Errors
+         *     404.
+         */
+        post: operations["untaste"];
         delete?: never;
         options?: never;
         head?: never;
@@ -930,6 +1035,33 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What the kitchen has learnt from its batches.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["what_was_learnt"];
+        put?: never;
+        /**
+         * Uses what was learnt of something, or does not, forgets it, takes that back; leaves a batch out. The kitchen can be
+         *     taken back to what it was before.
+         * @description # Errors
+         *     422 where no batch says anything of it; 404 for a batch that is not there.
+         */
+        post: operations["say_to_learnt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/live": {
         parameters: {
             query?: never;
@@ -1105,6 +1237,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/notebook/batches.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All batches as a table.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["batches_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notebook/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Two batches beside each other.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["compare_batches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/notebook/copy": {
         parameters: {
             query?: never;
@@ -1118,6 +1292,90 @@ export interface paths {
          *     403 from elsewhere than the kitchen's computer; those of the store.
          */
         get: operations["copy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notebook/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reads a file of everything in: all of it where nothing was kept yet, else the batches that are not here.
+         * @description # Errors
+         *     403 from elsewhere than the kitchen's computer; 400, 413 or 422; nothing is changed then.
+         */
+        post: operations["read_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notebook/everything.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everything in the notebook as one file, photographs too.
+         * @description # Errors
+         *     403 from elsewhere than the kitchen's computer; those of the store.
+         */
+        get: operations["everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notebook/index": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What the notebook can be searched by.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["notebook_index"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/notebook/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All readings as a table.
+         * @description # Errors
+         *     Those of the store.
+         */
+        get: operations["readings_table"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1272,6 +1530,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/photos/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A photograph.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes a photograph away, or brings it back.
+         * @description # Errors
+         *     404.
+         */
+        post: operations["remove_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rescue": {
         parameters: {
             query?: never;
@@ -1287,6 +1587,23 @@ export interface paths {
          *     400, 413 or 422 with a sentence and a code.
          */
         post: operations["rescue_mass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schemas/notebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of everything in a notebook. */
+        get: operations["notebook_schema"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2182,6 +2499,34 @@ export interface components {
              */
             water_g: number;
         };
+        /** @description A batch made again. */
+        Again: {
+            /** @description The same once more, with the changes that were wanted. */
+            ask: components["schemas"]["StartAsk"];
+            /** @description Changes that follow from how it went. */
+            changes: components["schemas"]["AgainChange"][];
+            /** @description What to mind, that no figure changes. */
+            mind: string[];
+        };
+        /** @description Which changes are wanted when a batch is made again. */
+        AgainAsk: {
+            /** @description Those of the changes that are wanted; all if left out. */
+            wanted?: components["schemas"]["AgainKey"][] | null;
+        };
+        /** @description A change that follows. */
+        AgainChange: {
+            /** @description Key of the change. */
+            key: components["schemas"]["AgainKey"];
+            /** @description Why. */
+            why: string;
+            /** @description What is changed. */
+            words: string;
+        };
+        /**
+         * @description What a change is of.
+         * @enum {string}
+         */
+        AgainKey: "aim" | "sweetness" | "pan";
         /**
          * @description A test against the stage it was made for.
          * @enum {string}
@@ -2348,6 +2693,15 @@ export interface components {
             /** @description Planned against real. */
             summary: components["schemas"]["BatchSummary"];
         };
+        /** @description Two batches beside each other. */
+        BatchComparison: {
+            /** @description What is told of both, what differs at the head. */
+            differences: components["schemas"]["BatchDifference"][];
+            /** @description The first. */
+            first: components["schemas"]["BatchTrack"];
+            /** @description The second. */
+            second: components["schemas"]["BatchTrack"];
+        };
         /** @description What a batch costs. */
         BatchCost: {
             /**
@@ -2372,6 +2726,17 @@ export interface components {
             title: string;
             /** @description Names of what nobody told the price of. */
             unpriced: string[];
+        };
+        /** @description Something in which two batches differ, or not. */
+        BatchDifference: {
+            /** @description Whether they differ. */
+            differs: boolean;
+            /** @description Of the first. */
+            first: string;
+            /** @description Of the second. */
+            second: string;
+            /** @description What. */
+            what: string;
         };
         /** @description Something that happened. */
         BatchEvent: {
@@ -2523,8 +2888,13 @@ export interface components {
             allergens?: string[];
             /** @description What was chosen on the sweet's page. */
             chosen?: components["schemas"]["Chosen"];
+            /** @description What was known of this pan and of her hand when it was started. */
+            habits?: components["schemas"]["Habits"];
+            keeps?: components["schemas"]["Keeps"] | null;
             /** @description The cook's ladder. */
             ladder?: components["schemas"]["Ladder"];
+            /** @description What of that, and of everything else, was learnt from earlier batches. */
+            learnt?: components["schemas"]["Known"][];
             /** @description The measured list. */
             lines: components["schemas"]["Line"][];
             /** @description What goes wrong with it, and what to do. */
@@ -2655,6 +3025,37 @@ export interface components {
              * @description Water poured back in, g.
              */
             water_added_g: number;
+        };
+        /** @description What one batch tells. */
+        BatchTale: {
+            /** @description Likely causes of how it turned out, the largest first. */
+            causes: components["schemas"]["Cause"][];
+            /** @description Its photographs, oldest first. */
+            photos: components["schemas"]["PhotoTold"][];
+            /** @description Its steps, planned against real. */
+            steps: components["schemas"]["StepTold"][];
+            /** @description Its tastings, oldest first. */
+            tastings: components["schemas"]["TastingTold"][];
+            /** @description As it is drawn. */
+            track: components["schemas"]["BatchTrack"];
+        };
+        /** @description One batch as it is drawn. */
+        BatchTrack: {
+            boil?: components["schemas"]["BoilWay"] | null;
+            /**
+             * Format: double
+             * @description What is dissolved in the syrup, g.
+             */
+            dissolved_g?: number | null;
+            /** @description Its steps along its minutes. */
+            ribbon: components["schemas"]["RibbonStep"][];
+            /**
+             * Format: int64
+             * @description When it was started, ms since 1970.
+             */
+            started_ms: number;
+            /** @description What it is called. */
+            title: string;
         };
         /** @description A batch with everything that follows from its log. */
         BatchView: {
@@ -2891,6 +3292,16 @@ export interface components {
              */
             took_s: number;
         };
+        /** @description The way of a syrup, looked back at. */
+        BoilWay: {
+            /**
+             * Format: int64
+             * @description When its heat went on, ms since 1970.
+             */
+            begun_ms: number;
+            /** @description From there to the end of its boil. */
+            way: components["schemas"]["WayPoint"][];
+        };
         /** @description The box that a label is for. */
         BoxAsk: {
             /**
@@ -3004,6 +3415,25 @@ export interface components {
              */
             total_min: number;
         };
+        /** @description A likely cause. */
+        Cause: {
+            /** @description What it is of. */
+            kind: components["schemas"]["CauseKind"];
+            /** @description What to do next time. */
+            next: string;
+            /**
+             * Format: double
+             * @description By how much it made the syrup stronger, in points of strength; negative: weaker. None where it has no such size.
+             */
+            points?: number | null;
+            /** @description What the log shows, in a sentence with its figures. */
+            words: string;
+        };
+        /**
+         * @description What a cause is of.
+         * @enum {string}
+         */
+        CauseKind: "turn_off" | "carried_on" | "test" | "minutes" | "grain" | "aim";
         /** @description Something changed that a screen may show. */
         Change: {
             /**
@@ -3191,6 +3621,12 @@ export interface components {
         /** @description What was chosen when a batch was started: enough to say it, and to make it again. */
         Chosen: {
             /**
+             * Format: double
+             * @description How much further within its stage its syrup was aimed, in stages, if she asked for it.
+             * @default null
+             */
+            aim_stages: number | null;
+            /**
              * @description The same in words: “with peanuts”.
              * @default []
              */
@@ -3235,6 +3671,12 @@ export interface components {
             ring_id: number | null;
             /** @default null */
             size: components["schemas"]["Size"] | null;
+            /**
+             * Format: int32
+             * @description Number of the thermometer in the kitchen.
+             * @default null
+             */
+            thermometer_id: number | null;
             /**
              * @description What was changed.
              * @default []
@@ -4502,6 +4944,16 @@ export interface components {
              */
             medium: number;
         };
+        /** @description What was to be forgotten. */
+        Forgotten: {
+            /** @description What of. */
+            about: components["schemas"]["Parameter"];
+            /**
+             * Format: int64
+             * @description Batches up to this moment teach nothing of it, ms since 1970.
+             */
+            until_ms: number;
+        };
         /** @description Everything that follows from a method at one size. */
         Formula: {
             /** @description Allergens. */
@@ -4869,6 +5321,45 @@ export interface components {
             better: string;
             /** @description The figure. */
             words: string;
+        };
+        /** @description How a pan and a hand usually are, as far as that is known. Before anything was learnt: [`Habits::default`]. */
+        Habits: {
+            /**
+             * Format: double
+             * @description How much too high her thermometer may read beyond what is known, K, as a standard deviation; as exactly as
+             *     after a check if left out.
+             */
+            bias_sd_k?: number | null;
+            /**
+             * Format: double
+             * @description How far what her cups hold may be from what was told, as the standard deviation of its logarithm; as usual if
+             *     left out.
+             */
+            cups_sd?: number | null;
+            /** @description Length of her strings against the book's, as a logarithm. */
+            hand_ln: components["schemas"]["Normal"];
+            /**
+             * Format: double
+             * @description The same of high.
+             */
+            high_ln?: number;
+            /**
+             * Format: double
+             * @description How far one look at a string is from the next, as the standard deviation of its logarithm.
+             */
+            look_sd: number;
+            /** @description Heat the pan loses against what is usual, as a logarithm. */
+            loss_ln: components["schemas"]["Normal"];
+            /**
+             * Format: double
+             * @description What her low and her high flame give against their share, beside what medium gives, as logarithms.
+             */
+            low_ln?: number;
+            /** @description How far the ring's heat, the pan's loss and her hand go together. */
+            together?: components["schemas"]["TogetherBy"];
+            wall_ln?: components["schemas"]["Normal"] | null;
+            /** @description How much stronger than aimed she wants a syrup, in stages. */
+            wish_stages: components["schemas"]["Normal"];
         };
         /** @description That the program is up. */
         Health: {
@@ -5284,6 +5775,19 @@ export interface components {
              */
             room_days: number;
         };
+        /** @description How long a sweet keeps. */
+        Keeps: {
+            /**
+             * Format: double
+             * @description Days in the cold.
+             */
+            cold_days: number;
+            /**
+             * Format: double
+             * @description Days in the room.
+             */
+            room_days: number;
+        };
         /** @description Days as they stand. */
         KeptDays: {
             /** @description They. */
@@ -5299,6 +5803,11 @@ export interface components {
              */
             version: number;
         };
+        /**
+         * @description Where it was kept.
+         * @enum {string}
+         */
+        KeptIn: "room" | "cold";
         /** @description An ingredient with its key. */
         KeyedIngredient: {
             /** @description It. */
@@ -5382,6 +5891,8 @@ export interface components {
             bench?: components["schemas"]["Bench"];
             /** @description The cook's own edges of the stages. */
             ladder?: components["schemas"]["Ladder"];
+            /** @description What was learnt from its batches, and what she said to it. */
+            learning?: components["schemas"]["Learning"];
             /** @description Its cups and spoons. */
             measures?: components["schemas"]["NumberedMeasure"][];
             /** @description What the cook calls it. */
@@ -5409,6 +5920,12 @@ export interface components {
             is_cup: boolean[];
             /** @description As the cook set it up. */
             kitchen: components["schemas"]["KitchenDocument"];
+            /** @description Its rings with what was learnt of them: what is reckoned is reckoned with these. */
+            known_rings: components["schemas"]["NumberedRing"][];
+            /** @description Its thermometers with what was learnt of them. */
+            known_thermometers: components["schemas"]["NumberedThermometer"][];
+            /** @description What earlier batches taught that is used. */
+            learnt: components["schemas"]["LearntUse"][];
             /**
              * Format: double
              * @description Air pressure computed with, Pa.
@@ -5441,6 +5958,27 @@ export interface components {
             rings: components["schemas"]["ThingWords"][];
             /** @description The thermometers. */
             thermometers: components["schemas"]["ThingWords"][];
+        };
+        /** @description A value that was learnt from batches, and accepted. */
+        Known: {
+            /** @description What of. */
+            about: components["schemas"]["Parameter"];
+            /**
+             * Format: int64
+             * @description When it was accepted, ms since 1970.
+             */
+            accepted_ms: number;
+            /**
+             * Format: int32
+             * @description From so many batches.
+             */
+            batches: number;
+            /** @description What was told or checked when it was accepted; where that changed since, this is put aside. */
+            over: components["schemas"]["Normal"];
+            /** @description The value. */
+            value: components["schemas"]["Normal"];
+            /** @description What it goes together with: where one is more than was learnt, so is the other. */
+            with?: components["schemas"]["Together"][];
         };
         /** @description What has to stand on a box. */
         Label: {
@@ -5557,6 +6095,116 @@ export interface components {
             title: string;
             /** @description The verdict. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description What was learnt from batches, and what she said to it. */
+        Learning: {
+            /**
+             * @description What she let be forgotten.
+             * @default []
+             */
+            forgotten: components["schemas"]["Forgotten"][];
+            /**
+             * @description What she accepted.
+             * @default []
+             */
+            known: components["schemas"]["Known"][];
+            /**
+             * @description Numbers of batches that are to teach nothing.
+             * @default []
+             */
+            left_out: number[];
+            /**
+             * @description What she refused.
+             * @default []
+             */
+            refused: components["schemas"]["Refused"][];
+        };
+        /**
+         * @description Where something that is learnt belongs.
+         * @enum {string}
+         */
+        LearntGroup: "hob" | "instruments" | "hands" | "sweets";
+        /** @description What one batch said, on the scale of the drawing. */
+        LearntTick: {
+            /**
+             * Format: int64
+             * @description When it was, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Number of the batch.
+             */
+            batch_id: number;
+            /** @description What it said by itself. */
+            said: components["schemas"]["Spread"];
+            /**
+             * Format: double
+             * @description How much it weighs, 0–1.
+             */
+            weight: number;
+        };
+        /** @description Something learnt that is used. */
+        LearntUse: {
+            /** @description What of. */
+            about: components["schemas"]["Parameter"];
+            /**
+             * Format: int32
+             * @description From so many batches.
+             */
+            batches: number;
+            /** @description What it says and what it changes, in a sentence. */
+            words: string;
+        };
+        /** @description Something that was learnt, as it is shown. */
+        LearntValue: {
+            /** @description What it is of. */
+            about: components["schemas"]["Parameter"];
+            /**
+             * Format: int32
+             * @description From so many batches, those that hardly count left aside.
+             */
+            batches: number;
+            /** @description What was told or checked. */
+            before: components["schemas"]["Spread"];
+            /**
+             * Format: int32
+             * @description Decimals that are worth showing.
+             */
+            decimals: number;
+            /** @description Whether what was learnt before some moment is forgotten. */
+            forgotten: boolean;
+            /** @description What each batch said, oldest first. */
+            from: components["schemas"]["LearntTick"][];
+            /** @description Where it belongs. */
+            group: components["schemas"]["LearntGroup"];
+            /** @description What it is called. */
+            name: string;
+            /** @description What is known now. */
+            now: components["schemas"]["Spread"];
+            /** @description Whether it is worth asking whether it is to be used. */
+            offered: boolean;
+            /** @description Whether she did not want it. */
+            refused: boolean;
+            /** @description What it says and what it changes, in a sentence. */
+            says: string;
+            /** @description Unit of the scale. */
+            unit: string;
+            used?: components["schemas"]["Spread"] | null;
+            /**
+             * Format: int32
+             * @description From so many batches what is used was learnt.
+             */
+            used_batches: number;
+        };
+        /** @description What the kitchen has learnt. */
+        LearntView: {
+            /** @description From so many finished batches. */
+            batches: number;
+            /** @description Batches that weigh little. */
+            odd: components["schemas"]["OddBatch"][];
+            /** @description What was learnt, by where it belongs. */
+            values: components["schemas"]["LearntValue"][];
         };
         /** @description What a verdict teaches. */
         Lesson: {
@@ -5805,6 +6453,18 @@ export interface components {
         } | {
             /** @enum {string} */
             looks: "lifted";
+        };
+        /** @description A sweet that was made. */
+        MadeSweet: {
+            /**
+             * Format: int64
+             * @description How many batches of it there are.
+             */
+            batches: number;
+            /** @description Its key. */
+            key: string;
+            /** @description Its name. */
+            name: string;
         };
         /**
          * @description How a step holds the cook.
@@ -6235,6 +6895,54 @@ export interface components {
             /** @enum {string} */
             kind: "clearer";
         };
+        /**
+         * @description A value that is not known exactly, as a normal distribution; the unit stands in the name of the field.
+         *
+         *     ```
+         *     use unctum_core::numeric::Normal;
+         *     let both = Normal { mean: 0.0, sd: 0.2 }.and(Normal { mean: 0.3, sd: 0.1 });
+         *     assert!((both.mean - 0.24).abs() < 1e-12 && both.sd < 0.1);
+         *     ```
+         */
+        Normal: {
+            /**
+             * Format: double
+             * @description Mean.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description Standard deviation.
+             */
+            sd: number;
+        };
+        /** @description Everything in a notebook. */
+        NotebookFile: {
+            /** @description Always `unctum-notebook`. */
+            format: string;
+            /** @description Everything. */
+            notebook: components["schemas"]["Whole"];
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             */
+            version: number;
+        };
+        /** @description What the notebook can be searched by. */
+        NotebookIndex: {
+            /**
+             * Format: int64
+             * @description When its newest was.
+             */
+            newest_ms?: number | null;
+            /**
+             * Format: int64
+             * @description When its oldest batch was started, ms since 1970.
+             */
+            oldest_ms?: number | null;
+            /** @description Sweets that were made. */
+            sweets: components["schemas"]["MadeSweet"][];
+        };
         /** @description One number of each. */
         NumberPair: {
             /**
@@ -6301,6 +7009,30 @@ export interface components {
             id?: number | null;
             /** @description It. */
             tray: components["schemas"]["Tray"];
+        };
+        /** @description A batch that weighs little, or is left out. */
+        OddBatch: {
+            /**
+             * Format: int64
+             * @description When it was, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            batch_id: number;
+            /** @description Whether she left it out. */
+            left_out: boolean;
+            /** @description What it is called. */
+            title: string;
+            /**
+             * Format: double
+             * @description How much it weighs where it weighs least, 0–1.
+             */
+            weight: number;
+            /** @description Why; a sentence each. */
+            why: string[];
         };
         /** @description A variation that can be asked for. */
         Offer: {
@@ -6485,6 +7217,11 @@ export interface components {
             /** @description Where the clock on her wall goes. */
             zone?: string;
         };
+        /**
+         * @description Kinds of work whose pace is learnt.
+         * @enum {string}
+         */
+        Pace: "making_ready" | "handwork" | "kneading" | "roasting" | "reducing" | "cooking" | "frying" | "soaking" | "setting";
         /** @description Coming in by the code on the screen. */
         Pair: {
             /** @description The code. */
@@ -6606,6 +7343,92 @@ export interface components {
              * @description Its version, for `If-Match`; 0 before anything was written down.
              */
             version: number;
+        };
+        /** @description Something of a kitchen or its cook that batches teach. Factors are logarithms. */
+        Parameter: {
+            /** @enum {string} */
+            kind: "ring_power";
+            /**
+             * Format: int32
+             * @description Number of the ring.
+             */
+            ring_id: number;
+        } | {
+            /** @description The word. */
+            flame: components["schemas"]["Flame"];
+            /** @enum {string} */
+            kind: "ring_word";
+            /**
+             * Format: int32
+             * @description Number of the ring.
+             */
+            ring_id: number;
+        } | {
+            /** @enum {string} */
+            kind: "pan_loss";
+            /**
+             * Format: int32
+             * @description Number of the pan.
+             */
+            pan_id: number;
+        } | {
+            /** @enum {string} */
+            kind: "pan_heat";
+            /**
+             * Format: int32
+             * @description Number of the pan.
+             */
+            pan_id: number;
+        } | {
+            /** @enum {string} */
+            kind: "thermometer_offset";
+            /**
+             * Format: int32
+             * @description Number of the thermometer.
+             */
+            thermometer_id: number;
+        } | {
+            /** @enum {string} */
+            kind: "her_string";
+        } | {
+            /** @enum {string} */
+            kind: "her_drop";
+        } | {
+            /** @enum {string} */
+            kind: "her_look";
+        } | {
+            /** @enum {string} */
+            kind: "cups";
+        } | {
+            /** @enum {string} */
+            kind: "pace";
+            /** @description The work. */
+            work: components["schemas"]["Pace"];
+        } | {
+            /** @enum {string} */
+            kind: "yield";
+            /** @description Key of the sweet. */
+            sweet_key: string;
+        } | {
+            /** @enum {string} */
+            kind: "lost";
+            /** @description Key of the sweet. */
+            sweet_key: string;
+        } | {
+            /** @enum {string} */
+            kind: "wish";
+            /** @description Key of the sweet. */
+            sweet_key: string;
+        } | {
+            /** @enum {string} */
+            kind: "sweetness";
+            /** @description Key of the sweet. */
+            sweet_key: string;
+        } | {
+            /** @enum {string} */
+            kind: "keeping";
+            /** @description Key of the sweet. */
+            sweet_key: string;
         };
         /** @description So much of one sweetener. */
         Part: {
@@ -6740,6 +7563,29 @@ export interface components {
              * @description Syrup that flows.
              */
             syrup_frac: number;
+        };
+        /** @description A photograph of a batch. */
+        PhotoTold: {
+            /**
+             * Format: int64
+             * @description When it was added, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Height, pixels.
+             */
+            height_px: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int32
+             * @description Width, pixels.
+             */
+            width_px: number;
         };
         /**
          * @description How a sight is drawn.
@@ -7256,6 +8102,17 @@ export interface components {
             /** @description Its text. */
             text: string;
         };
+        /** @description What came of reading a notebook in. */
+        ReadIn: {
+            /** @description Batches that came in. */
+            batches: number;
+            /** @description Batches that were here already and stayed as they are. */
+            doubled: number;
+            /** @description Batches that cannot be read and were left out. */
+            unreadable: number;
+            /** @description Whether everything was taken: nothing was kept here before. */
+            whole: boolean;
+        };
         /** @description A line of somebody's text and what it was taken for. */
         ReadPart: {
             /** @description What it was taken for. */
@@ -7406,6 +8263,16 @@ export interface components {
              */
             water_to_lose_g: number;
         };
+        /** @description What she did not want to use. */
+        Refused: {
+            /** @description What of. */
+            about: components["schemas"]["Parameter"];
+            /**
+             * Format: int32
+             * @description As many batches had taught it then; it is offered again when some more have.
+             */
+            batches: number;
+        };
         /** @description An instrument with the token that it shows; nobody is told the token again. */
         Registered: {
             /** @description It. */
@@ -7525,6 +8392,25 @@ export interface components {
             learnt: components["schemas"]["ClockStrength"];
             /** @description What the same minutes give here. */
             same_minutes_here: components["schemas"]["ClockStrength"];
+        };
+        /** @description A step on the ribbon of a batch. */
+        RibbonStep: {
+            /**
+             * Format: double
+             * @description From, after the start, min.
+             */
+            from_min: number;
+            /** @description Whether something stands on a flame. */
+            on_flame: boolean;
+            /** @description Key of the step. */
+            step: string;
+            /** @description What it is. */
+            title: string;
+            /**
+             * Format: double
+             * @description To.
+             */
+            to_min: number;
         };
         /** @description A ring of the hob. */
         Ring: {
@@ -7678,6 +8564,38 @@ export interface components {
             sights: components["schemas"]["SightState"][];
             /** @description Key of the step. */
             step: string;
+        };
+        /** @description What she says to what was learnt. */
+        SaidToIt: {
+            /** @description What. */
+            about: components["schemas"]["Parameter"];
+            /** @enum {string} */
+            act: "accept";
+        } | {
+            /** @description What. */
+            about: components["schemas"]["Parameter"];
+            /** @enum {string} */
+            act: "refuse";
+        } | {
+            /** @description What. */
+            about: components["schemas"]["Parameter"];
+            /** @enum {string} */
+            act: "forget";
+        } | {
+            /** @description What. */
+            about: components["schemas"]["Parameter"];
+            /** @enum {string} */
+            act: "take_back";
+        } | {
+            /** @enum {string} */
+            act: "leave_out";
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            batch_id: number;
+            /** @description Whether it is left out. */
+            out: boolean;
         };
         /** @description A reading of an instrument at its moment, as it was shown. */
         Sample: {
@@ -8457,6 +9375,11 @@ export interface components {
          *     }
          */
         StartAsk: {
+            /**
+             * Format: double
+             * @description How much further within its stage the syrup is boiled, in stages; as was learnt of the sweet if left out.
+             */
+            aim_stages?: number | null;
             charge?: components["schemas"]["Charge"] | null;
             contents?: components["schemas"]["Contents"] | null;
             /**
@@ -8496,6 +9419,8 @@ export interface components {
         /** @description What a start would be: everything the sheet shows before the heat. */
         StartPlan: {
             last_time?: components["schemas"]["LastTime"] | null;
+            /** @description What earlier batches taught that it is reckoned with. */
+            learnt: components["schemas"]["LearntUse"][];
             /** @description What of it does not fit her pans, or what stands in them: it can be begun all the same. */
             misfits: string[];
             /** @description The batch as it would be set up. */
@@ -8771,6 +9696,39 @@ export interface components {
             rounds?: number | null;
             /** @description Key of the step. */
             step: string;
+        };
+        /** @description A step as it was planned and as it was made. */
+        StepTold: {
+            /**
+             * Format: double
+             * @description After the start, min.
+             */
+            began_min?: number | null;
+            /**
+             * Format: int32
+             * @description Where its time lies against the plan: negative for shorter than its interval, positive for longer, 0 within.
+             */
+            off: number;
+            /**
+             * Format: double
+             * @description What its mass was to weigh at the end, g.
+             */
+            planned_g?: number | null;
+            planned_min?: components["schemas"]["Spread"] | null;
+            /**
+             * Format: double
+             * @description What the last weighing within it said, g, the pan taken off.
+             */
+            real_g?: number | null;
+            /**
+             * Format: double
+             * @description Minutes as they were; none where it was not ended.
+             */
+            real_min?: number | null;
+            /** @description Key of the step. */
+            step: string;
+            /** @description What it is. */
+            title: string;
         };
         /** @description An act of one of the batches. */
         StoveAct: {
@@ -9164,6 +10122,49 @@ export interface components {
          */
         Taste: "right" | "too_sweet" | "flat" | "raw" | "burnt";
         /**
+         * @description How it was.
+         * @enum {string}
+         */
+        Tasted: "good" | "drier" | "stale" | "off";
+        /** @description A tasting. */
+        Tasting: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What to remember. */
+            note?: string;
+            /** @description Where it was kept. */
+            place: components["schemas"]["KeptIn"];
+            /** @description How it was. */
+            tasted: components["schemas"]["Tasted"];
+        };
+        /** @description A tasting of a later day. */
+        TastingTold: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: double
+             * @description Days after it was made.
+             */
+            day: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description What to remember. */
+            note: string;
+            /** @description Where it was kept. */
+            place: components["schemas"]["KeptIn"];
+            /** @description How it was. */
+            tasted: components["schemas"]["Tasted"];
+        };
+        /**
          * @description How temperatures are written.
          * @enum {string}
          */
@@ -9350,6 +10351,34 @@ export interface components {
          * @enum {string}
          */
         Timing: "fixed" | "mass" | "pieces" | "pots" | "heat";
+        /** @description How far one value goes together with another. */
+        Together: {
+            /** @description The other. */
+            about: components["schemas"]["Parameter"];
+            /**
+             * Format: double
+             * @description Their correlation, −1 to 1.
+             */
+            correlation: number;
+        };
+        /** @description Correlations of what was learnt together, −1 to 1. */
+        TogetherBy: {
+            /**
+             * Format: double
+             * @description Of the pan's loss and her hand.
+             */
+            loss_hand: number;
+            /**
+             * Format: double
+             * @description Of the ring's heat and her hand.
+             */
+            power_hand: number;
+            /**
+             * Format: double
+             * @description Of the ring's heat and the pan's loss.
+             */
+            power_loss: number;
+        };
         /** @description A tray to set sweets in. */
         Tray: {
             /**
@@ -9792,6 +10821,29 @@ export interface components {
             /** @description How it is read. */
             words: string;
         };
+        /** @description A pan at a moment of its way. */
+        WayPoint: {
+            /**
+             * Format: double
+             * @description Since the heat went on, s.
+             */
+            at_s: number;
+            /**
+             * Format: double
+             * @description Temperature, °C.
+             */
+            liquid_c: number;
+            /**
+             * Format: double
+             * @description Strength, 0–1.
+             */
+            solids_frac: number;
+            /**
+             * Format: double
+             * @description Water in it, g.
+             */
+            water_g: number;
+        };
         /** @description Something that makes the days possible. */
         WayTold: {
             /** @description The days with it. */
@@ -9820,12 +10872,275 @@ export interface components {
             /** @description What helps, the least trouble first; at most six. Where nothing is enough by itself, what helps most. */
             ways: components["schemas"]["WayTold"][];
         };
+        /** @description Everything. */
+        Whole: {
+            /** @description The batches, oldest first. */
+            batches: components["schemas"]["WholeBatch"][];
+            /** @description The kitchen. */
+            kitchen: components["schemas"]["WholeKitchen"];
+            /** @description Orders, days and the cupboard. */
+            papers?: components["schemas"]["WholePaper"][];
+            /** @description The own sweets, oldest first. */
+            sweets: components["schemas"]["WholeSweet"][];
+            /** @description Unfinished work. */
+            unfinished: components["schemas"]["WholeUnfinished"][];
+        };
+        /** @description A batch with its log and its verdict. */
+        WholeBatch: {
+            /**
+             * Format: int32
+             * @description The days it was planned for.
+             */
+            days_id?: number | null;
+            /** @description Name of the entry it was started with. */
+            entry_id?: string | null;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description What happened, as it was written. */
+            log: components["schemas"]["WholeEntry"][];
+            /** @description Photographs. */
+            photos?: components["schemas"]["WholePhoto"][];
+            /** @description How it was set up. */
+            setup: unknown;
+            /**
+             * Format: int64
+             * @description When it was started, ms since 1970.
+             */
+            started_ms: number;
+            /** @description Whether what it used has left the cupboard. */
+            stock_used?: boolean;
+            /** @description Its sweet. */
+            sweet_key?: string | null;
+            /** @description Tastings of later days. */
+            tastings?: components["schemas"]["WholeTasting"][];
+            /** @description What it is called. */
+            title: string;
+            verdict?: components["schemas"]["WholeVerdict"] | null;
+        };
+        /** @description The kitchen before a change. */
+        WholeChange: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description The kitchen. */
+            kitchen: unknown;
+            /** @description What was done. */
+            reason: string;
+            /**
+             * Format: int32
+             * @description The version it stood at.
+             */
+            version: number;
+        };
+        /** @description An entry of a log. */
+        WholeEntry: {
+            /**
+             * Format: int64
+             * @description The moment it speaks of, ms since 1970.
+             */
+            at_ms: number;
+            /** @description Who wrote it, where it was not the kitchen's own screen. */
+            by?: string | null;
+            /**
+             * Format: int64
+             * @description When it was written down, ms since 1970, where that was another moment.
+             */
+            entered_ms?: number | null;
+            /** @description Its name. */
+            entry_id?: string | null;
+            /** @description What happened. */
+            event: unknown;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            seq: number;
+        };
+        /** @description The kitchen and what it was before each change. */
+        WholeKitchen: {
+            /** @description What it was before each change, oldest first. */
+            history: components["schemas"]["WholeChange"][];
+            /** @description As it stands. */
+            kitchen: components["schemas"]["KitchenDocument"];
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+        };
+        /** @description An order, days, or the cupboard. */
+        WholePaper: {
+            /**
+             * Format: int64
+             * @description When it was last changed, ms since 1970.
+             */
+            changed_ms: number;
+            /** @description It. */
+            document: unknown;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description Which of them. */
+            kind: string;
+            /**
+             * Format: int64
+             * @description When it was put away.
+             */
+            removed_ms?: number | null;
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+        };
+        /** @description A photograph. */
+        WholePhoto: {
+            /**
+             * Format: int64
+             * @description When it was added, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Height, pixels.
+             */
+            height_px: number;
+            /** @description The picture, a JPEG file in base 64. */
+            image: string;
+            /** @description The same, small. */
+            small: string;
+            /**
+             * Format: int32
+             * @description Width, pixels.
+             */
+            width_px: number;
+        };
         /** @description Everything on the stove at one moment. */
         WholeStove: {
             /** @description What to do, most pressing first. */
             acts: components["schemas"]["StoveAct"][];
             /** @description What will collide. */
             collisions: components["schemas"]["Collision"][];
+        };
+        /** @description An own sweet with all its versions. */
+        WholeSweet: {
+            /** @description It in brief. */
+            card: unknown;
+            /**
+             * Format: int64
+             * @description When it was last changed, ms since 1970.
+             */
+            changed_ms: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description When it was taken off the shelf.
+             */
+            removed_ms?: number | null;
+            /** @description What a search looks through. */
+            search_words: string;
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+            /** @description All its versions, oldest first. */
+            versions: components["schemas"]["WholeVersion"][];
+        };
+        /** @description A tasting of a later day. */
+        WholeTasting: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What to remember. */
+            note: string;
+            /** @description Where it was kept. */
+            place: string;
+            /** @description How it was. */
+            tasted: string;
+        };
+        /** @description Work on a sweet that is not finished. */
+        WholeUnfinished: {
+            /**
+             * Format: int64
+             * @description When it was kept, ms since 1970.
+             */
+            at_ms: number;
+            /** @description Key of the sweet. */
+            key: string;
+            /** @description As far as it is. */
+            sweet: unknown;
+        };
+        /** @description How a batch turned out. */
+        WholeVerdict: {
+            /**
+             * Format: int64
+             * @description When it was judged, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: double
+             * @description The finished sweet, g.
+             */
+            finished_g?: number | null;
+            /** @description How it looked. */
+            look?: string | null;
+            /**
+             * Format: int32
+             * @description Pieces that were lost.
+             */
+            lost?: number | null;
+            /** @description What to remember. */
+            note: string;
+            /**
+             * Format: int32
+             * @description Pieces made.
+             */
+            pieces?: number | null;
+            /**
+             * Format: int32
+             * @description Pieces that are good enough for the family only.
+             */
+            seconds?: number | null;
+            /** @description How it tasted. */
+            taste?: string | null;
+            /** @description How it felt. */
+            texture: string;
+        };
+        /** @description A version of an own sweet. */
+        WholeVersion: {
+            /**
+             * Format: int64
+             * @description When it was saved, ms since 1970.
+             */
+            at_ms: number;
+            /** @description What was done. */
+            reason: string;
+            /** @description The sweet. */
+            sweet: unknown;
+            /**
+             * Format: int32
+             * @description The version.
+             */
+            version: number;
         };
         /** @description How soon a later step has to follow. */
         Window: {
@@ -9876,8 +11191,16 @@ export interface operations {
             query?: {
                 /** @description Only those going on. */
                 going_on?: boolean;
-                /** @description Only those whose name holds these words. */
+                /** @description Only those whose name or note holds these words. */
                 words?: string;
+                /** @description Only those that felt so. */
+                texture?: string;
+                /** @description Only those made in this pan. */
+                pan_id?: number;
+                /** @description Only those started from this moment on, ms since 1970. */
+                from_ms?: number;
+                /** @description Only those started before this one, ms since 1970. */
+                until_ms?: number;
                 /** @description Only those of this sweet. */
                 sweet_key?: string;
                 /** @description From where the last page ended: its `next`. */
@@ -10086,6 +11409,77 @@ export interface operations {
             };
         };
     };
+    make_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     log_event: {
         parameters: {
             query?: {
@@ -10166,6 +11560,78 @@ export interface operations {
             };
         };
     };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        /** @description A JPEG, PNG or WebP file of at most 15 MiB. */
+        requestBody: {
+            content: {
+                "image/jpeg": number[];
+            };
+        };
+        responses: {
+            /** @description It was made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoTold"][];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     rescue: {
         parameters: {
             query?: {
@@ -10187,6 +11653,143 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rescue"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchTale"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    taste_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tasting"];
+            };
+        };
+        responses: {
+            /** @description It was made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchTale"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    untaste: {
+        parameters: {
+            query?: {
+                /** @description Whether it is brought back. */
+                back?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+                tasting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchTale"];
                 };
             };
             /** @description There is nothing at this address. */
@@ -12395,6 +13998,95 @@ export interface operations {
             };
         };
     };
+    what_was_learnt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntView"];
+                };
+            };
+        };
+    };
+    say_to_learnt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidToIt"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntView"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     live: {
         parameters: {
             query?: never;
@@ -12834,6 +14526,58 @@ export interface operations {
             };
         };
     };
+    batches_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Comma-separated, a line for each batch. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+        };
+    };
+    compare_batches: {
+        parameters: {
+            query: {
+                first: number;
+                second: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchComparison"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     copy: {
         parameters: {
             query?: never;
@@ -12859,6 +14603,144 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotebookFile"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadIn"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not from here. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookFile"];
+                };
+            };
+            /** @description Not from here. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    notebook_index: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookIndex"];
+                };
+            };
+        };
+    };
+    readings_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Comma-separated, a line for each reading. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
                 };
             };
         };
@@ -13317,6 +15199,74 @@ export interface operations {
             };
         };
     };
+    photo: {
+        parameters: {
+            query?: {
+                /** @description As small as in a list. */
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A JPEG file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_photo: {
+        parameters: {
+            query?: {
+                /** @description Whether it is brought back. */
+                back?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoTold"][];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     rescue_mass: {
         parameters: {
             query?: never;
@@ -13373,6 +15323,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    notebook_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JSON Schema, draft 2020-12. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": unknown;
                 };
             };
         };

@@ -34,13 +34,14 @@ export const useKitchen = defineStore('kitchen', () => {
     sweeteners.value = await answer(api.GET('/api/v1/syrup/sweeteners')).catch(() => [])
   }
 
-  const rings = computed(() => view.value?.kitchen.rings ?? [])
+  // With what was learnt of them: what is reckoned is reckoned with these.
+  const rings = computed(() => view.value?.known_rings ?? [])
   const pans = computed(() => view.value?.kitchen.pans ?? [])
   /** Her cups, without the spoons: the core says which is which. */
   const cups = computed(() =>
     (view.value?.kitchen.measures ?? []).filter((_, i) => view.value?.is_cup[i]),
   )
-  const thermometers = computed(() => view.value?.kitchen.thermometers ?? [])
+  const thermometers = computed(() => view.value?.known_thermometers ?? [])
   /** The thermometer of a number; the first where none is named; none where she says so. */
   const thermometer = (id: number | 'none' | undefined) =>
     id === 'none'

@@ -44,7 +44,7 @@ pub struct BatchTrack {
 /// Something in which two batches differ, or not.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Difference {
+pub struct BatchDifference {
     /// What.
     pub what: String,
     /// Of the first.
@@ -58,13 +58,13 @@ pub struct Difference {
 /// Two batches beside each other.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Comparison {
+pub struct BatchComparison {
     /// The first.
     pub first: BatchTrack,
     /// The second.
     pub second: BatchTrack,
     /// What is told of both, what differs at the head.
-    pub differences: Vec<Difference>,
+    pub differences: Vec<BatchDifference>,
 }
 
 /// A batch as it is drawn.
@@ -131,7 +131,7 @@ fn rows(batch: &Followed, verdict: Option<&Verdict>) -> Vec<Row> {
 pub fn compare(
     (first, first_verdict): (&Followed, Option<&Verdict>),
     (second, second_verdict): (&Followed, Option<&Verdict>),
-) -> Comparison {
+) -> BatchComparison {
     let (a, b) = (rows(first, first_verdict), rows(second, second_verdict));
     let nothing = || "–".to_owned();
     let beside = |row: &Row| {
@@ -144,21 +144,21 @@ pub fn compare(
             (Some(x), Some(y)) => (x - y).abs() > SAME_FRAC * x.abs().max(y.abs()),
             _ => mine != hers,
         };
-        Some(Difference {
+        Some(BatchDifference {
             what: row.0.clone(),
             first: mine.unwrap_or_else(nothing),
             second: hers.unwrap_or_else(nothing),
             differs,
         })
     };
-    let mut differences: Vec<Difference> = a.iter().filter_map(beside).collect();
+    let mut differences: Vec<BatchDifference> = a.iter().filter_map(beside).collect();
     let only_second = b.iter().filter(|r| r.1.is_some() && !a.iter().any(|x| x.0 == r.0));
-    differences.extend(only_second.map(|r| Difference {
+    differences.extend(only_second.map(|r| BatchDifference {
         what: r.0.clone(),
         first: nothing(),
         second: r.1.clone().unwrap_or_default(),
         differs: true,
     }));
     differences.sort_by_key(|d| !d.differs);
-    Comparison { first: track(first), second: track(second), differences }
+    BatchComparison { first: track(first), second: track(second), differences }
 }

@@ -9,7 +9,7 @@ use crate::error::Result;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
-pub enum Place {
+pub enum KeptIn {
     /// In the room.
     Room,
     /// In the refrigerator.
@@ -39,7 +39,7 @@ pub struct Tasting {
     /// When, ms since 1970.
     pub at_ms: i64,
     /// Where it was kept.
-    pub place: Place,
+    pub place: KeptIn,
     /// How it was.
     pub tasted: Tasted,
     /// What to remember.

@@ -184,6 +184,7 @@ impl KitchenDocument {
         self.trays.iter().try_for_each(|t| t.tray.check())?;
         self.measures.iter().try_for_each(|m| m.measure.check())?;
         self.ladder.check()?;
+        self.learning.check()?;
         within("The step of the scale", self.bench.scale_step_g.unwrap_or(1.0), 0.01, 100.0, "g")?;
         let offset = self.bench.refractometer_offset_brix.unwrap_or(0.0);
         within("The error of the refractometer", offset, -10.0, 10.0, "°Brix")?;

@@ -5,6 +5,7 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::error::{Result, within};
 use crate::kitchen::Flame;
 use crate::numeric::Normal;
 
@@ -171,4 +172,27 @@ pub struct Learning {
     pub forgotten: Vec<Forgotten>,
     /// Numbers of batches that are to teach nothing.
     pub left_out: Vec<i32>,
+}
+
+/// Most things that are learnt of one kitchen, and most batches that are left out.
+const MOST: u32 = 2000;
+
+impl Learning {
+    /// # Errors
+    /// Values that no batch teaches.
+    pub fn check(&self) -> Result<()> {
+        let lists = [self.known.len(), self.refused.len(), self.forgotten.len(), self.left_out.len()];
+        let longest = lists.into_iter().max().and_then(|n| u32::try_from(n).ok()).unwrap_or(u32::MAX);
+        within("What is learnt", f64::from(longest), 0.0, f64::from(MOST), "things")?;
+        for known in &self.known {
+            for value in [known.value, known.over] {
+                within("A value that was learnt", value.mean, -30.0, 30.0, "")?;
+                within("The spread of a value that was learnt", value.sd, 1e-6, 30.0, "")?;
+            }
+            for together in &known.with {
+                within("How values go together", together.correlation, -1.0, 1.0, "")?;
+            }
+        }
+        Ok(())
+    }
 }

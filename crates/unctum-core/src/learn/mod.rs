@@ -37,4 +37,4 @@ pub use again::{Again, AgainChange, AgainKey, again};
 pub use evidence::{BatchTold, Evidence, Seen};
 pub use pool::{FromBatch, Learnt, Pooled, learn};
 pub use told::told_by;
-pub use words::{LearntGroup, LearntTick, LearntValue, shown};
+pub use words::{LearntGroup, LearntTick, LearntUse, LearntValue, learnt_for, learnt_used, shown};

@@ -1,6 +1,6 @@
 //! What a verdict tells: of pieces, weight, sweetness, and how long it kept.
 
-use crate::batch::{BatchSetup, Place, Taste, Tasting, Verdict};
+use crate::batch::{BatchSetup, KeptIn, Taste, Tasting, Verdict};
 use crate::kitchen::Parameter;
 use crate::learn::evidence::Evidence;
 use crate::numeric::Normal;
@@ -41,8 +41,8 @@ pub(super) fn kept(setup: &BatchSetup, made_ms: i64, tastings: &[Tasting]) -> Op
     let of = |t: &Tasting| {
         let days = (t.at_ms - made_ms) as f64 / DAY_MS;
         let reckoned = match t.place {
-            Place::Room => keeps.room_days,
-            Place::Cold => keeps.cold_days,
+            KeptIn::Room => keeps.room_days,
+            KeptIn::Cold => keeps.cold_days,
         };
         if days < 0.5 || reckoned < 0.5 {
             return None;

@@ -2,7 +2,8 @@
 
 use serde::Serialize;
 
-use crate::kitchen::{Flame, KitchenDocument, Pace, Parameter};
+use crate::batch::BatchSetup;
+use crate::kitchen::{Flame, KitchenDocument, Known, Pace, Parameter};
 use crate::learn::pool::{Learnt, Pooled};
 use crate::numeric::{Normal, Spread};
 use crate::syrup::StageKey;
@@ -74,7 +75,7 @@ pub struct LearntValue {
 }
 
 /// A change smaller than this, against how exactly it is known, is not worth a question.
-const WORTH: f64 = 0.4;
+const WORTH: f64 = 0.8;
 /// What is known so much more exactly than before is, though it changed little.
 const SHARPER: f64 = 0.8;
 
@@ -114,12 +115,79 @@ fn value(v: &Pooled, kitchen: &KitchenDocument, sweet: &impl Fn(&str) -> String)
             })
             .collect(),
         batches: v.batches(),
-        says: says(v, kitchen, sweet, scale.shown(v.now), scale.shown(v.before))?,
-        offered: !refused && v.batches() > 0 && (moved || sharper),
+        says: says(&v.about, v.now, kitchen, sweet, (scale.shown(v.now), scale.shown(v.before)))?,
+        offered: !refused && v.batches() > 0 && (moved || (sharper && sharpens(&v.about))),
         refused,
         forgotten: kitchen.learning.forgotten.iter().any(|f| f.about == v.about),
         about: v.about.clone(),
     })
+}
+
+/// Whether it is worth using for its exactness alone: calls come by it.
+fn sharpens(about: &Parameter) -> bool {
+    matches!(
+        about,
+        Parameter::RingPower { .. }
+            | Parameter::ThermometerOffset { .. }
+            | Parameter::HerString
+            | Parameter::HerDrop
+    )
+}
+
+/// Something learnt that is used.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LearntUse {
+    /// What of.
+    pub about: Parameter,
+    /// What it says and what it changes, in a sentence.
+    pub words: String,
+    /// From so many batches.
+    pub batches: u32,
+}
+
+/// Everything learnt that is used in a kitchen.
+#[must_use]
+pub fn learnt_used(kitchen: &KitchenDocument, sweet: impl Fn(&str) -> String) -> Vec<LearntUse> {
+    let used = |known: &Known| {
+        kitchen.known(&known.about)?;
+        let scale = Scale::of(&known.about, kitchen)?;
+        let spreads = (scale.shown(known.value), scale.shown(known.over));
+        let words = says(&known.about, known.value, kitchen, &sweet, spreads)?;
+        Some(LearntUse { about: known.about.clone(), words, batches: known.batches })
+    };
+    kitchen.learning.known.iter().filter_map(used).collect()
+}
+
+/// What of it one batch uses: of its ring, pan and thermometer, of her hand, of its work and its sweet.
+#[must_use]
+pub fn learnt_for(
+    setup: &BatchSetup,
+    kitchen: &KitchenDocument,
+    sweet: impl Fn(&str) -> String,
+) -> Vec<LearntUse> {
+    let chosen = &setup.chosen;
+    let by_string = setup.syrup.map(|s| s.stage.is_by_string());
+    let concerns = |about: &Parameter| match about {
+        Parameter::RingPower { ring_id } | Parameter::RingWord { ring_id, .. } => {
+            chosen.ring_id == Some(*ring_id)
+        }
+        Parameter::PanLoss { pan_id } | Parameter::PanHeat { pan_id } => {
+            by_string.is_some() && chosen.pan_id == Some(*pan_id)
+        }
+        Parameter::ThermometerOffset { thermometer_id } => chosen.thermometer_id == Some(*thermometer_id),
+        Parameter::HerString => by_string == Some(true),
+        Parameter::HerDrop => by_string == Some(false),
+        Parameter::HerLook => by_string.is_some(),
+        Parameter::Cups => !setup.has_scale(),
+        Parameter::Pace { work } => setup.steps.iter().any(|s| s.pace() == Some(*work)),
+        Parameter::Yield { sweet_key }
+        | Parameter::Lost { sweet_key }
+        | Parameter::Wish { sweet_key }
+        | Parameter::Sweetness { sweet_key }
+        | Parameter::Keeping { sweet_key } => setup.sweet_key.as_ref() == Some(sweet_key),
+    };
+    learnt_used(kitchen, sweet).into_iter().filter(|u| concerns(&u.about)).collect()
 }
 
 /// How a parameter is drawn.
@@ -236,16 +304,17 @@ fn more(factor: f64, more: &str, less: &str) -> Option<String> {
     (percent >= 2.0).then(|| format!("{percent:.0} % {}", if factor > 1.0 { more } else { less }))
 }
 
+/// What a value says and what it changes.
 fn says(
-    v: &Pooled,
+    about: &Parameter,
+    value: Normal,
     kitchen: &KitchenDocument,
     sweet: &impl Fn(&str) -> String,
-    now: Spread,
-    before: Spread,
+    (now, before): (Spread, Spread),
 ) -> Option<String> {
     let factor = now.mid;
     let usual = |what: &str| format!("{what} as is usual.");
-    Some(match &v.about {
+    Some(match about {
         Parameter::RingPower { ring_id } => {
             let name = ring_name(kitchen, *ring_id)?;
             let boils = more(before.mid / now.mid, "longer", "less time");
@@ -253,7 +322,7 @@ fn says(
             format!("{name} gives {factor:.2} of its plate: boils take{boils}.")
         }
         Parameter::RingWord { ring_id, .. } => {
-            let name = name(&v.about, kitchen, sweet).or_else(|| ring_name(kitchen, *ring_id).map(str::to_owned))?;
+            let name = name(about, kitchen, sweet).or_else(|| ring_name(kitchen, *ring_id).map(str::to_owned))?;
             more(factor, "more", "less").map_or_else(
                 || usual(&format!("{name}: it gives its share")),
                 |m| format!("{name}: {m} than its share of the full flame."),
@@ -282,10 +351,10 @@ fn says(
                 format!("{name} reads {:.1} K {way}: that is taken out of every reading.", factor.abs())
             }
         }
-        Parameter::HerString => her_string(kitchen, v.now.mean),
+        Parameter::HerString => her_string(kitchen, value.mean),
         Parameter::HerDrop => {
-            let way = if v.now.mean > 0.0 { "early" } else { "late" };
-            if v.now.mean.abs() < 0.08 {
+            let way = if value.mean > 0.0 { "early" } else { "late" };
+            if value.mean.abs() < 0.08 {
                 "What you call a ball is a ball: your tests in water are taken as they are.".to_owned()
             } else {
                 format!("You call a ball a little {way}: that is allowed for when you test in water.")

@@ -23,7 +23,7 @@ pub use follow::Following;
 use log::VerdictRow;
 pub use log::told;
 pub(crate) use log::{events_after, head};
-pub use shelf::{Line, Page, Shelf, list, settle};
+pub use shelf::{Index, Line, Page, Shelf, index, list, settle};
 pub use taste::{TastingKept, remove_tasting, taste, tastings};
 pub use teach::{all_told, ask, keep_told};
 use word::word;

@@ -147,6 +147,35 @@ pub fn list(c: &mut SqliteConnection, following: &Following, page: &Page) -> Res
     Ok(Shelf { lines, total, more })
 }
 
+/// What the notebook can be searched by.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Index {
+    /// When its oldest batch was started, ms since 1970.
+    pub oldest_ms: Option<i64>,
+    /// When its newest was.
+    pub newest_ms: Option<i64>,
+    /// Sweets that were made: key, and how many batches.
+    pub sweets: Vec<(String, i64)>,
+}
+
+/// What the notebook can be searched by.
+///
+/// # Errors
+/// Those of the database.
+pub fn index(c: &mut SqliteConnection) -> Result<Index> {
+    let (oldest_ms, newest_ms) = batch::table
+        .select((diesel::dsl::min(batch::started_ms), diesel::dsl::max(batch::started_ms)))
+        .first(c)?;
+    let sweets: Vec<(Option<String>, i64)> = batch::table
+        .filter(batch::sweet_key.is_not_null())
+        .group_by(batch::sweet_key)
+        .order(batch::sweet_key)
+        .select((batch::sweet_key, count_star()))
+        .load(c)?;
+    let sweets = sweets.into_iter().filter_map(|(key, count)| Some((key?, count))).collect();
+    Ok(Index { oldest_ms, newest_ms, sweets })
+}
+
 fn line(c: &mut SqliteConnection, following: &Following, row: LineRow) -> Result<Line> {
     let mut standing = Standing::of_word(&row.standing);
     let (mut brief, mut going) = (None, None);

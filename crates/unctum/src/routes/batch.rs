@@ -9,6 +9,7 @@ use unctum_core::batch::{
     BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Texture, Verdict, lesson,
     rescue as rescue_of, set_up, summary, syrup_signs,
 };
+use unctum_core::learn::{LearntUse, learnt_for};
 use unctum_store::batch::{self as rows, Entry, Page};
 use unctum_store::{SqliteConnection, kitchen, paper};
 use utoipa::{IntoParams, ToSchema};
@@ -45,6 +46,8 @@ pub struct StartPlan {
     pub misfits: Vec<String>,
     /// How the sweet turned out the last time.
     pub last_time: Option<LastTime>,
+    /// What earlier batches taught that it is reckoned with.
+    pub learnt: Vec<LearntUse>,
 }
 
 /// How a sweet turned out the last time it was made, and what to change.
@@ -106,16 +109,17 @@ pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPl
     let setup = asked_setup(app, &ask).await?;
     let (asked, following) = (setup.clone(), app.following.clone());
     let batch = Followed::new(setup.clone(), app.clock.now_ms(), &[])?;
-    let (taken, misfits, last_time) = app
+    let (taken, misfits, last_time, kitchen) = app
         .read(move |c| {
             let going_on = rows::going_on(c, &following)?;
             let taken = batch.check_free(going_on.iter().map(|(_, b)| b.as_ref())).err();
             let taken = taken.map(|e| e.to_string());
             let misfits = asked.misfits(going_on.iter().map(|(_, b)| b.as_ref()));
-            Ok((taken, misfits, last_time(c, &asked)?))
+            Ok((taken, misfits, last_time(c, &asked)?, kitchen::load(c)?))
         })
         .await?;
-    Ok(Json(StartPlan { syrup: syrup_signs(&setup), setup, taken, misfits, last_time }))
+    let learnt = learnt_for(&setup, &kitchen, |_| setup.title.clone());
+    Ok(Json(StartPlan { syrup: syrup_signs(&setup), setup, taken, misfits, last_time, learnt }))
 }
 
 /// Which lines of the notebook are wanted.

@@ -9,8 +9,10 @@ use unctum_core::calibrate::{
     ThermometerCheck, ThermometerFound,
 };
 use unctum_core::kitchen::{
-    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, RING_KINDS, RingKind, Room, first_kitchen,
+    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, NumberedRing, NumberedThermometer, RING_KINDS,
+    RingKind, Room, first_kitchen,
 };
+use unctum_core::learn::{LearntUse, learnt_used};
 use unctum_core::syrup::{SCHOOLS, School, Stage, StageKey};
 use unctum_core::water::{altitude_of_pressure_m, saturation_temperature_c};
 use unctum_store::SqliteConnection;
@@ -48,6 +50,12 @@ pub struct KitchenView {
     pub words: KitchenWords,
     /// What is taken for a ring of each kind that was never checked.
     pub ring_kinds: Vec<UsualRing>,
+    /// Its rings with what was learnt of them: what is reckoned is reckoned with these.
+    pub known_rings: Vec<NumberedRing>,
+    /// Its thermometers with what was learnt of them.
+    pub known_thermometers: Vec<NumberedThermometer>,
+    /// What earlier batches taught that is used.
+    pub learnt: Vec<LearntUse>,
 }
 
 /// A ring of a kind, as it is taken before it was checked.
@@ -92,7 +100,11 @@ pub struct KitchenChange {
 
 fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView>> {
     let pressure_pa = kitchen.room.air()?.pressure_pa;
+    let known = kitchen.as_known();
     let body = KitchenView {
+        known_rings: known.rings,
+        known_thermometers: known.thermometers,
+        learnt: learnt_used(&kitchen, |_| "The sweet".to_owned()),
         version,
         words: kitchen.words(),
         ring_kinds: RING_KINDS.map(UsualRing::of).into_iter().collect(),

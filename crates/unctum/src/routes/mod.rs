@@ -132,6 +132,7 @@ macro_rules! every_route {
             learnt::what_was_learnt,
             learnt::say_to_learnt,
             tale::tale,
+            tale::notebook_index,
             tale::compare_batches,
             tale::make_again,
             tale::taste_again,

@@ -5,7 +5,7 @@ use rocket::serde::json::Json;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::batch::{
-    BatchTrack, Cause, Comparison, Followed, Place, StepTold, Tasted, Tasting, Verdict, compare, track,
+    BatchComparison, BatchTrack, Cause, Followed, KeptIn, StepTold, Tasted, Tasting, Verdict, compare, track,
 };
 use unctum_core::learn::{Again, AgainKey, again};
 use unctum_store::batch as rows;
@@ -17,6 +17,7 @@ use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
 use crate::problem::{Answer, Problem};
+use crate::routes::sweet::known;
 
 /// A photograph of a batch.
 #[derive(Serialize, ToSchema)]
@@ -47,7 +48,7 @@ pub struct TastingTold {
     /// Days after it was made.
     pub day: f64,
     /// Where it was kept.
-    pub place: Place,
+    pub place: KeptIn,
     /// How it was.
     pub tasted: Tasted,
     /// What to remember.
@@ -123,9 +124,9 @@ pub async fn tale(app: &State<App>, id: i32) -> Answer<Json<BatchTale>> {
 /// 404.
 #[utoipa::path(context_path = "/api/v1", tag = "notebook",
     params(("first" = i32, Query), ("second" = i32, Query)),
-    responses((status = 200, body = Comparison), (status = 404, body = Problem)))]
+    responses((status = 200, body = BatchComparison), (status = 404, body = Problem)))]
 #[get("/notebook/compare?<first>&<second>")]
-pub async fn compare_batches(app: &State<App>, first: i32, second: i32) -> Answer<Json<Comparison>> {
+pub async fn compare_batches(app: &State<App>, first: i32, second: i32) -> Answer<Json<BatchComparison>> {
     let following = app.following.clone();
     let (a, b) = app.read(move |c| Ok((told(c, &following, first)?, told(c, &following, second)?))).await?;
     let work =
@@ -207,4 +208,43 @@ pub async fn changed(app: &App, id: i32) -> Answer<()> {
     let last_seq = app.read(move |c| Ok(following.at(c, id)?.last_seq())).await?;
     app.tell(Change::Batch { id, last_seq });
     Ok(())
+}
+
+/// A sweet that was made.
+#[derive(Serialize, ToSchema)]
+pub struct MadeSweet {
+    /// Its key.
+    pub key: String,
+    /// Its name.
+    pub name: String,
+    /// How many batches of it there are.
+    pub batches: i64,
+}
+
+/// What the notebook can be searched by.
+#[derive(Serialize, ToSchema)]
+pub struct NotebookIndex {
+    /// When its oldest batch was started, ms since 1970.
+    pub oldest_ms: Option<i64>,
+    /// When its newest was.
+    pub newest_ms: Option<i64>,
+    /// Sweets that were made.
+    pub sweets: Vec<MadeSweet>,
+}
+
+/// What the notebook can be searched by.
+///
+/// # Errors
+/// Those of the store.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook", responses((status = 200, body = NotebookIndex)))]
+#[get("/notebook/index")]
+pub async fn notebook_index(app: &State<App>) -> Answer<Json<NotebookIndex>> {
+    let rows::Index { oldest_ms, newest_ms, sweets } = app.read(rows::index).await?;
+    let mut made = Vec::with_capacity(sweets.len());
+    for (key, batches) in sweets {
+        // One that was taken off the shelf since is still found under its key.
+        let name = known(app, &key).await.map_or_else(|_| key.clone(), |k| k.sweet.name);
+        made.push(MadeSweet { key, name, batches });
+    }
+    Ok(Json(NotebookIndex { oldest_ms, newest_ms, sweets: made }))
 }

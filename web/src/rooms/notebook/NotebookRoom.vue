@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
 import type { Api } from '@/api/client'
 import { textureName } from '@/batch/textures'
 import { useKitchen } from '@/live/kitchen'
@@ -6,11 +8,22 @@ import InTurn from '@/look/pieces/InTurn.vue'
 import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
+import NotebookSearch from './NotebookSearch.vue'
 import { useNotebook } from './useNotebook'
-import LineField from '@/look/pieces/LineField.vue'
 
 const kitchen = useKitchen()
-const { lines, months, total, next, trouble, busy, words, earlier } = useNotebook()
+const { lines, months, total, next, trouble, busy, words, filter, filtered, index, calendar, earlier } =
+  useNotebook()
+const router = useRouter()
+/** Up to two batches to lay beside each other. */
+const picked = ref<number[]>([])
+function pick(id: number): void {
+  picked.value = picked.value.includes(id)
+    ? picked.value.filter((p) => p !== id)
+    : [...picked.value.slice(-1), id]
+  const [first, second] = picked.value
+  if (first && second) void router.push({ path: '/notebook/compare', query: { first, second } })
+}
 
 function planned(s: Api<'BatchSummary'>): string {
   if (!s.planned_min) return ''
@@ -32,19 +45,19 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
   <div>
     <header>
       <h1>Notebook</h1>
-      <LineField
-        v-if="total > 8 || words"
-        v-model="words"
-        class="find"
-        label="Find a batch by its name"
-        autocomplete="off"
-        clearable
-      />
+      <router-link class="key" to="/notebook/learnt">What this kitchen has learnt</router-link>
     </header>
+    <NotebookSearch
+      v-if="total > 5 || filtered"
+      v-model:words="words"
+      v-model:filter="filter"
+      :index="index"
+      :months="calendar"
+    />
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-if="!lines && !trouble" class="soft">Leafing through…</p>
     <p v-if="lines && !lines.length" class="soft">
-      <template v-if="words">No batch is called that.</template>
+      <template v-if="filtered">No batch is like that.</template>
       <template v-else>No batch yet. The first one you put on the stove will stand here.</template>
     </p>
     <p v-else-if="lines" class="soft key-line">
@@ -101,6 +114,16 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
                   {{ grams(line.brief.summary.water_added_g) }} {{ gramUnit() }} water poured back
                 </span>
               </div>
+              <button
+                v-if="!open(line)"
+                type="button"
+                class="key beside"
+                :aria-pressed="picked.includes(line.id)"
+                :aria-label="`Compare ${line.title}, ${dayAndHour(line.started_ms)}`"
+                @click="pick(line.id)"
+              >
+                {{ picked.includes(line.id) ? 'With…' : 'Compare' }}
+              </button>
             </template>
           </li>
         </ul>

@@ -4,6 +4,7 @@ import { entryName } from '@/live/entryName'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import LastTimeSaid from '@/batch/LastTimeSaid.vue'
+import LearntSaid from '@/batch/LearntSaid.vue'
 import { useGoing } from '@/live/going'
 import { useKitchen } from '@/live/kitchen'
 import CupsDrawing from '@/look/drawings/CupsDrawing.vue'
@@ -74,12 +75,10 @@ defineExpose({ plan })
 <template>
   <TroubleNote v-if="trouble" class="trouble" :words="trouble" />
   <div v-if="plan && setup" class="plan">
-    <LastTimeSaid
-      v-if="plan.last_time"
-      class="across"
-      :last="plan.last_time"
-      :has_scale="has_scale"
-    />
+    <div v-if="plan.last_time || plan.learnt.length" class="across">
+      <LastTimeSaid v-if="plan.last_time" :last="plan.last_time" :has_scale="has_scale" />
+      <LearntSaid :learnt="plan.learnt" />
+    </div>
     <section class="measure" aria-label="Measure">
       <h2>Measure</h2>
       <ul>

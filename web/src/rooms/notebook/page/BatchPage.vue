@@ -2,7 +2,6 @@
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
-import StepRow from '@/look/pieces/StepRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { heardInBrief } from '@/batch/heard'
 import { besideTexture, textureName } from '@/batch/textures'
@@ -11,12 +10,20 @@ import LessonSaid from '@/batch/LessonSaid.vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { clock, dayAndHour, gramUnit, grams, number, percent } from '@/units/format'
 import { sayEvent } from '@/batch/sayEvent'
+import CausesSaid from './CausesSaid.vue'
+import MakeAgain from './MakeAgain.vue'
+import PhotoStrip from './PhotoStrip.vue'
 import ReadingsDrawn from './ReadingsDrawn.vue'
+import StepsTold from './StepsTold.vue'
+import TastedLater from './TastedLater.vue'
+import { useTale } from './useTale'
 import { hasScale } from '@/units/measures'
 
 const props = defineProps<{ id: number }>()
 const kitchen = useKitchen()
 const { batch, trouble, refused, judge } = useBatch(() => props.id)
+const { tale, trouble: wrong, busy, removed, addPhotos, removePhoto, taste, untaste, bringBack } =
+  useTale(() => props.id)
 
 const setup = computed(() => batch.value?.setup)
 const summary = computed(() => batch.value?.summary)
@@ -37,15 +44,7 @@ const log = computed(() => {
 const heard = computed(() =>
   batch.value ? heardInBrief(batch.value.log, batch.value.setup, kitchen.stageName) : [],
 )
-const rows = computed(() =>
-  (batch.value?.state.steps ?? []).map((s, i) => ({
-    key: s.key,
-    title: setup.value?.steps[i]?.title ?? s.key,
-    place: s.done_ms == null ? ('ahead' as const) : ('done' as const),
-    time:
-      s.began_ms != null && s.done_ms != null ? clock((s.done_ms - s.began_ms) / 1000) : undefined,
-  })),
-)
+const print = () => window.print()
 </script>
 
 <template>
@@ -53,6 +52,7 @@ const rows = computed(() =>
   <p v-else-if="!batch || !setup || !summary">Opening the page…</p>
   <div v-else class="page">
     <header>
+      <button type="button" class="key print" @click="print">Print</button>
       <p class="label">
         <router-link to="/notebook">Notebook</router-link> · {{ dayAndHour(batch.started_ms) }} ·
         {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
@@ -124,10 +124,44 @@ const rows = computed(() =>
     </div>
 
     <ReadingsDrawn
-      v-if="batch.readings.length && kitchen.ladder.length"
+      v-if="tale && kitchen.ladder.length"
       :batch="batch"
       :setup="setup"
+      :track="tale.track"
     />
+    <div v-if="tale" class="side">
+      <TroubleNote v-if="refused || wrong" :words="refused || wrong" />
+      <CausesSaid v-if="tale.causes.length" :causes="tale.causes" />
+      <MakeAgain v-if="batch.state.phase === 'done'" :id="id" />
+      <details v-if="batch.state.phase === 'done'">
+        <summary class="key">
+          {{ batch.verdict ? 'Judge it anew' : 'How did it turn out?' }}
+        </summary>
+        <VerdictForm :verdict="batch.verdict" :has_scale="hasScale(batch.setup)" @judged="judge" />
+      </details>
+    </div>
+    <StepsTold v-if="tale" class="across" :steps="tale.steps" />
+    <template v-if="tale">
+      <PhotoStrip
+        class="across"
+        :photos="tale.photos"
+        :busy="busy"
+        @add="addPhotos"
+        @remove="removePhoto"
+      />
+      <p v-if="removed" class="across back" role="status">
+        {{ removed.of === 'photo' ? 'The photograph is away.' : 'The tasting is away.' }}
+        <button type="button" class="key" @click="bringBack">Bring it back</button>
+      </p>
+      <TastedLater
+        v-if="batch.state.phase === 'done'"
+        class="across"
+        :tastings="tale.tastings"
+        :busy="busy"
+        @taste="taste"
+        @remove="untaste"
+      />
+    </template>
 
     <section class="log" aria-label="What happened">
       <h2>What happened</h2>
@@ -142,25 +176,6 @@ const rows = computed(() =>
         </li>
       </ol>
     </section>
-
-    <section class="side">
-      <h2>Steps</h2>
-      <StepRow
-        v-for="(r, i) in rows"
-        :key="r.key"
-        :number="i + 1"
-        :title="r.title"
-        :place="r.place"
-        :time="r.time"
-      />
-      <TroubleNote v-if="refused" :words="refused" />
-      <details v-if="batch.state.phase === 'done'">
-        <summary class="key">
-          {{ batch.verdict ? 'Judge it anew' : 'How did it turn out?' }}
-        </summary>
-        <VerdictForm :verdict="batch.verdict" :has_scale="hasScale(batch.setup)" @judged="judge" />
-      </details>
-    </section>
   </div>
 </template>
 
@@ -172,12 +187,18 @@ const rows = computed(() =>
 }
 
 header,
-.figures-row {
+.figures-row,
+.log,
+.across {
   grid-column: 1 / -1;
 }
 
 header p {
   margin: 0;
+}
+
+.print {
+  float: right;
 }
 
 .note {
@@ -191,13 +212,17 @@ header p {
   gap: var(--gap-4) var(--gap-6);
 }
 
-.log {
-  grid-column: 1;
+.side {
+  display: grid;
+  gap: var(--gap-4);
+  align-content: start;
 }
 
-.side {
-  grid-column: 2;
-  grid-row: 3 / span 2;
+.back {
+  display: flex;
+  gap: var(--gap-3);
+  align-items: center;
+  margin: 0;
 }
 
 ol {
@@ -219,10 +244,6 @@ ol li {
   color: var(--ink-soft);
 }
 
-details {
-  margin-top: var(--gap-5);
-}
-
 summary {
   margin-bottom: var(--gap-4);
 }
@@ -231,10 +252,12 @@ summary {
   .page {
     grid-template-columns: minmax(0, 1fr);
   }
+}
 
-  .side {
-    grid-column: 1;
-    grid-row: auto;
+@media print {
+  .print,
+  details {
+    display: none;
   }
 }
 </style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { dayAndHour } from '@/units/format'
+import TracksDrawing from './page/TracksDrawing.vue'
+
+/** Two batches beside each other: their ways on one drawing, and what was different. */
+const props = defineProps<{ first: number; second: number }>()
+const found = shallowRef<Api<'BatchComparison'>>()
+const trouble = ref('')
+watch(
+  () => [props.first, props.second] as const,
+  async ([first, second]) => {
+    try {
+      const query = { first, second }
+      found.value = await answer(api.GET('/api/v1/notebook/compare', { params: { query } }))
+      trouble.value = ''
+    } catch (thrown) {
+      trouble.value = wordsOf(thrown)
+    }
+  },
+  { immediate: true },
+)
+const differing = computed(() => found.value?.differences.filter((d) => d.differs) ?? [])
+const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?? [])
+</script>
+
+<template>
+  <div class="compare">
+    <header>
+      <p class="label"><router-link to="/notebook">Notebook</router-link> · two batches</p>
+      <h1 v-if="found">{{ found.first.title }} and {{ found.second.title }}</h1>
+    </header>
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <p v-else-if="!found" class="soft">Laying them beside each other…</p>
+    <template v-if="found">
+      <TracksDrawing :tracks="[found.first, found.second]" />
+      <section aria-label="Differences">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">What was different</th>
+              <th scope="col">
+                <router-link :to="`/notebook/${first}`">{{
+                  dayAndHour(found.first.started_ms)
+                }}</router-link>
+              </th>
+              <th scope="col">
+                <router-link :to="`/notebook/${second}`">{{
+                  dayAndHour(found.second.started_ms)
+                }}</router-link>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="d in differing" :key="d.what">
+              <th scope="row">{{ d.what }}</th>
+              <td>{{ d.first }}</td>
+              <td>{{ d.second }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <details v-if="same.length">
+          <summary class="key">The same in both: {{ same.length }}</summary>
+          <table>
+            <tbody>
+              <tr v-for="d in same" :key="d.what">
+                <th scope="row">{{ d.what }}</th>
+                <td>{{ d.first }}</td>
+                <td>{{ d.second }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </details>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.compare {
+  display: grid;
+  gap: var(--gap-5);
+}
+
+header p,
+h1 {
+  margin: 0;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: var(--gap-2) var(--gap-3) var(--gap-2) 0;
+  border-top: var(--line) solid var(--steel);
+  text-align: left;
+  font-variant-numeric: tabular-nums;
+  overflow-wrap: anywhere;
+}
+
+th[scope='row'] {
+  width: 46%;
+  font-weight: 400;
+}
+
+thead th {
+  border-top: 0;
+  color: var(--ink-soft);
+  font-weight: 400;
+}
+</style>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import { number } from '@/units/format'
+import LearntDrawing from './LearntDrawing.vue'
+
+/** Something learnt: what it says and changes, its drawing, and what can be said to it. */
+const props = defineProps<{ value: Api<'LearntValue'>; busy: boolean }>()
+const emit = defineEmits<{ say: [said: Api<'SaidToIt'>] }>()
+
+const v = computed(() => props.value)
+const shown = (x: number) => number(x, v.value.decimals)
+const range = (s: Api<'Spread'>) => `${shown(s.low)} to ${shown(s.high)}`
+const batches = (n: number) => `${n} ${n === 1 ? 'batch' : 'batches'}`
+const standing = computed(() => {
+  if (v.value.used) return `Used: learnt from ${batches(v.value.used_batches)}.`
+  if (v.value.forgotten) return 'What was learnt before is forgotten.'
+  if (v.value.refused) return 'Not used: you did not want it.'
+  return ''
+})
+const answered = computed(() => v.value.used != null || v.value.refused || v.value.forgotten)
+</script>
+
+<template>
+  <li class="row" :class="{ new: v.offered }">
+    <div class="says">
+      <h3>{{ v.name }}</h3>
+      <p>{{ v.says }}</p>
+      <p class="small soft">
+        {{ shown(v.before.mid) }} → <strong>{{ shown(v.now.mid) }}</strong> {{ v.unit }}, between
+        {{ range(v.now) }}, from {{ batches(v.batches) }}. {{ standing }}
+      </p>
+    </div>
+    <LearntDrawing class="drawing" :value="v" />
+    <div class="keys">
+      <button
+        v-if="v.offered"
+        type="button"
+        class="key strong"
+        :disabled="busy"
+        @click="emit('say', { act: 'accept', about: v.about })"
+      >
+        {{ v.used ? 'Use the newer' : 'Use it' }}
+      </button>
+      <button
+        v-if="v.offered"
+        type="button"
+        class="key"
+        :disabled="busy"
+        @click="emit('say', { act: 'refuse', about: v.about })"
+      >
+        Not this
+      </button>
+      <button
+        v-if="answered"
+        type="button"
+        class="key"
+        :disabled="busy"
+        @click="emit('say', { act: 'take_back', about: v.about })"
+      >
+        Take back
+      </button>
+      <button
+        v-if="!v.forgotten"
+        type="button"
+        class="key"
+        :disabled="busy"
+        :aria-label="`Forget what was learnt: ${v.name}`"
+        @click="emit('say', { act: 'forget', about: v.about })"
+      >
+        Forget
+      </button>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(14rem, 1fr) 15rem;
+  gap: var(--gap-2) var(--gap-5);
+  align-items: center;
+  padding: var(--gap-3) 0;
+  border-top: var(--line) solid var(--steel);
+}
+
+h3 {
+  margin: 0;
+  font-size: var(--size-body);
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+
+p {
+  margin: 0;
+}
+
+.new .says p:not(.small) {
+  font-size: var(--size-lead);
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  justify-content: flex-end;
+}
+
+@container room (max-width: 58rem) {
+  .row {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .keys {
+    justify-content: flex-start;
+  }
+}
+</style>

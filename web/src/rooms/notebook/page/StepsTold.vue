@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import type { Api } from '@/api/client'
+import { grams, gramUnit, number } from '@/units/format'
+
+/** The steps, planned against real: minutes and weights. */
+defineProps<{ steps: readonly Api<'StepTold'>[] }>()
+const planned = (m: Api<'Spread'>) => {
+  const decimals = m.high - m.low < 2 ? 1 : 0
+  const [low, high] = [number(m.low, decimals), number(m.high, decimals)]
+  return low === high ? low : `${low}–${high}`
+}
+const OFF = ['shorter', '', 'longer'] as const
+</script>
+
+<template>
+  <table>
+    <caption class="label">
+      Planned and real
+    </caption>
+    <thead>
+      <tr>
+        <th scope="col">Step</th>
+        <th scope="col">planned, min</th>
+        <th scope="col">real, min</th>
+        <th scope="col">planned, {{ gramUnit() }}</th>
+        <th scope="col">weighed, {{ gramUnit() }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="s in steps" :key="s.step">
+        <th scope="row">{{ s.title }}</th>
+        <td>{{ s.planned_min ? planned(s.planned_min) : '–' }}</td>
+        <td :class="{ off: s.off !== 0 }">
+          {{ s.real_min != null ? number(s.real_min, 1) : '–' }}
+          <span v-if="s.off !== 0" class="small">{{ OFF[s.off + 1] }}</span>
+        </td>
+        <td>{{ s.planned_g != null ? grams(s.planned_g) : '–' }}</td>
+        <td>{{ s.real_g != null ? grams(s.real_g) : '–' }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+caption {
+  padding-bottom: var(--gap-2);
+  text-align: left;
+}
+
+th,
+td {
+  padding: var(--gap-2) var(--gap-2) var(--gap-2) 0;
+  border-top: var(--line) solid var(--steel);
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  vertical-align: baseline;
+}
+
+th:first-child {
+  text-align: left;
+}
+
+th {
+  font-weight: 400;
+}
+
+thead th {
+  border-top: 0;
+  color: var(--ink-soft);
+  font-size: var(--size-small);
+}
+
+.off {
+  font-weight: 650;
+}
+</style>

@@ -1,0 +1,77 @@
+import { ref, shallowRef, watch } from 'vue'
+import { answer, api, Refusal, wordsOf, type Api } from '@/api/client'
+import { useChanges } from '@/live/changes'
+
+/** What one batch tells beside its log: its way, causes, photographs, tastings; and what is added to them. */
+export function useTale(id: () => number) {
+  const tale = shallowRef<Api<'BatchTale'>>()
+  const trouble = ref('')
+  const busy = ref(false)
+  /** What was taken away last, to be brought back. */
+  const removed = ref<{ of: 'photo' | 'tasting'; id: number }>()
+  const path = () => ({ path: { id: id() } })
+
+  async function load(): Promise<void> {
+    const asked = id()
+    try {
+      const found = await answer(api.GET('/api/v1/batches/{id}/tale', { params: path() }))
+      if (asked === id()) tale.value = found
+    } catch (thrown) {
+      trouble.value = wordsOf(thrown)
+    }
+  }
+  async function doing(work: () => Promise<unknown>): Promise<void> {
+    busy.value = true
+    try {
+      await work()
+      trouble.value = ''
+      await load()
+    } catch (thrown) {
+      trouble.value = wordsOf(thrown)
+    } finally {
+      busy.value = false
+    }
+  }
+  /** Pictures go as they are, one after another: the server makes them upright and small. */
+  const addPhotos = (files: readonly File[]) =>
+    doing(async () => {
+      for (const file of files) {
+        const reply = await fetch(`/api/v1/batches/${id()}/photos`, {
+          method: 'POST',
+          body: file,
+          headers: { 'Content-Type': file.type || 'application/octet-stream' },
+        })
+        if (!reply.ok) {
+          const problem = (await reply.json().catch(() => ({}))) as Partial<Api<'Problem'>>
+          throw new Refusal(problem.code ?? 'unknown', problem.detail ?? 'That did not work.')
+        }
+      }
+    })
+  const removePhoto = (photo: number, back = false) =>
+    doing(async () => {
+      const params = { path: { id: photo }, query: { back } }
+      await answer(api.POST('/api/v1/photos/{id}/remove', { params }))
+      removed.value = back ? undefined : { of: 'photo', id: photo }
+    })
+  const taste = (tasting: Api<'Tasting'>) =>
+    doing(() =>
+      answer(api.POST('/api/v1/batches/{id}/tastings', { params: path(), body: tasting })),
+    )
+  const untaste = (tasting_id: number, back = false) =>
+    doing(async () => {
+      const params = { path: { id: id(), tasting_id }, query: { back } }
+      await answer(api.POST('/api/v1/batches/{id}/tastings/{tasting_id}/remove', { params }))
+      removed.value = back ? undefined : { of: 'tasting', id: tasting_id }
+    })
+  const bringBack = () => {
+    const last = removed.value
+    if (!last) return
+    void (last.of === 'photo' ? removePhoto(last.id, true) : untaste(last.id, true))
+  }
+  watch(id, load, { immediate: true })
+  useChanges((change) => {
+    const mine = change !== 'reconnected' && change.kind === 'batch' && change.id === id()
+    if (change === 'reconnected' || mine) void load()
+  })
+  return { tale, trouble, busy, removed, addPhotos, removePhoto, taste, untaste, bringBack }
+}

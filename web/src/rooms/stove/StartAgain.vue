@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { answer, api, wordsOf, type Api } from '@/api/client'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import StartPlan from './StartPlan.vue'
+import WhereFields from './WhereFields.vue'
+import { useWhere } from './useWhere'
+
+/** A batch of the notebook made again, with the changes that were wanted. */
+const props = defineProps<{ id: number; wanted: readonly string[] }>()
+const { where } = useWhere()
+const again = shallowRef<Api<'Again'>>()
+const trouble = ref('')
+watch(
+  () => [props.id, props.wanted.join()] as const,
+  async () => {
+    try {
+      const params = { path: { id: props.id } }
+      const body = { wanted: [...props.wanted] as Api<'AgainKey'>[] }
+      again.value = await answer(api.POST('/api/v1/batches/{id}/again', { params, body }))
+      trouble.value = ''
+    } catch (thrown) {
+      trouble.value = wordsOf(thrown)
+    }
+  },
+  { immediate: true },
+)
+/** Where it stands is as it was, unless she chooses anew here. */
+const chosen = ref(false)
+watch(where, () => (chosen.value = true))
+const ask = computed((): Api<'StartAsk'> | undefined => {
+  const same = again.value?.ask
+  if (!same) return undefined
+  return chosen.value ? { ...same, ...where.value } : same
+})
+const changed = computed(() =>
+  (again.value?.changes ?? []).filter((c) => props.wanted.includes(c.key)),
+)
+</script>
+
+<template>
+  <TroubleNote v-if="trouble" :words="trouble" />
+  <div v-if="again" class="start">
+    <header>
+      <p class="label">
+        <router-link :to="`/notebook/${id}`">Made before</router-link> · made again
+      </p>
+      <p v-for="c in changed" :key="c.key" class="lead">
+        <strong>Changed:</strong> {{ c.words }}
+      </p>
+    </header>
+    <details>
+      <summary class="key">On something else this time</summary>
+      <div class="where"><WhereFields /></div>
+    </details>
+    <StartPlan :ask="ask" />
+  </div>
+  <p v-else-if="!trouble" class="soft">Opening…</p>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  gap: var(--gap-4);
+}
+
+header p {
+  margin: 0;
+}
+
+.where {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 45%), 1fr));
+  gap: var(--gap-3) var(--gap-5);
+  margin-top: var(--gap-3);
+}
+</style>
