@@ -4,11 +4,13 @@ use std::collections::BTreeMap;
 
 use unctum_core::batch::{Followed, StartAsk, Texture, Verdict, plain_setup};
 use unctum_core::food::Larder;
-use unctum_core::kitchen::{KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, Room};
+use unctum_core::kitchen::{
+    KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, Room, Thermometer,
+};
 use unctum_core::learn::{BatchTold, learn, told_by};
 use unctum_core::process::{Book, Paces};
 use unctum_core::sim::{Hands, Luck, World};
-use unctum_core::syrup::{Charge, StageKey};
+use unctum_core::syrup::Charge;
 
 use crate::evening::{Evening, Evidence, Outcome};
 use crate::kitchen::{STAGES, told};
@@ -84,7 +86,11 @@ impl Kitchen {
             thermometers: setup
                 .thermometer
                 .into_iter()
-                .map(|thermometer| NumberedThermometer { id: Some(1), thermometer })
+                // Held in ice water and found true there.
+                .map(|t| NumberedThermometer {
+                    id: Some(1),
+                    thermometer: Thermometer { ice_offset_k: Some(0.0), ..t },
+                })
                 .collect(),
             trays: Vec::new(),
             measures: Vec::new(),
@@ -267,48 +273,5 @@ pub fn study(evidence: Evidence, kitchens: u64, seed: u64, learn_after: u64) -> 
         miss_untested: (mean(|l| &l.untested_without), mean(|l| &l.untested_with)),
         held: held(&all(|l| &l.with)),
         held_without: held(&all(|l| &l.without)),
-    }
-}
-
-/// The stages that are cooked.
-#[must_use]
-pub fn stages() -> [StageKey; 3] {
-    STAGES
-}
-
-impl Kitchen {
-    /// TEMP
-    pub fn show(&self) {
-        let mut luck = Luck::of(self.seed + 77);
-        let mut batches = Vec::new();
-        for nth in 0..3 {
-            let (outcome, batch) = self.evening(nth, &self.document, self.evidence);
-            println!("  landed {:?} {:?}", outcome.landed, outcome.stage);
-            batches.push(self.told(nth, &outcome, &batch, &mut luck));
-        }
-        let learnt = learn(&batches, |about| self.document.told(about), &Learning::default());
-        println!(
-            "true ring {:+.3} string {:+.3} cups {:+.3} loss {:+.3} knob {:+.3}",
-            self.ring_factor.ln() + (0.55f64.powf(self.world.knob) / 0.55).ln(),
-            self.hands.string,
-            self.cups,
-            (self.world.loss_w_m2_k / 14.0).ln(),
-            (0.55f64.powf(self.world.knob) / 0.55).ln()
-        );
-        for v in &learnt.values {
-            let base = v.before.mean;
-            println!(
-                "   {:?}: {:+.3} ± {:.3} (before ± {:.3}) weights {:?} alone {:?}",
-                v.about,
-                v.now.mean - base,
-                v.now.sd,
-                v.before.sd,
-                v.from.iter().map(|f| (100.0 * f.weight).round()).collect::<Vec<_>>(),
-                v.from
-                    .iter()
-                    .map(|f| format!("{:+.2}±{:.2}", f.alone.mean - base, f.alone.sd))
-                    .collect::<Vec<_>>()
-            );
-        }
     }
 }

@@ -1,7 +1,7 @@
 //! Where a syrup stood when its heat went off, where that should have been, and where it landed.
 
 use crate::batch::fold::state_at;
-use crate::batch::{BatchEvent, Followed, standing};
+use crate::batch::{BatchEvent, Followed, SeenReading, standing};
 use crate::kitchen::Flame;
 use crate::syrup::Charge;
 
@@ -21,11 +21,23 @@ pub(super) struct BoilCourse {
     pub off_late_s: Option<f64>,
     /// How long it stood in its pan after that, s.
     pub stood_s: f64,
-    /// Strength that the last test by hand told, and where everything else says it was then.
-    pub test_frac: Option<f64>,
-    /// See there.
-    pub at_test_frac: Option<f64>,
+    /// The last test by hand or thermometer.
+    pub test: Option<TestThen>,
 }
+
+/// A test, and where everything else says the syrup was then.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct TestThen {
+    /// Whether it was judged by hand.
+    pub by_hand: bool,
+    /// Strength it told, 0–1.
+    pub told_frac: f64,
+    /// Strength then, by everything.
+    pub then_frac: f64,
+}
+
+/// Points of the way that is looked back at.
+const WAY_POINTS: usize = 60;
 
 impl BoilCourse {
     /// Water in the pan at a strength, g.
@@ -58,10 +70,11 @@ pub(super) fn boil_course(batch: &Followed) -> Option<BoilCourse> {
     let past_g =
         plan.charge.water_at(due_frac.clamp(0.02, 0.98)) - plan.charge.water_at(off_frac.clamp(0.02, 0.98));
     let leaves_g_s = setup.ring.net_power_w(0.55) / 2.3e3 / 1.25;
-    let test = entries[..end].iter().enumerate().rev().find_map(|(i, l)| {
-        let reading = l.event.reading().filter(|r| r.by_hand())?;
+    let way = batch.boil_way(WAY_POINTS)?;
+    let test = entries[..end].iter().rev().find_map(|l| {
+        let reading = l.event.reading().filter(|r| !matches!(r, SeenReading::Weight { .. }))?;
         let told = setup.strength_of(reading.corrected(setup).ok()?).ok()?;
-        Some((at(i, l.at_ms)?.solids_frac.mid, told.frac.mid))
+        Some(TestThen { by_hand: reading.by_hand(), told_frac: told.frac.mid, then_frac: way.at(l.at_ms)? })
     });
     Some(BoilCourse {
         charge: plan.charge,
@@ -71,7 +84,6 @@ pub(super) fn boil_course(batch: &Followed) -> Option<BoilCourse> {
         landed_frac,
         off_late_s: Some(past_g / leaves_g_s),
         stood_s: (end_ms - entries[off].at_ms) as f64 / 1000.0,
-        test_frac: test.map(|t| t.1),
-        at_test_frac: test.map(|t| t.0),
+        test,
     })
 }

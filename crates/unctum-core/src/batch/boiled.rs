@@ -44,6 +44,18 @@ pub struct BoilWay {
     pub way: Vec<WayPoint>,
 }
 
+impl BoilWay {
+    /// Strength at a moment, ms since 1970, 0–1; none outside of it.
+    #[must_use]
+    pub fn at(&self, at_ms: i64) -> Option<f64> {
+        let at_s = (at_ms - self.begun_ms) as f64 / 1000.0;
+        let after = self.way.iter().position(|p| p.at_s >= at_s)?;
+        let (b, a) = (self.way[after], self.way[after.saturating_sub(1)]);
+        let share = if b.at_s > a.at_s { (at_s - a.at_s) / (b.at_s - a.at_s) } else { 0.0 };
+        Some(a.solids_frac + share.clamp(0.0, 1.0) * (b.solids_frac - a.solids_frac))
+    }
+}
+
 /// How much of the time on the flame was spent at one of them.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct FlameShare {

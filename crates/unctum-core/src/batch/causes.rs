@@ -9,6 +9,8 @@ use crate::process::{StepKind, Work};
 
 /// Smaller than this, in points of strength, and it is not worth a word.
 const WORTH_POINTS: f64 = 0.3;
+/// A single test is no better than this.
+const TEST_POINTS: f64 = 1.5;
 /// A step so many times as short as its shortest, or as long as its longest, is worth a word.
 const MUCH: f64 = 0.8;
 
@@ -53,9 +55,9 @@ impl Followed {
         let course = boil_course(self);
         let mut causes = Vec::new();
         if let Some(course) = &course {
-            causes.extend(turn_off(setup, course));
+            causes.extend(turn_off(course));
             causes.extend(carried_on(setup, course));
-            causes.extend(test(course));
+            causes.extend(test(setup, course));
         }
         let texture = verdict.map(|v| v.texture);
         causes.extend(self.minutes_causes(verdict));
@@ -141,7 +143,7 @@ impl Followed {
     }
 }
 
-fn turn_off(setup: &BatchSetup, course: &BoilCourse) -> Option<Cause> {
+fn turn_off(course: &BoilCourse) -> Option<Cause> {
     let points = 100.0 * (course.off_frac - course.due_frac);
     let water_g = course.water_g(course.due_frac) - course.water_g(course.off_frac);
     let (way, how) = if points > 0.0 { ("late", "more") } else { ("early", "less") };
@@ -151,7 +153,6 @@ fn turn_off(setup: &BatchSetup, course: &BoilCourse) -> Option<Cause> {
     } else {
         "Wait for the call, or test once more before you turn it off."
     };
-    let _ = setup;
     (points.abs() >= WORTH_POINTS).then(|| Cause {
         kind: CauseKind::TurnOff,
         words: format!(
@@ -177,22 +178,26 @@ fn carried_on(setup: &BatchSetup, course: &BoilCourse) -> Option<Cause> {
     })
 }
 
-fn test(course: &BoilCourse) -> Option<Cause> {
-    let points = 100.0 * (course.at_test_frac? - course.test_frac?);
-    let (way, next) = if points > 0.0 {
-        ("weaker", "Pull two drops before you believe one: yours called it late.")
+fn test(setup: &BatchSetup, course: &BoilCourse) -> Option<Cause> {
+    let test = course.test?;
+    let points = 100.0 * (test.then_frac - test.told_frac);
+    let way = if points > 0.0 { "weaker" } else { "stronger" };
+    let dial = setup.thermometer.as_ref().map_or("thermometer".to_owned(), |t| t.name.to_lowercase());
+    let (by, next) = if test.by_hand {
+        ("test by hand".to_owned(), "Pull two drops before you believe one.".to_owned())
     } else {
-        ("stronger", "Pull two drops before you believe one: yours called it early.")
+        let next = format!("Hold the {dial} in boiling water, or use what the notebook has learnt of it.");
+        (format!("reading of the {dial}"), next)
     };
-    (points.abs() >= 2.0 * WORTH_POINTS).then(|| Cause {
+    (points.abs() >= TEST_POINTS).then(|| Cause {
         kind: CauseKind::Test,
         words: format!(
-            "The last test by hand said {:.1} %, {way} than everything else says it was then, {:.1} %.",
-            100.0 * course.test_frac.unwrap_or(0.0),
-            100.0 * course.at_test_frac.unwrap_or(0.0)
+            "The last {by} said {:.1} %, {way} than everything together says it was then, {:.1} %: {points:+.1} points.",
+            100.0 * test.told_frac,
+            100.0 * test.then_frac
         ),
         points: Some(points),
-        next: next.to_owned(),
+        next,
     })
 }
 

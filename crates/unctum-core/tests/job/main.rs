@@ -21,6 +21,7 @@ mod hand_tests;
 mod instruments;
 mod kitchen_and_readings;
 mod laws;
+mod learning;
 mod log_laws;
 mod measures;
 mod one_hob;

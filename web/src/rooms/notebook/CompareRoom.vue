@@ -30,7 +30,11 @@ const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?
   <div class="compare">
     <header>
       <p class="label"><router-link to="/notebook">Notebook</router-link> · two batches</p>
-      <h1 v-if="found">{{ found.first.title }} and {{ found.second.title }}</h1>
+      <h1 v-if="found">
+        <template v-if="found.first.title === found.second.title"
+          >{{ found.first.title }}, twice</template
+        ><template v-else>{{ found.first.title }} and {{ found.second.title }}</template>
+      </h1>
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-else-if="!found" class="soft">Laying them beside each other…</p>
@@ -81,11 +85,11 @@ const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?
 <style scoped>
 .compare {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap-5);
 }
 
-header p,
-h1 {
+header p {
   margin: 0;
 }
 

@@ -145,10 +145,6 @@ header {
   gap: var(--gap-3) var(--gap-6);
 }
 
-.find {
-  flex: 0 1 20rem;
-}
-
 .unreadable {
   grid-column: 2 / -1;
   margin: 0;
@@ -177,7 +173,7 @@ li {
   /* All of them give way: nothing stands over the edge while letters change their size. */
   grid-template-columns:
     minmax(0, 15rem) minmax(0, 1fr) minmax(0, 7.5rem) minmax(0, 8.5rem)
-    minmax(0, 11rem);
+    minmax(0, 10rem) 7rem;
   gap: var(--gap-2) var(--gap-5);
   align-items: center;
   padding: var(--gap-2) 0;
@@ -203,6 +199,26 @@ li .small {
 
 .time {
   text-align: right;
+}
+
+/* Twenty of them stand under one another: they are quiet until they are meant. */
+.beside {
+  justify-self: end;
+  border-color: transparent;
+  background: none;
+  color: var(--ink-soft);
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+}
+
+.beside:hover {
+  border-color: var(--ink);
+}
+
+.beside[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--on-ink);
+  text-decoration: none;
 }
 
 @container room (max-width: 60rem) {

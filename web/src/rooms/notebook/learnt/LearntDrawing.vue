@@ -63,6 +63,7 @@ const hatch = computed(() => `hatch-${props.value.name.replace(/\W/g, '')}`)
       :width="Math.max(3, x(value.now.high) - x(value.now.low))"
       height="18"
     />
+    <line class="was" :x1="x(value.before.mid)" :x2="x(value.before.mid)" y1="20" y2="38" />
     <line class="mid" :x1="x(value.now.mid)" :x2="x(value.now.mid)" y1="16" y2="42" />
     <line class="ground" :x1="EDGE" :x2="W - EDGE" y1="38" y2="38" />
     <line
@@ -103,6 +104,11 @@ svg {
   fill-opacity: 0.28;
   stroke: var(--ink);
   stroke-width: 1.25;
+}
+
+.was {
+  stroke: var(--steel-strong);
+  stroke-width: 2;
 }
 
 .mid {

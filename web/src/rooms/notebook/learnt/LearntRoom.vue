@@ -12,6 +12,10 @@ const rest = computed(() =>
     .map((g) => ({ ...g, values: g.values.filter((v) => !v.offered) }))
     .filter((g) => g.values.length),
 )
+/** One after another: each answer says what is left. */
+async function useAll(): Promise<void> {
+  for (const v of [...offered.value]) await say({ act: 'accept', about: v.about })
+}
 </script>
 
 <template>
@@ -33,6 +37,11 @@ const rest = computed(() =>
     </p>
     <section v-if="offered.length" aria-label="New">
       <h2>Worth using</h2>
+      <p v-if="offered.length > 1">
+        <button type="button" class="key strong" :disabled="busy" @click="useAll">
+          Use all {{ offered.length }}
+        </button>
+      </p>
       <ul>
         <LearntRow v-for="v in offered" :key="v.name" :value="v" :busy="busy" @say="say" />
       </ul>
@@ -68,8 +77,7 @@ const rest = computed(() =>
 </template>
 
 <style scoped>
-header p,
-h1 {
+header p {
   margin: 0;
 }
 

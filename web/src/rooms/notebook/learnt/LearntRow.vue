@@ -22,10 +22,10 @@ const answered = computed(() => v.value.used != null || v.value.refused || v.val
 </script>
 
 <template>
-  <li class="row" :class="{ new: v.offered }">
+  <li class="row" :class="{ new: v.offered }" :aria-label="v.name">
     <div class="says">
-      <h3>{{ v.name }}</h3>
-      <p>{{ v.says }}</p>
+      <h3 v-if="!v.says.startsWith(v.name)">{{ v.name }}</h3>
+      <p class="sentence">{{ v.says }}</p>
       <p class="small soft">
         {{ shown(v.before.mid) }} → <strong>{{ shown(v.now.mid) }}</strong> {{ v.unit }}, between
         {{ range(v.now) }}, from {{ batches(v.batches) }}. {{ standing }}
@@ -61,7 +61,7 @@ const answered = computed(() => v.value.used != null || v.value.refused || v.val
         Take back
       </button>
       <button
-        v-if="!v.forgotten"
+        v-if="!v.forgotten && !v.offered"
         type="button"
         class="key"
         :disabled="busy"
@@ -77,7 +77,7 @@ const answered = computed(() => v.value.used != null || v.value.refused || v.val
 <style scoped>
 .row {
   display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(14rem, 1fr) 15rem;
+  grid-template-columns: minmax(0, 1.5fr) minmax(14rem, 1fr) 13rem;
   gap: var(--gap-2) var(--gap-5);
   align-items: center;
   padding: var(--gap-3) 0;
@@ -95,7 +95,7 @@ p {
   margin: 0;
 }
 
-.new .says p:not(.small) {
+.new .sentence {
   font-size: var(--size-lead);
 }
 

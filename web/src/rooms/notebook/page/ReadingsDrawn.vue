@@ -14,11 +14,12 @@ const dots = computed(() => {
   const begun_ms = props.track.boil?.begun_ms ?? props.batch.started_ms
   return props.batch.readings.map((r) => ({ ...r, s: (r.at_ms - begun_ms) / 1000 }))
 })
+const reach = computed(() => dots.value.flatMap((d) => [d.solids_frac.low, d.solids_frac.high]))
 </script>
 
 <template>
   <div class="drawing">
-    <TracksDrawing :tracks="[track]" :aim="aim">
+    <TracksDrawing :tracks="[track]" :aim="aim" :reach="reach">
       <template #default="{ x, y }">
         <g v-for="d in dots" :key="d.seq" class="reading">
           <line :x1="x(d.s)" :x2="x(d.s)" :y1="y(d.solids_frac.low)" :y2="y(d.solids_frac.high)" />

@@ -74,6 +74,17 @@ li span {
   color: var(--ink-soft);
 }
 
+/* A phone: one under another, each as wide as its words. */
+@container room (max-width: 40rem) {
+  .ribbon {
+    flex-wrap: wrap;
+  }
+
+  li {
+    flex-basis: 6.5rem;
+  }
+}
+
 @media print {
   li {
     white-space: normal;

@@ -3,20 +3,26 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
 import { useKitchen } from '@/live/kitchen'
+import { day } from '@/units/format'
 import StepRibbon from './StepRibbon.vue'
 
 /** The ways of one or two syrups over the ladder, and the steps of each as a ribbon under them. */
-const props = defineProps<{ tracks: readonly Api<'BatchTrack'>[]; aim?: number | undefined }>()
+const props = defineProps<{
+  tracks: readonly Api<'BatchTrack'>[]
+  aim?: number | undefined
+  /** Strengths that are put over it and have to find room. */
+  reach?: readonly number[]
+}>()
 const kitchen = useKitchen()
 
 const ways = computed(() => props.tracks.map((t) => t.boil?.way ?? []))
 const all = computed(() => ways.value.flat())
 const end_s = computed(() => Math.max(120, ...all.value.map((p) => p.at_s)) * 1.04)
 const from = computed(() =>
-  Math.max(0.3, Math.min(...all.value.map((p) => p.solids_frac), props.aim ?? 0.7) - 0.02),
+  Math.max(0.3, Math.min(...all.value.map((p) => p.solids_frac), ...(props.reach ?? []), props.aim ?? 0.7) - 0.02),
 )
 const to = computed(() =>
-  Math.min(0.95, Math.max(...all.value.map((p) => p.solids_frac), props.aim ?? 0.7) + 0.04),
+  Math.min(0.95, Math.max(...all.value.map((p) => p.solids_frac), ...(props.reach ?? []), props.aim ?? 0.7) + 0.04),
 )
 const label = computed(() => {
   const ends = ways.value.map((w) => w.at(-1)?.solids_frac)
@@ -53,7 +59,7 @@ const label = computed(() => {
         <svg viewBox="0 0 32 8" aria-hidden="true">
           <line class="way" :class="{ second: i === 1 }" x1="0" x2="32" y1="4" y2="4" />
         </svg>
-        {{ t.title }}
+        {{ t.title }}, {{ day(t.started_ms) }}
       </p>
       <StepRibbon :track="t" />
     </div>
@@ -63,6 +69,7 @@ const label = computed(() => {
 <style scoped>
 .tracks {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap-3);
   min-width: 0;
 }
