@@ -84,6 +84,14 @@ const SHARPER: f64 = 0.8;
 pub fn shown(learnt: &Learnt, kitchen: &KitchenDocument, sweet: impl Fn(&str) -> String) -> Vec<LearntValue> {
     let mut values: Vec<LearntValue> =
         learnt.values.iter().filter_map(|v| value(v, kitchen, &sweet)).collect();
+    // What is forgotten stands there too, so that it can be remembered.
+    let forgotten = kitchen.learning.forgotten.iter().filter(|f| learnt.of(&f.about).is_none());
+    values.extend(forgotten.filter_map(|f| {
+        let before = kitchen.told(&f.about)?;
+        let nothing =
+            Pooled { about: f.about.clone(), before, now: before, from: Vec::new(), with: Vec::new() };
+        value(&nothing, kitchen, &sweet)
+    }));
     values.sort_by(|a, b| a.group.cmp(&b.group).then(a.about.cmp(&b.about)));
     values
 }

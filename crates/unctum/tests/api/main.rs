@@ -12,6 +12,7 @@ mod exchange;
 mod instruments;
 mod kitchen;
 mod network;
+mod notebook;
 mod orders;
 mod questions;
 mod second_half;

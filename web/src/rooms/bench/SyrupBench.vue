@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LearntSaid from '@/batch/LearntSaid.vue'
 import './panels/panels.css'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -89,6 +90,12 @@ async function putOn(): Promise<void> {
     refused.value = wordsOf(thrown)
   }
 }
+/** What was learnt of this ring; the rest is in the figures of a batch. */
+const learnt = computed(() => {
+  const id = ringOf(kitchen, ask.value)?.id
+  const used = kitchen.view?.learnt ?? []
+  return used.filter((u) => u.about.kind === 'ring_power' && u.about.ring_id === id)
+})
 </script>
 
 <template>
@@ -110,6 +117,7 @@ async function putOn(): Promise<void> {
         Put it on the {{ ringOf(kitchen, ask)?.ring.name.toLowerCase() }}
       </button>
       <TroubleNote v-if="refused" :words="refused" />
+      <LearntSaid :learnt="learnt" />
     </form>
 
     <div class="drawings">

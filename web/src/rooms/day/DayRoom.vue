@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import LearntUsed from '@/batch/LearntUsed.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import HandsList from './HandsList.vue'
@@ -115,6 +116,7 @@ const paper = () => window.print()
         </p>
       </div>
     </header>
+    <LearntUsed v-if="kept" class="no-paper" />
     <div class="keys acts no-paper">
       <button
         v-if="writing === undefined"

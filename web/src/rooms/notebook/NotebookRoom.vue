@@ -9,11 +9,25 @@ import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
 import NotebookSearch from './NotebookSearch.vue'
+import TakeAway from './TakeAway.vue'
 import { useNotebook } from './useNotebook'
 
 const kitchen = useKitchen()
-const { lines, months, total, next, trouble, busy, words, filter, filtered, index, calendar, earlier } =
-  useNotebook()
+const {
+  lines,
+  months,
+  total,
+  next,
+  trouble,
+  busy,
+  words,
+  filter,
+  filtered,
+  index,
+  calendar,
+  earlier,
+  reload,
+} = useNotebook()
 const router = useRouter()
 /** Up to two batches to lay beside each other. */
 const picked = ref<number[]>([])
@@ -133,6 +147,7 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
       Earlier ones
       <span class="soft">{{ lines?.length }} of {{ total }} shown</span>
     </button>
+    <TakeAway @came="reload" />
   </div>
 </template>
 

@@ -100,6 +100,10 @@ export function useNotebook() {
     index.value = await answer(api.GET('/api/v1/notebook/index')).catch(() => undefined)
   }
   void loadIndex()
+  function reload(): void {
+    void load()
+    void loadIndex()
+  }
   /** The months there are, newest first. */
   const calendar = computed(() => {
     const { oldest_ms, newest_ms } = index.value ?? {}
@@ -120,5 +124,19 @@ export function useNotebook() {
     }
     return [...groups]
   })
-  return { lines, months, total, next, trouble, busy, words, filter, filtered, index, calendar, earlier }
+  return {
+    lines,
+    months,
+    total,
+    next,
+    trouble,
+    busy,
+    words,
+    filter,
+    filtered,
+    index,
+    calendar,
+    earlier,
+    reload,
+  }
 }

@@ -45,9 +45,7 @@ const changed = computed(() =>
       <p class="label">
         <router-link :to="`/notebook/${id}`">Made before</router-link> · made again
       </p>
-      <p v-for="c in changed" :key="c.key" class="lead">
-        <strong>Changed:</strong> {{ c.words }}
-      </p>
+      <p v-for="c in changed" :key="c.key" class="lead"><strong>Changed:</strong> {{ c.words }}</p>
     </header>
     <details>
       <summary class="key">On something else this time</summary>

@@ -39,7 +39,8 @@ export function useLearnt() {
   }
   void load()
   useChanges((change) => {
-    if (change === 'reconnected' || change.kind === 'batch' || change.kind === 'kitchen') void load()
+    if (change === 'reconnected' || change.kind === 'batch' || change.kind === 'kitchen')
+      void load()
   })
 
   const groups = computed(() =>

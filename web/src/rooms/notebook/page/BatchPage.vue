@@ -22,8 +22,17 @@ import { hasScale } from '@/units/measures'
 const props = defineProps<{ id: number }>()
 const kitchen = useKitchen()
 const { batch, trouble, refused, judge } = useBatch(() => props.id)
-const { tale, trouble: wrong, busy, removed, addPhotos, removePhoto, taste, untaste, bringBack } =
-  useTale(() => props.id)
+const {
+  tale,
+  trouble: wrong,
+  busy,
+  removed,
+  addPhotos,
+  removePhoto,
+  taste,
+  untaste,
+  bringBack,
+} = useTale(() => props.id)
 
 const setup = computed(() => batch.value?.setup)
 const summary = computed(() => batch.value?.summary)

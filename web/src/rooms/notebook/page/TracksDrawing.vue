@@ -19,10 +19,18 @@ const ways = computed(() => props.tracks.map((t) => t.boil?.way ?? []))
 const all = computed(() => ways.value.flat())
 const end_s = computed(() => Math.max(120, ...all.value.map((p) => p.at_s)) * 1.04)
 const from = computed(() =>
-  Math.max(0.3, Math.min(...all.value.map((p) => p.solids_frac), ...(props.reach ?? []), props.aim ?? 0.7) - 0.02),
+  Math.max(
+    0.3,
+    Math.min(...all.value.map((p) => p.solids_frac), ...(props.reach ?? []), props.aim ?? 0.7) -
+      0.02,
+  ),
 )
 const to = computed(() =>
-  Math.min(0.95, Math.max(...all.value.map((p) => p.solids_frac), ...(props.reach ?? []), props.aim ?? 0.7) + 0.04),
+  Math.min(
+    0.95,
+    Math.max(...all.value.map((p) => p.solids_frac), ...(props.reach ?? []), props.aim ?? 0.7) +
+      0.04,
+  ),
 )
 const label = computed(() => {
   const ends = ways.value.map((w) => w.at(-1)?.solids_frac)

@@ -6,6 +6,7 @@ import InTurn from '@/look/pieces/InTurn.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { millilitres, millilitreUnit } from '@/units/format'
+import LearntUsed from '@/batch/LearntUsed.vue'
 import AfterPan from './AfterPan.vue'
 import AmountList from './AmountList.vue'
 import CompareMethods from './CompareMethods.vue'
@@ -157,6 +158,7 @@ const exportLink = (format: string) =>
       :pan-id="view.panId.value"
       :ring-id="view.ringId.value"
     />
+    <LearntUsed class="wide" />
     <InTurn>
       <AfterPan
         v-if="f"

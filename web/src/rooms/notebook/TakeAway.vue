@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { Refusal, wordsOf, type Api } from '@/api/client'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+
+/** The notebook in open formats, out and in again. */
+const emit = defineEmits<{ came: [] }>()
+const picker = ref<HTMLInputElement>()
+const trouble = ref('')
+const told = ref('')
+const busy = ref(false)
+
+const many = (n: number) => `${n} ${n === 1 ? 'batch' : 'batches'}`
+function words(come: Api<'ReadIn'>): string {
+  if (come.whole) return `Everything came in: ${many(come.batches)}, the kitchen and its orders.`
+  const said = [`${many(come.batches)} came in.`]
+  if (come.doubled) said.push(`${many(come.doubled)} were here already and stay as they are.`)
+  if (come.unreadable) said.push(`${many(come.unreadable)} cannot be read and stayed out.`)
+  return said.join(' ')
+}
+async function chosen(): Promise<void> {
+  const file = picker.value?.files?.[0]
+  if (!file) return
+  busy.value = true
+  told.value = ''
+  try {
+    const reply = await fetch('/api/v1/notebook/everything', {
+      method: 'POST',
+      body: file,
+      headers: { 'Content-Type': 'application/json' },
+    })
+    const answer: unknown = await reply.json().catch(() => ({}))
+    if (!reply.ok) {
+      const problem = answer as Partial<Api<'Problem'>>
+      throw new Refusal(problem.code ?? 'unknown', problem.detail ?? 'That did not work.')
+    }
+    told.value = words(answer as Api<'ReadIn'>)
+    trouble.value = ''
+    emit('came')
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  } finally {
+    busy.value = false
+    if (picker.value) picker.value.value = ''
+  }
+}
+</script>
+
+<template>
+  <section class="away" aria-label="Take it with you">
+    <h2>Take it with you</h2>
+    <div class="keys">
+      <a class="key" href="/api/v1/notebook/batches.csv" download>Batches as a table</a>
+      <a class="key" href="/api/v1/notebook/readings.csv" download>Readings as a table</a>
+      <a class="key" href="/api/v1/notebook/everything.json" download>Everything as one file</a>
+      <button type="button" class="key" :disabled="busy" @click="picker?.click()">
+        {{ busy ? 'Reading…' : 'Read such a file in' }}
+      </button>
+      <input
+        ref="picker"
+        type="file"
+        accept="application/json,.json"
+        hidden
+        aria-label="A file of everything"
+        @change="chosen"
+      />
+    </div>
+    <TroubleNote v-if="trouble" :words="trouble" />
+    <p v-if="told" role="status">{{ told }}</p>
+    <p class="small soft">
+      Everything goes out and comes in at the kitchen’s computer only. What is here stays as it is:
+      only batches that are not here yet come in. The file is described at
+      <a href="/api/v1/schemas/notebook">its schema</a>.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.away {
+  margin-top: var(--gap-6);
+}
+
+h2 {
+  margin: 0 0 var(--gap-2);
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+}
+
+p {
+  max-width: 46rem;
+  margin: var(--gap-2) 0 0;
+}
+</style>
