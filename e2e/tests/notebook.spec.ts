@@ -26,7 +26,9 @@ test('a whole notebook goes in, teaches, is searched and compared, and goes out 
     const demo = await (await page.request.get(`${baseURL}/api/v1/notebook/everything.json`)).json()
     const file = join(folder, 'everything.json')
     writeFileSync(file, JSON.stringify(demo))
-    const newest = Math.max(...demo.notebook.batches.map((b: { started_ms: number }) => b.started_ms))
+    const newest = Math.max(
+      ...demo.notebook.batches.map((b: { started_ms: number }) => b.started_ms),
+    )
     await program.start(newest + 2 * 86_400_000)
 
     await page.goto(`${program.url}/notebook`)
@@ -62,9 +64,9 @@ test('a whole notebook goes in, teaches, is searched and compared, and goes out 
     // Found by a word of its note, then by how it felt.
     await page.goto(`${program.url}/notebook`)
     const lines = page.getByRole('button', { name: /^Compare / })
-    await page.getByLabel('A word of its name or its note').fill('phone rang')
+    await page.getByRole('textbox', { name: 'A word of its name or its note' }).fill('phone rang')
     await expect(lines).toHaveCount(1)
-    await page.getByLabel('A word of its name or its note').fill('')
+    await page.getByRole('textbox', { name: 'A word of its name or its note' }).fill('')
     await page.getByLabel('Verdict').selectOption('Dry, crumbly')
     await expect(lines).toHaveCount(1)
     await lines.first().click()
@@ -85,7 +87,9 @@ test('a whole notebook goes in, teaches, is searched and compared, and goes out 
     await page.getByLabel('Photographs to add').setInputFiles(shot)
     const photo = page.getByRole('img', { name: 'Photograph 1 of 1' })
     await expect(photo).toBeVisible()
-    await expect.poll(() => photo.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(100)
+    await expect
+      .poll(() => photo.evaluate((i: HTMLImageElement) => i.naturalWidth))
+      .toBeGreaterThan(100)
     await photo.click()
     await page.getByRole('button', { name: 'Take this one away' }).click()
     await expect(photo).toBeHidden()
@@ -125,8 +129,7 @@ test('a cook without any instrument is known better after each batch', async ({ 
     const charge = { sucrose_g: 300, water_g: 150 }
     const full = { reducing_g: 0, ash_g: 0, other_g: 0, insoluble_g: 0, ...charge }
     const ask = { charge: full, stage: 'one-string', pan_id: 1, ring_id: 1 }
-    const planned = async () =>
-      (await post('/batches/plan', ask)).syrup.turn_off.at_s.mid as number
+    const planned = async () => (await post('/batches/plan', ask)).syrup.turn_off.at_s.mid as number
     const first = await planned()
     for (let evening = 0; evening < 3; evening++) {
       const batch = await post('/batches', ask)
@@ -144,7 +147,7 @@ test('a cook without any instrument is known better after each batch', async ({ 
       await log({ event: 'step_done', step: 'boil' })
       await log({ event: 'step_done', step: 'use' })
       await page.goto(`${program.url}/notebook/${batch.id}`)
-      await page.getByText('How did it turn out?').click()
+      await page.locator('summary').filter({ hasText: 'How did it turn out?' }).click()
       await page.getByRole('button', { name: 'Just right' }).click()
       await page.getByRole('button', { name: 'Write it in the notebook' }).click()
       await expect(page.getByRole('heading', { level: 1 })).toContainText('just right')

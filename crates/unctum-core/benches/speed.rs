@@ -185,6 +185,9 @@ fn the_state_of_a_long_log(bencher: Bencher, entries: i32) {
         refractometer_offset_brix: None,
         ring_seen: None,
         sets: None,
+        habits: unctum_core::estimate::Habits::default(),
+        learnt: Vec::new(),
+        keeps: None,
     };
     let mut cook = Cook::of(world.clone(), World::as_told(&world, 1.0), Hands::default(), Luck::of(3), 0)
         .expect("a batch");

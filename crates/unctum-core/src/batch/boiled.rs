@@ -159,7 +159,11 @@ fn flames(setup: &BatchSetup, deeds: &[Done], end_s: f64) -> Vec<FlameShare> {
         set.iter().zip(ends).map(|((from_s, frac), to_s)| (*frac, (to_s - from_s).max(0.0))).collect();
     let all_s: f64 = burned.iter().filter(|(frac, _)| *frac > 0.0).map(|(_, s)| s).sum();
     let of = |flame: Flame| {
-        burned.iter().filter(|(frac, _)| *frac == setup.habits.flame_frac(flame)).map(|(_, s)| s).sum::<f64>()
+        burned
+            .iter()
+            .filter(|(frac, _)| (*frac - setup.habits.flame_frac(flame)).abs() < 1e-9)
+            .map(|(_, s)| s)
+            .sum::<f64>()
     };
     [Flame::Low, Flame::Medium, Flame::High]
         .into_iter()

@@ -85,6 +85,9 @@ pub fn setup(title: &str) -> BatchSetup {
         refractometer_offset_brix: None,
         ring_seen: None,
         sets: None,
+        habits: unctum_core::estimate::Habits::default(),
+        learnt: Vec::new(),
+        keeps: None,
     }
 }
 

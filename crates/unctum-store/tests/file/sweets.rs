@@ -49,7 +49,14 @@ fn named(name: &str) -> (Sweet, Card) {
     };
     let (larder, ladder, components) = (larder(), Ladder::default(), BTreeMap::new());
     let air = Air::default();
-    let book = Book { larder: &larder, swaps: &[], components: &components, ladder: &ladder, air };
+    let book = Book {
+        larder: &larder,
+        swaps: &[],
+        components: &components,
+        ladder: &ladder,
+        air,
+        paces: unctum_core::process::Paces::default(),
+    };
     let card = Card::of(&sweet, true, &book, None);
     (sweet, card.expect("card"))
 }

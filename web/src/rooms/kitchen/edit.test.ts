@@ -85,10 +85,7 @@ describe('a change to the kitchen', () => {
       'GET /kitchen': {
         body: {
           ...view(0),
-          kitchen: {
-            ...view(0).kitchen,
-            thermometers: [{ id: 4, thermometer: { name: 'Probe' } }],
-          },
+          known_thermometers: [{ id: 4, thermometer: { name: 'Probe' } }],
         },
       },
     })

@@ -69,6 +69,7 @@ describe('a sweet as its address tells it', () => {
           { id: 4, measure: { name: 'Katori', volume_ml: 180 } },
         ],
       },
+      known_rings: [{ id: 3, ring: {} }],
       capacities_ml: [2500],
       is_cup: [false, true],
       stages: [],
