@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build tools modules web api check-format lint test-rust test-web test-e2e bench load faults rooms truth pictures
+.PHONY: demo test build tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -68,6 +68,7 @@ bench: build modules
 # docs/reliability.md.
 load: build
 	node e2e/measure/load.mjs
+	node e2e/measure/photo.mjs
 	node e2e/measure/probes.mjs
 	node e2e/measure/second-half.mjs
 
@@ -78,6 +79,10 @@ faults: build
 rooms: build e2e/lighthouse/node_modules/.stamp
 	@scripts/tools browser
 	node e2e/lighthouse/rooms.mjs
+
+# Forty kitchens that learn from their batches, for docs/performance.md; half an hour.
+study:
+	cargo run --release -p unctum-truth -- study 40
 
 # The belief against a hidden truth, for docs/performance.md; some minutes.
 truth:

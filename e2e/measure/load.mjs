@@ -105,6 +105,14 @@ try {
     spread(await asked(program, 200, 1, get('/batches?words=syrup%2029&most=50'))),
     '50 ms',
   )
+  const many_ways = '/batches?words=2&texture=right&pan_id=1&from_ms=1700000000000&most=50'
+  row(
+    'by word, verdict, pan and month at once',
+    spread(await asked(program, 200, 1, get(many_ways))),
+    '50 ms',
+  )
+  row('what all of them teach, first look', ms(await once('/learnt')), '')
+  row('the same afterwards', spread(await asked(program, 20, 1, get('/learnt'))), '')
   row(
     'what goes on, one batch of it forgotten for a year, first look',
     ms(await once('/batches?going_on=true')),

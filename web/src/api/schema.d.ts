@@ -2507,6 +2507,8 @@ export interface components {
             changes: components["schemas"]["AgainChange"][];
             /** @description What to mind, that no figure changes. */
             mind: string[];
+            /** @description What it was called. */
+            title: string;
         };
         /** @description Which changes are wanted when a batch is made again. */
         AgainAsk: {

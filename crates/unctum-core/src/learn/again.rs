@@ -40,6 +40,8 @@ pub enum AgainKey {
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Again {
+    /// What it was called.
+    pub title: String,
     /// The same once more, with the changes that were wanted.
     pub ask: StartAsk,
     /// Changes that follow from how it went.
@@ -106,7 +108,7 @@ pub fn again(
             seen.push(m)
         }
     });
-    Again { ask, changes, mind: seen }
+    Again { title: setup.title.clone(), ask, changes, mind: seen }
 }
 
 /// Boiled further or less far, where it landed as aimed and was not right all the same.

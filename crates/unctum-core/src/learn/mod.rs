@@ -29,12 +29,13 @@ mod boil;
 mod evidence;
 mod paces;
 mod pool;
+mod says;
+mod shown;
 mod tasted;
 mod told;
-mod words;
 
 pub use again::{Again, AgainChange, AgainKey, again};
 pub use evidence::{BatchTold, Evidence, Seen};
 pub use pool::{FromBatch, Learnt, Pooled, learn};
+pub use shown::{LearntGroup, LearntTick, LearntUse, LearntValue, learnt_for, learnt_used, shown};
 pub use told::told_by;
-pub use words::{LearntGroup, LearntTick, LearntUse, LearntValue, learnt_for, learnt_used, shown};

@@ -105,13 +105,14 @@ fn pan_for(q: &DayQuestion<'_>, needs_ml: f64, choice: Option<&DayChoice>) -> Re
 /// What is made together, in as many batches as her pans and trays ask for.
 fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Result<Vec<DayMade>> {
     let amounts: Vec<Amount> = of.wanted.iter().map(|w| w.amount).collect();
-    let counted = piece_count(&of.wanted, q.days.spare_frac, q.days.tasting);
+    let spare_frac = q.spare_frac(Some(&of.sweet.key));
+    let counted = piece_count(&of.wanted, spare_frac, q.days.tasting);
     if counted.is_none() && amounts.iter().any(|a| a.pieces().is_some()) {
         return Err(CoreError::Contradiction(
             "One order asks for pieces and another for grams: ask for one of them in both.".into(),
         ));
     }
-    let size = size_of(&amounts, q.days.spare_frac, u32::from(q.days.tasting));
+    let size = size_of(&amounts, spare_frac, u32::from(q.days.tasting));
     let key = |n: u32| {
         let number = before.iter().filter(|b| b.ask.sweet_key.as_ref() == Some(&of.sweet.key)).count() as u32;
         format!("{}.{}", of.sweet.key, number + n)

@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use crate::batch::{BatchState, Made, StartAsk};
 use crate::error::{CoreError, Result};
 use crate::formula::Size;
-use crate::kitchen::KitchenDocument;
+use crate::kitchen::{KitchenDocument, Parameter};
 use crate::order::plan::{DayChoice, KitchenDays};
 use crate::order::{Order, OrderLine};
 use crate::process::{Book, Sweet};
@@ -27,6 +27,18 @@ pub struct DayQuestion<'a> {
     pub now_ms: i64,
     /// Batches of these days that were begun at the stove.
     pub begun: &'a [Begun],
+}
+
+impl DayQuestion<'_> {
+    /// How many pieces more of a sweet are made than are asked for, as a share: as the days say, or as many as are
+    /// usually lost of it here, if that is more.
+    #[must_use]
+    pub fn spare_frac(&self, sweet_key: Option<&String>) -> f64 {
+        let about = sweet_key.map(|key| Parameter::Lost { sweet_key: key.clone() });
+        let lost =
+            about.and_then(|about| self.kitchen.known(&about)).map_or(0.0, |k| k.value.mean.clamp(0.0, 0.33));
+        self.days.spare_frac.max(lost / (1.0 - lost))
+    }
 }
 
 /// A batch of some days that was begun.

@@ -186,8 +186,8 @@ fn batch_cost(q: &DayQuestion<'_>, made: &DayMade, here: &[String], pantry: &Pan
         .into_iter()
         .map(|(s, m)| f64::from(graph::hands(s.manner())) / 10.0 * m.mid)
         .sum();
-    let counted =
-        piece_count(&made.wanted, q.days.spare_frac, q.days.tasting).filter(|_| made.makes.is_none());
+    let counted = piece_count(&made.wanted, q.spare_frac(made.ask.sweet_key.as_ref()), q.days.tasting)
+        .filter(|_| made.makes.is_none());
     // Of several batches of the same each has its part.
     let parts = f64::from(made.of.max(1));
     let piece = counted.map(|c| (parts * cost / f64::from(c.made), parts * cost / f64::from(c.asked.max(1))));

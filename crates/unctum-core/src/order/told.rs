@@ -189,7 +189,9 @@ fn order(
             })
             .filter(|m| m.ask.variation == line.variation)
             .collect();
-        let pieces = of.first().and_then(|m| piece_count(&m.wanted, q.days.spare_frac, q.days.tasting));
+        let pieces = of
+            .first()
+            .and_then(|m| piece_count(&m.wanted, q.spare_frac(m.ask.sweet_key.as_ref()), q.days.tasting));
         OrderLineTold {
             name: of.first().map_or_else(|| name_of(q, &line.sweet_key), |m| m.made.title.clone()),
             amount: line.amount,

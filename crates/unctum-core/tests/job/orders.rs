@@ -11,6 +11,27 @@ use unctum_core::order::{
 
 use crate::common::weekend::{days, line, order, planned, weekend, with};
 
+/// What her batches showed of pieces that are lost is made more, once she uses it.
+#[test]
+fn as_many_more_are_made_as_are_usually_lost() {
+    use unctum_core::kitchen::{Known, Parameter};
+    use unctum_core::numeric::Normal;
+    let (orders, days) = (weekend(), days(&weekend()));
+    with(&orders, &days, &[], |q| {
+        let about = Parameter::Lost { sweet_key: "cashew-sheet".into() };
+        let over = q.kitchen.told(&about).expect("usual");
+        let value = Normal { mean: 0.2, sd: 0.03 };
+        let mut kitchen = q.kitchen.clone();
+        kitchen.learning.known = vec![Known { about, value, over, batches: 5, accepted_ms: 0, with: vec![] }];
+        let lossy = DayQuestion { kitchen: &kitchen, ..*q };
+        let (laid, starts) = planned(&lossy, 50);
+        let told = tell(&lossy, &laid, &starts);
+        let pieces = told.orders[0].lines[0].pieces.expect("counted");
+        assert_eq!((pieces.asked, pieces.spare, pieces.made), (44, 11, 56), "a fifth lost is a quarter more");
+        assert_eq!(told.batches[0].pieces, Some(56));
+    });
+}
+
 #[test]
 fn a_weekend_is_planned_told_and_explained() {
     let (orders, days) = (weekend(), days(&weekend()));

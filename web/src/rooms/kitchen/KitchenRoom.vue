@@ -4,6 +4,7 @@ import { onBeforeRouteLeave } from 'vue-router'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import InTurn from '@/look/pieces/InTurn.vue'
+import LearntUsed from '@/batch/LearntUsed.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { celsius, degreeUnit } from '@/units/format'
 import AirSection from './AirSection.vue'
@@ -134,6 +135,7 @@ const openThing = computed(() => {
         {{ many(kitchen.rings.length, 'ring') }}, {{ many(kitchen.pans.length, 'pan') }}. Water
         boils at {{ celsius(kitchen.view?.water_boil_c ?? 100) }} {{ degreeUnit() }} here.
       </p>
+      <LearntUsed />
     </header>
     <BothChanged
       v-if="question"

@@ -45,6 +45,7 @@ const changed = computed(() =>
       <p class="label">
         <router-link :to="`/notebook/${id}`">Made before</router-link> · made again
       </p>
+      <h1>{{ again.title }}</h1>
       <p v-for="c in changed" :key="c.key" class="lead"><strong>Changed:</strong> {{ c.words }}</p>
     </header>
     <details>
@@ -64,6 +65,10 @@ const changed = computed(() =>
 
 header p {
   margin: 0;
+}
+
+h1 {
+  font-size: var(--size-figure);
 }
 
 .where {

@@ -57,8 +57,8 @@ const reach = computed(() => dots.value.flatMap((d) => [d.solids_frac.low, d.sol
 }
 
 .reading > * {
-  fill: var(--sheet);
-  stroke: var(--ink);
+  fill: var(--on-deep-syrup);
+  stroke: var(--on-pale-syrup);
   stroke-width: 2.25;
 }
 </style>

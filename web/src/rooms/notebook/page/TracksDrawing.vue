@@ -86,10 +86,15 @@ const label = computed(() => {
   height: 22rem;
 }
 
+/* Over syrup the ink is syrup's own in both lights. */
 .way {
   fill: none;
-  stroke: var(--ink);
+  stroke: var(--on-pale-syrup);
   stroke-width: 2.5;
+}
+
+.named .way {
+  stroke: var(--ink);
 }
 
 .way.second {
@@ -97,7 +102,7 @@ const label = computed(() => {
 }
 
 .aim {
-  stroke: var(--ink);
+  stroke: var(--on-pale-syrup);
   stroke-dasharray: 2 5;
 }
 
