@@ -238,7 +238,13 @@ li .small {
 
 @container room (max-width: 60rem) {
   li {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    overflow-wrap: anywhere;
+  }
+
+  .beside {
+    justify-self: start;
+    padding-inline: 0;
   }
 
   .strip {

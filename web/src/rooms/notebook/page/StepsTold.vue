@@ -29,13 +29,15 @@ const OFF = ['shorter', '', 'longer'] as const
     <tbody>
       <tr v-for="s in steps" :key="s.step">
         <th scope="row">{{ s.title }}</th>
-        <td>{{ s.planned_min ? planned(s.planned_min) : '–' }}</td>
-        <td :class="{ off: s.off !== 0 }">
+        <td data-of="planned, min">{{ s.planned_min ? planned(s.planned_min) : '–' }}</td>
+        <td data-of="real, min" :class="{ off: s.off !== 0 }">
           {{ s.real_min != null ? number(s.real_min, 1) : '–' }}
           <span v-if="s.off !== 0" class="small">{{ OFF[s.off + 1] }}</span>
         </td>
-        <td>{{ s.planned_g != null ? grams(s.planned_g) : '–' }}</td>
-        <td>{{ s.real_g != null ? grams(s.real_g) : '–' }}</td>
+        <td :data-of="`planned, ${gramUnit()}`">
+          {{ s.planned_g != null ? grams(s.planned_g) : '–' }}
+        </td>
+        <td :data-of="`weighed, ${gramUnit()}`">{{ s.real_g != null ? grams(s.real_g) : '–' }}</td>
       </tr>
     </tbody>
   </table>
@@ -77,5 +79,43 @@ thead th {
 
 .off {
   font-weight: 650;
+}
+
+/* A phone: each step by itself, its figures under it with their names. */
+@container room (max-width: 40rem) {
+  thead {
+    display: none;
+  }
+
+  table,
+  tbody,
+  tr,
+  th {
+    display: block;
+  }
+
+  tr {
+    padding: var(--gap-2) 0;
+    border-top: var(--line) solid var(--steel);
+  }
+
+  th,
+  td {
+    padding: 0;
+    border: 0;
+    text-align: left;
+  }
+
+  td {
+    display: inline-block;
+    margin-right: var(--gap-4);
+  }
+
+  td::before {
+    content: attr(data-of) ' ';
+    color: var(--ink-soft);
+    font-size: var(--size-small);
+    font-weight: 400;
+  }
 }
 </style>
