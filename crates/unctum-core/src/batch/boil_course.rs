@@ -61,8 +61,7 @@ pub(super) fn boil_course(batch: &Followed) -> Option<BoilCourse> {
     // Everything up to a moment, in the order it stands.
     let at = |upto: usize, ms: i64| state_at(setup, batch.started_ms(), &entries[..upto], ms).ok()?.syrup;
     let before = at(off, entries[off].at_ms)?;
-    let after = batch.boil_seen(None)?;
-    let landed_frac = after.landed_frac.mid;
+    let landed_frac = batch.boil_landed()?.mid;
     // What was read afterwards says better where it was when the heat went off.
     let carry_frac = (before.landing_frac - before.solids_frac.mid).max(0.0);
     let off_frac = (landed_frac - carry_frac).min(landed_frac);

@@ -26,8 +26,6 @@ const ANYTHING: f64 = 20.0;
 pub struct BoilSeen {
     /// What it says of what outlasts it; none where nothing was seen.
     pub taught: Option<Taught>,
-    /// Where it landed, 0–1, by all that was seen of it.
-    pub landed_frac: Spread,
     /// The share of its time on the flame at each flame.
     pub flames: Vec<FlameShare>,
     /// Readings of instruments among what was seen.
@@ -77,6 +75,16 @@ impl Followed {
         Some(BoilWay { begun_ms, way: looked_back(&question, points) })
     }
 
+    /// Where its syrup landed, 0–1, by all that was seen of it; none where none was boiled.
+    #[must_use]
+    pub fn boil_landed(&self) -> Option<Spread> {
+        let entries = standing(self.log());
+        let (watch, begun_ms) = last_watch(self.setup(), self.started_ms(), &entries)?;
+        let end_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0 + CARRIED_S;
+        let asked = watch.boil.as_ref()?.asked(self.setup(), &watch.deeds, end_s, Flame::Medium);
+        Some(believe(&asked).strength)
+    }
+
     /// Looks back at the syrup of this batch, with how the sweet turned out if that was said. None where none was
     /// boiled.
     #[must_use]
@@ -91,7 +99,6 @@ impl Followed {
         );
         // What was learnt before is taken out: what was seen is seen against what is usual.
         let mut question = watch.boil.as_ref()?.asked(setup, &deeds, end_s, Flame::Medium);
-        let landed_frac = believe(&question).strength;
         question.doubts.power_sd = question.doubts.power_sd.max(WIDE_POWER);
         question.doubts.thermometer_bias_k = question.doubts.thermometer_bias_k.max(WIDE_BIAS_K);
         question.doubts.habits = Habits::default();
@@ -108,7 +115,6 @@ impl Followed {
         };
         Some(BoilSeen {
             taught: taught(&question),
-            landed_frac,
             flames: flames(setup, &deeds, last_s),
             measured: deeds.iter().filter(measured).count(),
         })

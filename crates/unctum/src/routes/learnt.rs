@@ -45,14 +45,19 @@ pub struct LearntView {
 /// A batch counts as odd below this weight.
 const ODD: f64 = 0.5;
 
+/// So many batches are asked anew at one look.
+const MOST_ASKED: usize = 300;
+
 /// What all batches tell: kept beside each, asked anew where something was written since.
 pub async fn all_told(app: &App) -> Answer<(Vec<BatchTold>, KitchenDocument)> {
-    let (mut told, missing, document) = app
+    let (mut told, mut missing, document) = app
         .read(|c| {
             let (told, missing) = rows::all_told(c)?;
             Ok((told, missing, kitchen::load(c)?))
         })
         .await?;
+    // After a whole notebook came in the newest are asked first, the others at the next looks.
+    let missing = missing.split_off(missing.len().saturating_sub(MOST_ASKED));
     if !missing.is_empty() {
         let by = document.clone();
         let anew = app
@@ -60,6 +65,7 @@ pub async fn all_told(app: &App) -> Answer<(Vec<BatchTold>, KitchenDocument)> {
             .await?;
         let keep: Vec<BatchTold> = anew;
         told.extend(keep.iter().cloned());
+        told.sort_by_key(|t| (t.at_ms, t.batch_id));
         app.write(move |c| keep.iter().try_for_each(|t| rows::keep_told(c, t))).await?;
     }
     Ok((told, document))
