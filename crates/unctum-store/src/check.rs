@@ -5,10 +5,9 @@ use std::path::Path;
 use diesel::prelude::*;
 use diesel::sql_types::Text;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::Followed;
 use unctum_core::order::{KitchenDays, Order, Pantry};
 
-use crate::batch::{events_after, head, told};
+use crate::batch::{followed, told};
 use crate::document::read;
 use crate::error::{Result, StoreError};
 use crate::file::{self, Kind};
@@ -73,10 +72,7 @@ fn rows(c: &mut SqliteConnection) -> Result<Vec<String>> {
     let kitchen = kitchen::load(c).and_then(|k| Ok(k.check()?));
     look("The kitchen".into(), kitchen)?;
     for id in batch::table.order(batch::id).select(batch::id).load::<i32>(c)? {
-        let read = head(c, id).and_then(|(started_ms, setup)| {
-            Followed::new(setup, started_ms, &events_after(c, id, 0)?)?;
-            told(c, id).map(|_| ())
-        });
+        let read = followed(c, id).and_then(|_| told(c, id).map(|_| ()));
         look(format!("Batch {id}"), read)?;
     }
     let versions: Vec<(i32, i32)> =

@@ -2,13 +2,12 @@
 
 use unctum_truth::evening::{EVIDENCE, Evidence, Mistake};
 use unctum_truth::pressed::Pressed;
-use unctum_truth::study::study;
+use unctum_truth::study::{Plan, study};
 use unctum_truth::table::{known, moved, row};
 
 fn main() {
     if std::env::args().nth(1).is_some_and(|word| word == "study") {
-        let kitchens = std::env::args().nth(2).and_then(|n| n.parse().ok()).unwrap_or(40);
-        return study_table(kitchens);
+        return study_table();
     }
     let cooks = std::env::args().nth(1).and_then(|n| n.parse().ok()).unwrap_or(1000);
     let landing = |(mean, low, high): (f64, f64, f64)| format!("{mean:+.2} [{low:+.2}, {high:+.2}]");
@@ -53,10 +52,16 @@ fn main() {
     }
 }
 
-/// Kitchens that learn from three batches, by what they read.
-fn study_table(kitchens: u64) {
+/// Kitchens that learn from their batches, by what they read. Words: how many kitchens, the beginning of one row's
+/// name, further evenings of each, batches that are learnt from.
+fn study_table() {
+    let number =
+        |nth: usize, else_: u64| std::env::args().nth(nth).and_then(|n| n.parse().ok()).unwrap_or(else_);
+    let usual = Plan::default();
+    let kitchens = number(2, 40);
+    let plan = Plan { further: number(4, usual.further), learn_after: number(5, usual.learn_after), ..usual };
     println!(
-        "| evidence | within half a stage: first 3, next 3 | further evenings: without, with | miss, stages: without, with | the same before the first test | kitchens better: with tests, before the first | intervals held: strength, time | without |"
+        "| evidence | within half a stage: first batches, next 3 | further evenings: without, with | miss, stages: without, with | the same before the first test | kitchens better: with tests, before the first | intervals held: strength, time | without |"
     );
     println!("|---|---|---|---|---|---|---|---|");
     let only = std::env::args().nth(3);
@@ -66,7 +71,7 @@ fn study_table(kitchens: u64) {
         {
             continue;
         }
-        let r = study(evidence, kitchens, 1, 3);
+        let r = study(evidence, kitchens, 1, plan);
         println!(
             "| {name} | {:.0} %, {:.0} % | {:.0} %, {:.0} % | {:.2}, {:.2} | {:.2}, {:.2} | {:.0} %, {:.0} % | {:.0}, {:.0} | {:.0}, {:.0} |",
             r.within.0,

@@ -16,8 +16,25 @@ use crate::evening::{Evening, Evidence, Outcome};
 use crate::kitchen::{STAGES, told};
 use crate::table::side_by_side;
 
-/// Batches of a kitchen, of which the first so many are learnt from before the others.
-pub const BATCHES: u64 = 6;
+/// How a kitchen is studied.
+#[derive(Debug, Clone, Copy)]
+pub struct Plan {
+    /// Batches that are learnt from before the next ones.
+    pub learn_after: u64,
+    /// Batches after them.
+    pub then: u64,
+    /// Further evenings on which the calls of the same kitchen are compared, with what was learnt and without.
+    pub further: u64,
+    /// And so many more on which nothing is read.
+    pub unread: u64,
+}
+
+impl Default for Plan {
+    fn default() -> Self {
+        Self { learn_after: 3, then: 3, further: 8, unread: 24 }
+    }
+}
+
 /// From one evening to the next the ring gives so much more or less, and the pan loses it.
 const DAY_POWER: f64 = 0.03;
 const DAY_LOSS: f64 = 0.06;
@@ -26,10 +43,6 @@ const CUPS: f64 = 0.035;
 const CUPS_DAY: f64 = 0.035;
 /// Medium gives so much more or less than its share: the power of the knob.
 const KNOB: f64 = 0.10;
-/// Further evenings on which the calls of the same kitchen are compared, with what was learnt and without.
-pub const FURTHER: u64 = 8;
-/// And so many more on which nothing is read.
-pub const UNREAD: u64 = 24;
 const WEEK_MS: i64 = 7 * 86_400_000;
 
 /// A kitchen as it was told and as it is.
@@ -51,7 +64,7 @@ pub struct Lived {
     pub first: Vec<Outcome>,
     /// Those after them, with what was learnt so far.
     pub later: Vec<Outcome>,
-    /// Further evenings, with what three batches taught.
+    /// Further evenings, with what the first batches taught.
     pub with: Vec<Outcome>,
     /// The very same ones with nothing learnt.
     pub without: Vec<Outcome>,
@@ -185,29 +198,29 @@ impl Kitchen {
 
     /// Lets it cook.
     #[must_use]
-    pub fn lives(&self, learn_after: u64) -> Lived {
+    pub fn lives(&self, plan: Plan) -> Lived {
         let mut luck = Luck::of(self.seed + 77);
         let mut lived = Lived::default();
         let mut batches = Vec::new();
         let mut document = self.document.clone();
-        for nth in 0..BATCHES {
+        for nth in 0..plan.learn_after + plan.then {
             let (outcome, batch) = self.evening(nth, &document, self.evidence);
             batches.push(self.told(nth, &outcome, &batch, &mut luck));
-            if nth + 1 == learn_after {
+            if nth + 1 == plan.learn_after {
                 let known = self.taught(&batches);
-                for further in 0..FURTHER {
+                for further in 0..plan.further {
                     lived.with.push(self.evening(100 + further, &known, self.evidence).0);
                     lived.without.push(self.evening(100 + further, &self.document, self.evidence).0);
                 }
-                for further in 0..UNREAD {
+                for further in 0..plan.unread {
                     lived.untested_with.push(self.untested(200 + further, &known));
                     lived.untested_without.push(self.untested(200 + further, &self.document));
                 }
             }
-            if nth + 1 >= learn_after {
+            if nth + 1 >= plan.learn_after {
                 document = self.taught(&batches);
             }
-            if nth < learn_after { &mut lived.first } else { &mut lived.later }.push(outcome);
+            if nth < plan.learn_after { &mut lived.first } else { &mut lived.later }.push(outcome);
         }
         lived
     }
@@ -246,8 +259,8 @@ fn held(outcomes: &[&Outcome]) -> (f64, f64) {
 
 /// Lets so many kitchens live, and counts.
 #[must_use]
-pub fn study(evidence: Evidence, kitchens: u64, seed: u64, learn_after: u64) -> StudyRow {
-    let lived = side_by_side(kitchens, |i| Kitchen::of(seed + i, evidence).lives(learn_after));
+pub fn study(evidence: Evidence, kitchens: u64, seed: u64, plan: Plan) -> StudyRow {
+    let lived = side_by_side(kitchens, |i| Kitchen::of(seed + i, evidence).lives(plan));
     let near = |o: &Outcome| o.landed.is_some_and(|l| l.abs() <= 0.5);
     let all = |of: fn(&Lived) -> &Vec<Outcome>| lived.iter().flat_map(of).collect::<Vec<&Outcome>>();
     let miss = |outcomes: &[Outcome]| {

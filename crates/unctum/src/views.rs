@@ -137,7 +137,7 @@ pub fn batch_view(
         id,
         started_ms: batch.started_ms(),
         state: batch.state_at(now_ms),
-        lesson: verdict.as_ref().and_then(|v| lesson(setup, &summary, v)),
+        lesson: verdict.as_ref().and_then(|v| lesson(batch, v)),
         summary,
         readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),

@@ -65,3 +65,14 @@ export async function answer<T>(call: Promise<Reply<T>>): Promise<T> {
 export function wordsOf(thrown: unknown): string {
   return thrown instanceof Error ? thrown.message : 'That did not work. Please try once more.'
 }
+
+/** Sends a file as it is; what the server refuses is thrown as a Refusal. */
+export async function sendFile<T>(path: `/api/v1/${string}`, file: File): Promise<T> {
+  const type = file.type || 'application/octet-stream'
+  const sent = fetch(path, { method: 'POST', body: file, headers: { 'Content-Type': type } })
+  const reply = sent.then(async (r) => {
+    const told: unknown = await r.json().catch(() => ({}))
+    return r.ok ? { data: told as T } : { error: told }
+  })
+  return answer<T>(reply)
+}

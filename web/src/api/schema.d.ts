@@ -2978,6 +2978,7 @@ export interface components {
              * @description The moment, ms since 1970.
              */
             now_ms: number;
+            off_late?: components["schemas"]["OffLate"] | null;
             /** @description Where it stands. */
             phase: components["schemas"]["Phase"];
             /** @description What goes on, each with its clock. */
@@ -3032,6 +3033,8 @@ export interface components {
         BatchTale: {
             /** @description Likely causes of how it turned out, the largest first. */
             causes: components["schemas"]["Cause"][];
+            /** @description So many are kept of one batch. */
+            most_photos: number;
             /** @description Its photographs, oldest first. */
             photos: components["schemas"]["PhotoTold"][];
             /** @description Its steps, planned against real. */
@@ -6138,6 +6141,8 @@ export interface components {
              * @description Number of the batch.
              */
             batch_id: number;
+            /** @description Whether its word counts. */
+            counts: boolean;
             /** @description What it said by itself. */
             said: components["schemas"]["Spread"];
             /**
@@ -7035,6 +7040,24 @@ export interface components {
             weight: number;
             /** @description Why; a sentence each. */
             why: string[];
+        };
+        /** @description A flame that was told off late: whether it was off when it was called is asked. */
+        OffLate: {
+            /**
+             * Format: int64
+             * @description When it was called off, ms since 1970.
+             */
+            called_ms: number;
+            /**
+             * Format: double
+             * @description How long before the key that was, s.
+             */
+            late_s: number;
+            /**
+             * Format: int32
+             * @description Number of the entry.
+             */
+            seq: number;
         };
         /** @description A variation that can be asked for. */
         Offer: {

@@ -25,10 +25,10 @@ export function count(value: number): string {
 
 const PLURALS: Record<string, string> = { pinch: 'pinches', leaf: 'leaves' }
 
-/** So many of a measure: her own cups keep their name, spoons and pieces take a plural. */
+/** So many of a measure: spoons, pieces and cups take a plural; other names of her own stay as they are. */
 function many(n: number, of: string): string {
   const word = /spoon$/i.test(of) ? of.toLowerCase() : of
-  const named = word.charAt(0) === word.charAt(0).toLowerCase()
+  const named = word.charAt(0) === word.charAt(0).toLowerCase() || /(cup|bowl|mug)$/i.test(word)
   return `${count(n)} ${named && n > 1 ? (PLURALS[word] ?? `${word}s`) : word}`
 }
 

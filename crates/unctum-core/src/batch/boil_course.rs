@@ -17,7 +17,7 @@ pub(super) struct BoilCourse {
     pub carry_frac: f64,
     /// Where it landed.
     pub landed_frac: f64,
-    /// How long after the right moment the heat went off, s; negative: before it. None where the flame was off then.
+    /// How long after the right moment the heat went off, s; negative: before it. None where it was not on its way.
     pub off_late_s: Option<f64>,
     /// How long it stood in its pan after that, s.
     pub stood_s: f64,
@@ -62,14 +62,11 @@ pub(super) fn boil_course(batch: &Followed) -> Option<BoilCourse> {
     let at = |upto: usize, ms: i64| state_at(setup, batch.started_ms(), &entries[..upto], ms).ok()?.syrup;
     let before = at(off, entries[off].at_ms)?;
     let landed_frac = batch.boil_landed()?.mid;
-    // What was read afterwards says better where it was when the heat went off.
     let carry_frac = (before.landing_frac - before.solids_frac.mid).max(0.0);
-    let off_frac = (landed_frac - carry_frac).min(landed_frac);
     let due_frac = before.turn_off_frac;
-    let past_g =
-        plan.charge.water_at(due_frac.clamp(0.02, 0.98)) - plan.charge.water_at(off_frac.clamp(0.02, 0.98));
-    let leaves_g_s = setup.ring.net_power_w(0.55) / 2.3e3 / 1.25;
+    // What was read afterwards says better where it was when the heat went off.
     let way = batch.boil_way(WAY_POINTS)?;
+    let off_frac = way.at(entries[off].at_ms)?;
     let test = entries[..end].iter().rev().find_map(|l| {
         let reading = l.event.reading().filter(|r| !matches!(r, SeenReading::Weight { .. }))?;
         let told = setup.strength_of(reading.corrected(setup).ok()?).ok()?;
@@ -81,7 +78,7 @@ pub(super) fn boil_course(batch: &Followed) -> Option<BoilCourse> {
         due_frac,
         carry_frac,
         landed_frac,
-        off_late_s: Some(past_g / leaves_g_s),
+        off_late_s: way.late_s(entries[off].at_ms, due_frac),
         stood_s: (end_ms - entries[off].at_ms) as f64 / 1000.0,
         test,
     })

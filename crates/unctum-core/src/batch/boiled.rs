@@ -6,7 +6,7 @@ use serde::Serialize;
 use crate::batch::fold::Fold;
 use crate::batch::guidance::Watch;
 use crate::batch::standing::standing;
-use crate::batch::{BatchSetup, Followed, Logged, Texture};
+use crate::batch::{BatchSetup, Followed, Texture};
 use crate::estimate::{Deed, Done, Habits, Seen, Taught, WayPoint, believe, looked_back, taught};
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
@@ -20,6 +20,8 @@ const CARRIED_S: f64 = 120.0;
 const RIGHT: f64 = 0.6;
 const WRONG: f64 = 0.3;
 const ANYTHING: f64 = 20.0;
+/// The pace of a boil is taken over so long, s.
+const PACE_S: f64 = 30.0;
 
 /// A syrup that was made, as it is seen afterwards.
 #[derive(Debug, Clone, PartialEq)]
@@ -43,6 +45,26 @@ pub struct BoilWay {
 }
 
 impl BoilWay {
+    /// How long after a strength was passed a moment lies, s; negative: before it, at the pace of the last half minute.
+    /// None where it does not get stronger there.
+    #[must_use]
+    pub fn late_s(&self, at_ms: i64, solids_frac: f64) -> Option<f64> {
+        let at_s = (at_ms - self.begun_ms) as f64 / 1000.0;
+        let now_frac = self.at(at_ms)?;
+        let past = self.way.iter().rev().filter(|p| p.at_s < at_s);
+        if let Some(before) =
+            past.clone().find(|p| p.solids_frac < solids_frac).filter(|_| now_frac > solids_frac)
+        {
+            let after = self.way.iter().find(|p| p.at_s > before.at_s)?;
+            let share =
+                (solids_frac - before.solids_frac) / (after.solids_frac - before.solids_frac).max(1e-9);
+            return Some(at_s - before.at_s - share.min(1.0) * (after.at_s - before.at_s));
+        }
+        let before = past.clone().find(|p| p.at_s < at_s - PACE_S)?;
+        let pace = (now_frac - before.solids_frac) / (at_s - before.at_s);
+        (pace > 1e-7).then(|| (now_frac - solids_frac) / pace)
+    }
+
     /// Strength at a moment, ms since 1970, 0–1; none outside of it.
     #[must_use]
     pub fn at(&self, at_ms: i64) -> Option<f64> {
@@ -68,9 +90,7 @@ impl Followed {
     /// boiled.
     #[must_use]
     pub fn boil_way(&self, points: usize) -> Option<BoilWay> {
-        let entries = standing(self.log());
-        let (watch, begun_ms) = last_watch(self.setup(), self.started_ms(), &entries)?;
-        let last_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0;
+        let Ended { watch, begun_ms, last_s } = self.syrup_ended()?;
         let question = watch.boil.as_ref()?.asked(self.setup(), &watch.deeds, last_s, Flame::Medium);
         Some(BoilWay { begun_ms, way: looked_back(&question, points) })
     }
@@ -78,21 +98,24 @@ impl Followed {
     /// Where its syrup landed, 0–1, by all that was seen of it; none where none was boiled.
     #[must_use]
     pub fn boil_landed(&self) -> Option<Spread> {
-        let entries = standing(self.log());
-        let (watch, begun_ms) = last_watch(self.setup(), self.started_ms(), &entries)?;
-        let end_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0 + CARRIED_S;
-        let asked = watch.boil.as_ref()?.asked(self.setup(), &watch.deeds, end_s, Flame::Medium);
+        let Ended { watch, last_s, .. } = self.syrup_ended()?;
+        let asked = watch.boil.as_ref()?.asked(self.setup(), &watch.deeds, last_s + CARRIED_S, Flame::Medium);
         Some(believe(&asked).strength)
+    }
+
+    /// The same where its flame was told off; none where it was not.
+    pub(super) fn off_landed(&self) -> Option<Spread> {
+        self.syrup_ended().filter(|e| e.watch.flame == Flame::Off)?;
+        self.boil_landed()
     }
 
     /// Looks back at the syrup of this batch, with how the sweet turned out if that was said. None where none was
     /// boiled.
     #[must_use]
     pub fn boil_seen(&self, texture: Option<Texture>) -> Option<BoilSeen> {
-        let (setup, entries) = (self.setup(), standing(self.log()));
-        let (watch, begun_ms) = last_watch(setup, self.started_ms(), &entries)?;
+        let setup = self.setup();
+        let Ended { watch, last_s, .. } = self.syrup_ended()?;
         let mut deeds = watch.deeds.clone();
-        let last_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0;
         let end_s = deeds.last().map_or(0.0, |d| d.at_s).max(last_s) + CARRIED_S;
         deeds.extend(
             texture.and_then(|t| judged(setup, t)).map(|seen| Done { at_s: end_s, deed: Deed::Seen(seen) }),
@@ -139,19 +162,34 @@ fn judged(setup: &BatchSetup, texture: Texture) -> Option<Seen> {
     })
 }
 
-/// The pan as it was watched until its syrup was done, and when its heat went on, ms since 1970.
-fn last_watch(setup: &BatchSetup, started_ms: i64, entries: &[Logged]) -> Option<(Watch, i64)> {
-    let mut fold = Fold::new(setup, started_ms).ok()?;
-    let mut begun_ms = None;
-    for entry in entries {
-        let before = fold.watch().begun_ms;
-        fold.apply(setup, entry).ok()?;
-        begun_ms = fold.watch().begun_ms;
-        if let (Some(before), None) = (before, begun_ms) {
-            return Some((fold.watch().clone(), before));
+/// A syrup's pan as it was watched until the syrup was done.
+struct Ended {
+    watch: Watch,
+    /// When its heat went on, ms since 1970.
+    begun_ms: i64,
+    /// Its last moment, s since then.
+    last_s: f64,
+}
+
+impl Followed {
+    /// The pan at the end of its syrup; at its last entry where that has no end. None where no heat went on.
+    fn syrup_ended(&self) -> Option<Ended> {
+        let setup = self.setup();
+        let mut fold = Fold::new(setup, self.started_ms()).ok()?;
+        let mut begun_ms = None;
+        for entry in standing(self.log()) {
+            let before = fold.watch().begun_ms;
+            fold.apply(setup, &entry).ok()?;
+            begun_ms = fold.watch().begun_ms;
+            if before.is_some() && begun_ms.is_none() {
+                begun_ms = before;
+                break;
+            }
         }
+        let (watch, begun_ms) = (fold.watch().clone(), begun_ms?);
+        let last_s = (watch.last_ms - begun_ms).max(0) as f64 / 1000.0;
+        Some(Ended { watch, begun_ms, last_s })
     }
-    Some((fold.watch().clone(), begun_ms?))
 }
 
 /// How long each flame burned, as shares of all of it.

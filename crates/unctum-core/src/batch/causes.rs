@@ -9,6 +9,10 @@ use crate::process::{StepKind, Work};
 
 /// Smaller than this, in points of strength, and it is not worth a word.
 const WORTH_POINTS: f64 = 0.3;
+/// What landed so near to its aim, in stages, was not missed by the hand.
+const NEAR_AIM: f64 = 0.3;
+/// A cause without a size of its own weighs as much as so many points.
+const SIZELESS: f64 = 0.2;
 /// A single test is no better than this.
 const TEST_POINTS: f64 = 1.5;
 /// A step so many times as short as its shortest, or as long as its longest, is worth a word.
@@ -69,21 +73,17 @@ impl Followed {
                 next: "Stir until no grain is left to see, wipe the rim down, and let it stand still once it boils.".into(),
             });
         }
-        if let (Some(texture), Some(course)) = (texture, &course) {
-            causes.extend(aim(setup, course, texture));
-        }
         // What pulls the way it turned out comes first, the largest of it at the head.
         let way = texture.map_or(0.0, |t| match t {
             Texture::TooSoft => -1.0,
             Texture::TooFirm | Texture::Crumbly => 1.0,
             Texture::Right | Texture::Grainy => 0.0,
         });
-        let size = |c: &Cause| c.points.map_or(0.2, |p| if way == 0.0 { p.abs() } else { way * p });
-        causes.sort_by(|a, b| size(b).total_cmp(&size(a)));
-        if way != 0.0 {
-            causes.retain(|c| size(c) > 0.0);
-        }
-        causes
+        let size = |c: &Cause| c.points.map_or(SIZELESS, |p| if way == 0.0 { p.abs() } else { way * p });
+        let mut ranked: Vec<(f64, Cause)> = causes.into_iter().map(|c| (size(&c), c)).collect();
+        ranked.extend(texture.zip(course.as_ref()).and_then(|(texture, course)| aim(setup, course, texture)));
+        ranked.sort_by(|a, b| b.0.total_cmp(&a.0));
+        ranked.into_iter().filter(|(size, _)| way == 0.0 || *size > 0.0).map(|(_, cause)| cause).collect()
     }
 
     fn minutes_causes(&self, verdict: Option<&Verdict>) -> Vec<Cause> {
@@ -201,27 +201,27 @@ fn test(setup: &BatchSetup, course: &BoilCourse) -> Option<Cause> {
     })
 }
 
-/// Landed where it was aimed, and still not right: then the aim was not.
-fn aim(setup: &BatchSetup, course: &BoilCourse, texture: Texture) -> Option<Cause> {
+/// Landed where it was aimed, and still not right: then the aim was not. It weighs the more, in points, the nearer the
+/// landing was: what the verdict says the aim was off by, less what the landing was.
+fn aim(setup: &BatchSetup, course: &BoilCourse, texture: Texture) -> Option<(f64, Cause)> {
     let plan = setup.syrup?;
     let stage = setup.ladder.of(plan.stage);
     let width = stage.high_frac - stage.low_frac;
     let stages = (course.landed_frac - plan.target_solids_frac) / width;
-    let (way, points) = match texture {
-        Texture::TooSoft if stages > -0.3 => ("further", -100.0 * width * (0.3 + 0.5 * stages).max(0.1)),
-        Texture::TooFirm | Texture::Crumbly if stages < 0.3 => {
-            ("less far", 100.0 * width * (0.3 - 0.5 * stages).max(0.1))
-        }
-        _ => return None,
+    let (way, off_stages) = match texture {
+        Texture::TooSoft => ("further", stages),
+        Texture::TooFirm | Texture::Crumbly => ("less far", -stages),
+        Texture::Right | Texture::Grainy => return None,
     };
-    Some(Cause {
+    let weight = 100.0 * width * (NEAR_AIM + 0.5 * off_stages).max(0.1);
+    (off_stages > -NEAR_AIM).then(|| (weight, Cause {
         kind: CauseKind::Aim,
         words: format!(
             "The syrup landed at {:.1} %, near the {:.1} % aimed for: this sweet wants it boiled {way}.",
             100.0 * course.landed_frac,
             100.0 * plan.target_solids_frac
         ),
-        points: Some(points),
+        points: None,
         next: format!("Boil it {way} within {}.", stage.name.to_lowercase()),
-    })
+    }))
 }

@@ -7,6 +7,7 @@ use crate::batch::boil::Boil;
 use crate::batch::call::{ahead, button};
 use crate::batch::evidence::Evidence;
 use crate::batch::guidance::{Watch, syrup_state};
+use crate::batch::off_late::off_late;
 use crate::batch::runs::{RunAt, Runs};
 use crate::batch::scene::Scene;
 use crate::batch::standing::{standing, undone_seqs};
@@ -51,11 +52,11 @@ pub(super) fn folded(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> Res
     Ok(fold)
 }
 
-/// Number of the last entry that was written and stands; a taking back is none, nor what an instrument sent.
-fn last_written(log: &[Logged], undone: &BTreeSet<i32>) -> Option<i32> {
+/// The last entry that was written and stands; a taking back is none, nor what an instrument sent.
+fn last_written<'a>(log: &'a [Logged], undone: &BTreeSet<i32>) -> Option<&'a Logged> {
     let written = |l: &&Logged| !matches!(l.event, BatchEvent::Undone { .. }) && !l.event.by_itself();
     let stands = |l: &&Logged| written(l) && !undone.contains(&l.seq);
-    log.iter().filter(stands).map(|l| l.seq).max()
+    log.iter().filter(stands).max_by_key(|l| l.seq)
 }
 
 /// A batch with its standing events taken in, up to the last one.
@@ -172,6 +173,7 @@ impl Fold {
         };
         let ended = matches!(phase, Phase::Done | Phase::GivenUp | Phase::Resting);
         let undone = undone_seqs(log);
+        let last = last_written(log, &undone);
         let syrup_button = syrup_advice.and_then(|advice| button(setup, advice, watch.flame, shown));
         let syrup = syrup.map(|(state, _)| state);
         let ahead = syrup_advice.map_or(Vec::new(), |advice| ahead(advice, syrup.as_ref()));
@@ -212,7 +214,8 @@ impl Fold {
             runs,
             acts,
             held,
-            can_undo: last_written(log, &undone),
+            off_late: last.filter(|_| phase == Phase::Syrup).and_then(|_| off_late(setup, &watch, last)),
+            can_undo: last.map(|l| l.seq),
             undone: undone.into_iter().collect(),
             unattended_s: (!ended && unattended_ms >= UNATTENDED_MS).then_some(unattended_ms as f64 / 1000.0),
         }
@@ -294,7 +297,12 @@ impl Fold {
                     let boils =
                         matches!(reading, SeenReading::Thermometer { .. } | SeenReading::Probe { .. });
                     let pulled = reading.by_hand() && strength.frac.mid >= WORTH_TESTING_FRAC;
-                    self.watch.dissolved |= boils || pulled;
+                    if boils || pulled {
+                        self.watch.dissolved = true;
+                    }
+                    if pulled {
+                        self.boils_by(setup, logged.at_ms);
+                    }
                 }
             }
             BatchEvent::WaterAdded { water_g } => {
@@ -323,6 +331,18 @@ impl Fold {
             BatchEvent::Undone { .. } | BatchEvent::Amended { .. } => {}
         }
         Ok(())
+    }
+
+    /// Whoever pulls a string has stirred all grain away, pressed or not: from the first one on it is the boil.
+    fn boils_by(&mut self, setup: &BatchSetup, at_ms: i64) {
+        let graph = &self.runs.graph;
+        let stirred = |boil: usize| {
+            graph.syrup_places.iter().any(|i| self.runs.is_going(*i) && graph.takes_over(boil, *i))
+        };
+        if let Some(boil) = setup.boil_index().filter(|boil| stirred(*boil)) {
+            let ended = self.runs.begin(setup, (boil, 0), at_ms);
+            self.ended(setup, &ended, at_ms);
+        }
     }
 
     /// What it means for the syrup that runs have ended.
@@ -365,6 +385,7 @@ impl Fold {
         if self.watch.flame == Flame::Off {
             self.watch.last_test = None;
         }
+        self.watch.flame_was = self.watch.flame;
         self.watch.flame = flame;
         self.watch.flame_set_ms = Some(at_ms);
     }

@@ -18,6 +18,8 @@ const LEAST_HEAT_S: f64 = 20.0;
 const RETEST_S: (f64, f64) = (20.0, 90.0);
 /// So long after the heat went off, s, a pan has carried its syrup nearly as far as it will.
 const CARRIED_OUT_S: f64 = 60.0;
+/// A look so long before the heat went off, ms, is still of the pan that went off.
+const SAME_LOOK_MS: i64 = 20_000;
 /// Water in a spoon, g.
 const TEASPOON_G: f64 = 5.0;
 const TABLESPOON_G: f64 = 15.0;
@@ -39,6 +41,8 @@ pub(crate) struct Watch {
     /// Everything done and seen since.
     pub deeds: Vec<Done>,
     pub flame: Flame,
+    /// The flame before it was last set.
+    pub flame_was: Flame,
     pub flame_set_ms: Option<i64>,
     pub last_ms: i64,
     pub dissolved: bool,
@@ -54,6 +58,7 @@ impl Watch {
             begun_ms: None,
             deeds: Vec::new(),
             flame: Flame::Off,
+            flame_was: Flame::Off,
             flame_set_ms: None,
             last_ms: started_ms,
             dissolved: false,
@@ -159,6 +164,11 @@ fn advise(
     let at_aim = called || state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
     if off {
         let heat_s = || belief.turn_off_in_s.map_or(0.0, |t| t.mid);
+        // A string that failed before it was called off was of another syrup.
+        let failed_before = |t: &TestSaid| {
+            t.against == Against::NotYet && t.at_ms < watch.flame_set_ms.unwrap_or(t.at_ms) - SAME_LOOK_MS
+        };
+        let (test, hand) = if test.is_some_and(|t| failed_before(&t)) { (None, None) } else { (test, hand) };
         let back_on = |heat_s: f64| Advice::BackOn { heat_s: heat_s.max(LEAST_HEAT_S) };
         return match (test, hand) {
             (_, Some(Against::There)) => Advice::ThatIsIt,

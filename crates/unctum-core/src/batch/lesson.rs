@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::batch::{BatchSetup, BatchSummary, Texture, Verdict};
+use crate::batch::{Followed, Texture, Verdict};
 use crate::formula::SyrupPlan;
 use crate::syrup::string::string_cm;
 
@@ -84,16 +84,19 @@ const DISSOLVED_FRAC: f64 = 0.65;
 /// Least water that is worth the words, g.
 const LEAST_G: f64 = 2.0;
 
-/// What a verdict on a batch teaches. Too soft, and the last reading was under the strength asked for:
-/// that difference is the water to lose. Otherwise a third of the stage's band, which keeps the stage. None where no
-/// syrup was boiled to a stage.
+/// What a verdict on a batch teaches. Too soft, and the syrup was under the strength asked for: that difference is the
+/// water to lose. Otherwise a third of the stage's band, which keeps the stage. None where no syrup was boiled to a
+/// stage. Costs one belief.
 #[must_use]
-pub fn lesson(setup: &BatchSetup, summary: &BatchSummary, verdict: &Verdict) -> Option<Lesson> {
+pub fn lesson(batch: &Followed, verdict: &Verdict) -> Option<Lesson> {
+    let setup = batch.setup();
     let SyrupPlan { charge, stage, target_solids_frac: target_frac } = setup.syrup?;
     let band = setup.ladder.of(stage);
     let step = STEP_OF_BAND * (band.high_frac - band.low_frac);
     let water_g = |frac: f64| charge.water_at(frac.clamp(0.02, 0.98));
-    let made_frac = summary.last_solids_frac.unwrap_or(target_frac);
+    // Where it landed, whatever was read before that; by the last reading where its flame was never told off.
+    let landed_frac = batch.off_landed().map(|landed| landed.mid);
+    let made_frac = landed_frac.or(batch.summary().last_solids_frac).unwrap_or(target_frac);
     let between = |a: f64, b: f64| (water_g(a) - water_g(b)).max(LEAST_G);
     let further = |from: f64| {
         let to = (target_frac + step).min(band.high_frac - 0.1 * step);

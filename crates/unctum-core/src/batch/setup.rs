@@ -8,7 +8,7 @@ use crate::batch::event::{SeenReading, check_text, refuse_control};
 use crate::error::{CoreError, Result, looks_empty};
 use crate::estimate::Habits;
 use crate::formula::{Depth, SheetTake, Size, SyrupPlan};
-use crate::kitchen::{Air, Flame, Known, Pan, Ring, Thermometer};
+use crate::kitchen::{Air, Flame, Known, Pan, Parameter, Ring, Thermometer};
 use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
@@ -225,6 +225,12 @@ impl BatchSetup {
             .as_ref()
             .map_or((self.ring.efficiency_frac, self.ring.efficiency_sd), |s| (s.kitchen_frac, s.kitchen_sd));
         Ring { efficiency_frac, efficiency_sd, ..self.ring.clone() }
+    }
+
+    /// What was learnt of something and used when it was set up, as a logarithm; 0 where nothing was.
+    #[must_use]
+    pub fn learnt_ln(&self, about: &Parameter) -> f64 {
+        self.learnt.iter().find(|k| k.about == *about).map_or(0.0, |k| k.value.mean)
     }
 
     /// Whether she weighs.

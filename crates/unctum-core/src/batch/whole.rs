@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::batch::acts::{Act, Held, RunState};
 use crate::batch::call::{Ahead, Call};
-use crate::batch::{Advice, BatchEvent, Phase, SyrupState};
+use crate::batch::{Advice, BatchEvent, OffLate, Phase, SyrupState};
 use crate::kitchen::Flame;
 
 /// One step's place in the batch.
@@ -85,4 +85,6 @@ pub struct BatchState {
     pub can_undo: Option<i32>,
     /// Seconds since anything was written about it, once that is a day and it has not ended: to be asked about.
     pub unattended_s: Option<f64>,
+    /// A flame that was told off late, while that is the last that was written.
+    pub off_late: Option<OffLate>,
 }

@@ -150,9 +150,27 @@ impl Planner {
         order
     }
 
-    /// Lays the most pressing first; where one finds no place, it goes to the front and all is laid again.
+    /// Lays the most pressing first. What is late then goes to the front, and all is laid again; the best is kept.
     fn first(&mut self) -> Result<()> {
         let mut order = self.order();
+        self.lay_all(&mut order)?;
+        for _ in 0..2 * order.len() {
+            let late = |b: &usize| {
+                self.now[*b].as_ref().is_some_and(|s| self.batches[*b].ready(s) > self.batches[*b].due)
+            };
+            let Some(late) = order.iter().position(late) else { break };
+            order[..=late].rotate_right(1);
+            order.iter().for_each(|b| self.take_out(*b));
+            if self.lay_all(&mut order).is_err() {
+                break;
+            }
+        }
+        self.back_to_best();
+        Ok(())
+    }
+
+    /// Lays all in an order; where one finds no place, it goes to the front and all is laid again.
+    fn lay_all(&mut self, order: &mut [usize]) -> Result<()> {
         for _ in 0..=2 * order.len() {
             let stuck = order.iter().position(|b| !self.lay_anew(*b, 0.0, &LATER_MIN));
             let Some(stuck) = stuck else {
@@ -160,8 +178,7 @@ impl Planner {
                 return Ok(());
             };
             order.iter().for_each(|b| self.take_out(*b));
-            let first = order.remove(stuck);
-            order.insert(0, first);
+            order[..=stuck].rotate_right(1);
         }
         Err(CoreError::DoesNotFit(
             "No plan was found: that there is none is not proved. Give it more hands, hours or pans, or less to make.".into(),

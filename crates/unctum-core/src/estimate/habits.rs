@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::kitchen::Flame;
+use crate::kitchen::{Flame, usual};
 use crate::numeric::Normal;
 
 /// How a pan and a hand usually are, as far as that is known. Before anything was learnt: [`Habits::default`].
@@ -95,13 +95,13 @@ impl Habits {
 impl Default for Habits {
     fn default() -> Self {
         Self {
-            loss_ln: Normal { mean: 0.0, sd: 0.28 },
+            loss_ln: Normal { mean: 0.0, sd: usual::LOSS_SD },
             wall_ln: None,
-            hand_ln: Normal { mean: 0.0, sd: 0.30 },
-            look_sd: 0.40,
+            hand_ln: Normal { mean: 0.0, sd: usual::HAND_SD },
+            look_sd: usual::LOOK_SD,
             bias_sd_k: None,
             cups_sd: None,
-            wish_stages: Normal { mean: 0.0, sd: 0.25 },
+            wish_stages: Normal { mean: 0.0, sd: usual::WISH_SD },
             low_ln: 0.0,
             high_ln: 0.0,
             together: TogetherBy::default(),

@@ -1,15 +1,13 @@
 //! What is not known of a pan, as independent standard normals: each draw is one pan that could be.
 
 use crate::estimate::habits::Habits;
+use crate::kitchen::usual::wall_sd;
 use crate::numeric::Normal;
 use crate::pan::quick::Draw;
 
 /// Relative standard deviations of the pan's coefficients; of the losses and the surface as their logarithm.
 const SURFACE_SD: f64 = 0.18;
 const PASSING_SD: f64 = 0.15;
-const WALL_SD: f64 = 0.10;
-/// The wall of a pan that was never weighed.
-const GUESSED_WALL_SD: f64 = 0.25;
 const STORED_SD: f64 = 0.20;
 /// Room warmer or cooler than told, K.
 const ROOM_SD_K: f64 = 3.0;
@@ -185,8 +183,7 @@ impl Unknowns {
     }
 
     fn wall_ln(&self) -> Normal {
-        let usual_sd = if self.doubts.weighed { WALL_SD } else { GUESSED_WALL_SD };
-        self.doubts.habits.wall_ln.unwrap_or(Normal { mean: 0.0, sd: usual_sd })
+        self.doubts.habits.wall_ln.unwrap_or(Normal { mean: 0.0, sd: wall_sd(self.doubts.weighed) })
     }
 
     /// The place of the ring's power.

@@ -1,6 +1,6 @@
 //! The kitchen as it is known: what was told of it with what was learnt over it.
 
-use crate::kitchen::{KitchenDocument, Known, Parameter, Thermometer};
+use crate::kitchen::{KitchenDocument, Known, Parameter, Thermometer, usual};
 use crate::numeric::Normal;
 
 /// A thermometer that was never checked may read so much too high or low, K; one that was, so much.
@@ -48,17 +48,15 @@ impl KitchenDocument {
             Parameter::RingWord { ring_id, .. } => {
                 self.rings.iter().any(|r| r.id == Some(*ring_id)).then_some(Normal { mean: 0.0, sd: 0.10 })
             }
-            Parameter::PanLoss { pan_id } => self.pan_told(*pan_id, |_| 0.28),
-            Parameter::PanHeat { pan_id } => {
-                self.pan_told(*pan_id, |weighed| if weighed { 0.10 } else { 0.25 })
-            }
-            Parameter::HerString | Parameter::HerDrop => of(0.30),
+            Parameter::PanLoss { pan_id } => self.pan_told(*pan_id, |_| usual::LOSS_SD),
+            Parameter::PanHeat { pan_id } => self.pan_told(*pan_id, usual::wall_sd),
+            Parameter::HerString | Parameter::HerDrop => of(usual::HAND_SD),
             Parameter::HerLook => of(0.35),
             Parameter::Cups => of(0.035),
             Parameter::Pace { .. } => of(0.35),
             Parameter::Yield { .. } => of(0.08),
             Parameter::Lost { .. } => Some(Normal { mean: 0.05, sd: 0.06 }),
-            Parameter::Wish { .. } => of(0.25),
+            Parameter::Wish { .. } => of(usual::WISH_SD),
             Parameter::Sweetness { .. } => of(0.08),
             Parameter::Keeping { .. } => of(0.30),
         }

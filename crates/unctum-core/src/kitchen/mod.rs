@@ -11,6 +11,7 @@ mod picked;
 mod ring;
 mod room;
 mod thermometer;
+pub mod usual;
 mod vessel;
 mod words;
 

@@ -2,17 +2,14 @@
 
 use crate::batch::{BatchSetup, BoilSeen};
 use crate::estimate::Lasting;
-use crate::kitchen::{Flame, Parameter};
+use crate::kitchen::{Flame, Parameter, usual};
 use crate::learn::evidence::{Evidence, Seen, Share};
 use crate::numeric::Normal;
 
 /// Fewer readings of instruments than this, and it is not told how far her looks scatter.
 const MEASURED: usize = 2;
-/// A look of the book's hand scatters by this, as a logarithm.
-const BOOK_LOOK: f64 = 0.40;
-/// A filling by scale is right to about this; a wish that belongs to no sweet is this batch's own.
+/// A filling by scale is right to about this.
 const BY_SCALE_SD: f64 = 0.01;
-const NO_SWEET_SD: f64 = 0.25;
 
 /// Numbers of the things a batch was made with.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -48,9 +45,7 @@ fn told_then(setup: &BatchSetup, boil: &BoilSeen, what: Lasting) -> f64 {
             setup.ring.net_power_w(1.0).ln() + words.sum::<f64>()
         }
         Lasting::Bias => setup.thermometer.as_ref().map_or(0.0, |t| t.offset_k),
-        Lasting::Filled => {
-            setup.learnt.iter().find(|k| k.about == Parameter::Cups).map_or(0.0, |k| k.value.mean)
-        }
+        Lasting::Filled => setup.learnt_ln(&Parameter::Cups),
         Lasting::Wish => aimed_stages(setup),
         Lasting::Loss | Lasting::Wall | Lasting::Hand => 0.0,
     }
@@ -77,7 +72,9 @@ fn seen(setup: &BatchSetup, things: Things, boil: &BoilSeen, what: Lasting) -> S
             let ring = Share { about: Parameter::RingPower { ring_id }, share: 1.0 };
             Seen { of: std::iter::once(ring).chain(words).collect(), evening_sd: 0.03, year_sd: 0.12 }
         }
-        Lasting::Loss => of(things.pan_id.map(|pan_id| Parameter::PanLoss { pan_id }), 0.06, 0.08, 0.28),
+        Lasting::Loss => {
+            of(things.pan_id.map(|pan_id| Parameter::PanLoss { pan_id }), 0.06, 0.08, usual::LOSS_SD)
+        }
         Lasting::Wall => of(things.pan_id.map(|pan_id| Parameter::PanHeat { pan_id }), 0.03, 0.03, 0.10),
         Lasting::Bias => {
             let about =
@@ -91,7 +88,7 @@ fn seen(setup: &BatchSetup, things: Things, boil: &BoilSeen, what: Lasting) -> S
         Lasting::Filled => of((!setup.has_scale()).then_some(Parameter::Cups), 0.035, 0.02, BY_SCALE_SD),
         Lasting::Wish => {
             let sweet = setup.sweet_key.clone().map(|sweet_key| Parameter::Wish { sweet_key });
-            of(sweet, 0.12, 0.20, NO_SWEET_SD)
+            of(sweet, 0.12, 0.20, usual::WISH_SD)
         }
     }
 }
@@ -103,7 +100,7 @@ fn looks(off: &[f64], measured: usize) -> Option<Evidence> {
         return None;
     }
     let mean_square = off.iter().map(|o| o * o).sum::<f64>() / n;
-    let mean = 0.5 * ((mean_square / (BOOK_LOOK * BOOK_LOOK)).max(1e-3).ln() + 1.0 / n);
+    let mean = 0.5 * ((mean_square / (usual::LOOK_SD * usual::LOOK_SD)).max(1e-3).ln() + 1.0 / n);
     let value = Normal { mean: mean.clamp(-1.5, 1.5), sd: (0.5 / n).sqrt() + 0.2 / n };
     Some(Evidence::of(Parameter::HerLook, value, 0.1, 0.1))
 }

@@ -27,6 +27,7 @@ mod accept;
 mod again;
 mod boil;
 mod evidence;
+mod odd;
 mod paces;
 mod pool;
 mod says;
@@ -36,6 +37,7 @@ mod told;
 
 pub use again::{Again, AgainChange, AgainKey, again};
 pub use evidence::{BatchTold, Evidence, Seen};
+pub use odd::{OddBatch, odd_batches};
 pub use pool::{FromBatch, Learnt, Pooled, learn};
 pub use shown::{LearntGroup, LearntTick, LearntUse, LearntValue, learnt_for, learnt_used, shown};
 pub use told::told_by;

@@ -23,8 +23,7 @@ pub(super) fn paces_told(batch: &Followed) -> Vec<Evidence> {
         let took_min = run.minutes();
         let ratio = took_min / planned.mean;
         if took_min >= PRESSED_MIN && (1.0 / FORGOTTEN..FORGOTTEN).contains(&ratio) {
-            let then = setup.learnt.iter().find(|k| k.about == Parameter::Pace { work: pace });
-            let mean = ratio.ln() + then.map_or(0.0, |k| k.value.mean);
+            let mean = ratio.ln() + setup.learnt_ln(&Parameter::Pace { work: pace });
             of_kind.entry(pace).or_default().push(Normal { mean, sd: planned.sd.hypot(STEP_SD) });
         }
     }

@@ -53,7 +53,15 @@ impl Pooled {
     /// How many batches it is from: those whose word counts.
     #[must_use]
     pub fn batches(&self) -> u32 {
-        self.from.iter().filter(|f| f.weight >= LITTLE).count() as u32
+        self.from.iter().filter(|f| f.counts()).count() as u32
+    }
+}
+
+impl FromBatch {
+    /// Whether its word counts.
+    #[must_use]
+    pub fn counts(&self) -> bool {
+        self.weight >= LITTLE
     }
 }
 

@@ -35,6 +35,8 @@ pub struct LearntTick {
     pub said: Spread,
     /// How much it weighs, 0–1.
     pub weight: f64,
+    /// Whether its word counts.
+    pub counts: bool,
 }
 
 /// Something that was learnt, as it is shown.
@@ -119,6 +121,7 @@ fn value(v: &Pooled, kitchen: &KitchenDocument, sweet: &impl Fn(&str) -> String)
                 at_ms: f.at_ms,
                 said: scale.shown(f.alone),
                 weight: f.weight,
+                counts: f.counts(),
             })
             .collect(),
         batches: v.batches(),

@@ -27,9 +27,9 @@ pub(super) fn tasted(setup: &BatchSetup, verdict: &Verdict) -> Vec<Evidence> {
         Some(Taste::Raw | Taste::Burnt) | None => None,
     };
     if let Some(mean) = sweetness {
-        let then = setup.learnt.iter().find(|k| matches!(k.about, Parameter::Sweetness { .. }));
-        let mean = mean + then.map_or(0.0, |k| k.value.mean);
-        told.push(Evidence::of(Parameter::Sweetness { sweet_key }, Normal { mean, sd: 0.08 }, 0.04, 0.05));
+        let about = Parameter::Sweetness { sweet_key };
+        let mean = mean + setup.learnt_ln(&about);
+        told.push(Evidence::of(about, Normal { mean, sd: 0.08 }, 0.04, 0.05));
     }
     told
 }
@@ -37,7 +37,7 @@ pub(super) fn tasted(setup: &BatchSetup, verdict: &Verdict) -> Vec<Evidence> {
 /// How long it kept against what was reckoned: each tasting says at least so long, or less.
 pub(super) fn kept(setup: &BatchSetup, made_ms: i64, tastings: &[Tasting]) -> Option<Evidence> {
     let (sweet_key, keeps) = (setup.sweet_key.clone()?, setup.keeps?);
-    let then = setup.learnt.iter().find(|k| k.about == Parameter::Keeping { sweet_key: sweet_key.clone() });
+    let about = Parameter::Keeping { sweet_key };
     let of = |t: &Tasting| {
         let days = (t.at_ms - made_ms) as f64 / DAY_MS;
         let reckoned = match t.place {
@@ -47,7 +47,7 @@ pub(super) fn kept(setup: &BatchSetup, made_ms: i64, tastings: &[Tasting]) -> Op
         if days < 0.5 || reckoned < 0.5 {
             return None;
         }
-        let ratio = (days / reckoned).clamp(0.05, 20.0).ln() + then.map_or(0.0, |k| k.value.mean.min(0.0));
+        let ratio = (days / reckoned).clamp(0.05, 20.0).ln() + setup.learnt_ln(&about).min(0.0);
         match (t.kept(), ratio > 0.0) {
             // Good before its days are over says next to nothing.
             (true, false) => None,
@@ -56,7 +56,7 @@ pub(super) fn kept(setup: &BatchSetup, made_ms: i64, tastings: &[Tasting]) -> Op
         }
     };
     let value = tastings.iter().filter_map(of).reduce(Normal::and)?;
-    Some(Evidence::of(Parameter::Keeping { sweet_key }, value, 0.15, 0.1))
+    Some(Evidence::of(about, value, 0.15, 0.1))
 }
 
 /// Share of the pieces that are not good, if they were counted.

@@ -16,6 +16,7 @@ mod every_method;
 mod faults;
 mod finishes;
 mod food_laws;
+mod forgotten;
 mod formulas;
 mod hand_tests;
 mod instruments;

@@ -3,7 +3,7 @@
 use crate::common::shelf::*;
 use crate::common::*;
 use unctum_core::batch::{
-    BatchEvent, Logged, Mend, NextTime, SeenReading, Texture, Verdict, lesson, summary,
+    BatchEvent, Followed, Logged, Mend, NextTime, SeenReading, Texture, Verdict, lesson,
 };
 use unctum_core::formula::*;
 use unctum_core::kitchen::Flame;
@@ -19,7 +19,7 @@ fn taught(texture: Texture, pull: Option<Pull>) -> unctum_core::batch::Lesson {
         log.push(Logged::new(2, 2, event));
     }
     let verdict = Verdict::of(texture);
-    lesson(&setup, &summary(&setup, 0, &log), &verdict).expect("of a syrup")
+    lesson(&Followed::new(setup, 0, &log).expect("a batch"), &verdict).expect("of a syrup")
 }
 
 #[test]

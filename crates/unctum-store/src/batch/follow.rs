@@ -6,7 +6,7 @@ use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use diesel::sqlite::SqliteConnection;
 use unctum_core::batch::Followed;
 
-use crate::batch::log::{events_after, head};
+use crate::batch::log::{events_after, followed};
 use crate::error::Result;
 
 /// Most batches kept in memory: more than ever stand on one hob.
@@ -36,10 +36,7 @@ impl Following {
                 }
                 batch
             }
-            None => {
-                let (started_ms, setup) = head(c, id)?;
-                Followed::new(setup, started_ms, &events_after(c, id, 0)?)?
-            }
+            None => followed(c, id)?,
         };
         let batch = Arc::new(batch);
         let mut kept = self.kept();

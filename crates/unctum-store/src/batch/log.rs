@@ -2,7 +2,7 @@
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BatchSetup, Logged, Texture, Verdict};
+use unctum_core::batch::{BatchSetup, Followed, Logged, Texture, Verdict};
 
 use crate::document::read;
 use crate::error::{Result, StoreError};
@@ -67,6 +67,12 @@ impl VerdictRow {
 pub(crate) fn head(c: &mut SqliteConnection, id: i32) -> Result<(i64, BatchSetup)> {
     let row = row(c, id)?;
     Ok((row.started_ms, read(&row.setup_json)?))
+}
+
+/// A batch with all of its log taken in.
+pub(crate) fn followed(c: &mut SqliteConnection, id: i32) -> Result<Followed> {
+    let (started_ms, setup) = head(c, id)?;
+    Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?)
 }
 
 fn row(c: &mut SqliteConnection, id: i32) -> Result<BatchRow> {

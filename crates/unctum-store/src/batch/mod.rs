@@ -22,7 +22,7 @@ pub use brief::{Brief, Standing};
 pub use follow::Following;
 use log::VerdictRow;
 pub use log::told;
-pub(crate) use log::{events_after, head};
+pub(crate) use log::{events_after, followed, head};
 pub use shelf::{Index, Line, Page, Shelf, index, list, settle};
 pub use taste::{TastingKept, remove_tasting, taste, tastings};
 pub use teach::{all_told, ask, keep_told};
@@ -302,9 +302,7 @@ pub fn each<T>(c: &mut SqliteConnection, of: impl Fn(i32, &Followed) -> T) -> Re
     let ids: Vec<i32> = batch::table.order((batch::started_ms, batch::id)).select(batch::id).load(c)?;
     let mut all = Vec::with_capacity(ids.len());
     for id in ids {
-        let read = head(c, id)
-            .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
-        match read {
+        match followed(c, id) {
             Ok(batch) => all.push(of(id, &batch)),
             Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {}
             Err(other) => return Err(other),

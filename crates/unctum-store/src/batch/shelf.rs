@@ -10,7 +10,7 @@ use unctum_core::batch::{Followed, Texture, Verdict};
 
 use super::brief::{Brief, Standing};
 use super::follow::Following;
-use super::log::{VerdictRow, events_after, head};
+use super::log::{VerdictRow, followed};
 use super::word::word;
 use crate::document::{read, written};
 use crate::error::{Result, StoreError};
@@ -237,9 +237,7 @@ pub(super) fn keep_standing(
 pub fn settle(c: &mut SqliteConnection) -> Result<()> {
     let unknown: Vec<i32> = batch::table.filter(batch::standing.eq("unknown")).select(batch::id).load(c)?;
     for id in unknown {
-        let read = head(c, id)
-            .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
-        match read {
+        match followed(c, id) {
             Ok(batch) => keep_standing(c, id, Standing::of(&batch), &batch)?,
             Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {
                 diesel::update(batch::table.find(id))

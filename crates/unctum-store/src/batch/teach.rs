@@ -2,12 +2,11 @@
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::Followed;
 use unctum_core::kitchen::KitchenDocument;
 use unctum_core::learn::{BatchTold, told_by};
 
 use super::brief::Standing;
-use super::log::{events_after, head, told};
+use super::log::{followed, told};
 use super::taste::tastings;
 use crate::document::{Kept, read, written};
 use crate::error::{Result, StoreError};
@@ -43,9 +42,7 @@ pub fn all_told(c: &mut SqliteConnection) -> Result<(Vec<BatchTold>, Vec<i32>)> 
 /// # Errors
 /// Those of the database.
 pub fn ask(c: &mut SqliteConnection, id: i32, kitchen: &KitchenDocument) -> Result<Option<BatchTold>> {
-    let batch = head(c, id)
-        .and_then(|(started_ms, setup)| Ok(Followed::new(setup, started_ms, &events_after(c, id, 0)?)?));
-    match batch {
+    match followed(c, id) {
         Ok(batch) => {
             let kept: Vec<_> = tastings(c, id)?.into_iter().map(|t| t.tasting).collect();
             Ok(Some(told_by(id, &batch, told(c, id)?.as_ref(), &kept, kitchen)))

@@ -7,7 +7,7 @@ use serde::Serialize;
 use unctum_core::CoreError;
 use unctum_core::batch::{
     BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Texture, Verdict, lesson,
-    rescue as rescue_of, set_up, summary, syrup_signs,
+    rescue as rescue_of, set_up, syrup_signs,
 };
 use unctum_core::learn::{LearntUse, learnt_for};
 use unctum_store::batch::{self as rows, Entry, Page};
@@ -71,7 +71,9 @@ fn last_time(c: &mut SqliteConnection, setup: &BatchSetup) -> unctum_store::Resu
     let found = rows::last_judged(c, sweet_key)?;
     Ok(found.and_then(|b| {
         let verdict = b.verdict?;
-        let mut lesson = lesson(&b.setup, &summary(&b.setup, b.started_ms, &b.log), &verdict);
+        let mut lesson = Followed::new(b.setup.clone(), b.started_ms, &b.log)
+            .ok()
+            .and_then(|batch| lesson(&batch, &verdict));
         if let (Some(lesson), Some(now), Some(then)) = (&mut lesson, &setup.syrup, &b.setup.syrup) {
             lesson.next = lesson.next.for_times(now.charge.solids_g() / then.charge.solids_g());
         }

@@ -5,7 +5,7 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::kitchen::{KitchenDocument, Parameter};
-use unctum_core::learn::{BatchTold, Learnt, LearntValue, learn, shown};
+use unctum_core::learn::{BatchTold, Learnt, LearntValue, OddBatch, learn, odd_batches, shown};
 use unctum_store::{SqliteConnection, batch as rows, kitchen};
 use utoipa::ToSchema;
 
@@ -13,23 +13,6 @@ use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
 use crate::problem::{Answer, Problem};
-
-/// A batch that weighs little, or is left out.
-#[derive(Serialize, ToSchema)]
-pub struct OddBatch {
-    /// Its number.
-    pub batch_id: i32,
-    /// What it is called.
-    pub title: String,
-    /// When it was, ms since 1970.
-    pub at_ms: i64,
-    /// How much it weighs where it weighs least, 0–1.
-    pub weight: f64,
-    /// Why; a sentence each.
-    pub why: Vec<String>,
-    /// Whether she left it out.
-    pub left_out: bool,
-}
 
 /// What the kitchen has learnt.
 #[derive(Serialize, ToSchema)]
@@ -41,9 +24,6 @@ pub struct LearntView {
     /// Batches that weigh little.
     pub odd: Vec<OddBatch>,
 }
-
-/// A batch counts as odd below this weight.
-const ODD: f64 = 0.5;
 
 /// So many batches are asked anew at one look.
 const MOST_ASKED: usize = 300;
@@ -95,26 +75,7 @@ fn view(app: &App, (learnt, told, document): (Learnt, Vec<BatchTold>, KitchenDoc
         shipped.or_else(|| newest(key)).unwrap_or_else(|| key.to_owned())
     };
     let values = shown(&learnt, &document, sweet);
-    let odd = told.iter().filter_map(|t| {
-        let left_out = document.learning.left_out.contains(&t.batch_id);
-        let weight = learnt.weights.get(&t.batch_id).copied().unwrap_or(0.0);
-        let mut why = t.odd.clone();
-        if why.is_empty() && weight < ODD && !left_out {
-            why.push(
-                "It contradicts the others: a slip of the finger, perhaps, or an odd evening.".to_owned(),
-            );
-        }
-        (left_out || weight < ODD).then(|| OddBatch {
-            batch_id: t.batch_id,
-            title: t.title.clone(),
-            at_ms: t.at_ms,
-            weight,
-            why,
-            left_out,
-        })
-    });
-    let mut odd: Vec<OddBatch> = odd.collect();
-    odd.sort_by_key(|o| std::cmp::Reverse(o.at_ms));
+    let odd = odd_batches(&told, &learnt, &document.learning);
     LearntView { batches: told.len(), values, odd }
 }
 

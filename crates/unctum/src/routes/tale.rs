@@ -19,6 +19,9 @@ use crate::changes::Change;
 use crate::problem::{Answer, Problem};
 use crate::routes::sweet::known;
 
+/// Photographs of one batch, at most.
+pub const MOST_PHOTOS: usize = 12;
+
 /// A photograph of a batch.
 #[derive(Serialize, ToSchema)]
 pub struct PhotoTold {
@@ -66,6 +69,8 @@ pub struct BatchTale {
     pub causes: Vec<Cause>,
     /// Its photographs, oldest first.
     pub photos: Vec<PhotoTold>,
+    /// So many are kept of one batch.
+    pub most_photos: usize,
     /// Its tastings, oldest first.
     pub tastings: Vec<TastingTold>,
 }
@@ -103,6 +108,7 @@ async fn tale_of(app: &App, id: i32) -> Answer<BatchTale> {
         steps,
         causes,
         photos: photos.into_iter().map(PhotoTold::from).collect(),
+        most_photos: MOST_PHOTOS,
         tastings: tastings.into_iter().map(tasting).collect(),
     })
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { Refusal, wordsOf, type Api } from '@/api/client'
+import { sendFile, wordsOf, type Api } from '@/api/client'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 
 /** The notebook in open formats, out and in again. */
@@ -24,17 +24,7 @@ async function chosen(): Promise<void> {
   busy.value = true
   told.value = ''
   try {
-    const reply = await fetch('/api/v1/notebook/everything', {
-      method: 'POST',
-      body: file,
-      headers: { 'Content-Type': 'application/json' },
-    })
-    const answer: unknown = await reply.json().catch(() => ({}))
-    if (!reply.ok) {
-      const problem = answer as Partial<Api<'Problem'>>
-      throw new Refusal(problem.code ?? 'unknown', problem.detail ?? 'That did not work.')
-    }
-    told.value = words(answer as Api<'ReadIn'>)
+    told.value = words(await sendFile<Api<'ReadIn'>>('/api/v1/notebook/everything', file))
     trouble.value = ''
     emit('came')
   } catch (thrown) {

@@ -5,6 +5,7 @@ import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { hasScale } from '@/units/measures'
 import NotSent from './NotSent.vue'
+import OffLate from './OffLate.vue'
 import ReadingKeys from './ReadingKeys.vue'
 import TestSaid from './TestSaid.vue'
 import type { CookSheet } from './useCookSheet'
@@ -53,8 +54,10 @@ onKey('e', happened)
 <template>
   <section v-if="state && setup" class="act">
     <TroubleNote v-if="refused" :words="refused" />
+    <OffLate v-if="state.off_late" :late="state.off_late" @log="sheet.log" />
+    <!-- What the headline says is not said twice. -->
     <TestSaid
-      v-if="mine?.last_test"
+      v-if="mine?.last_test && state.advice.kind !== 'not_yet'"
       :test="mine.last_test"
       :advice="state.advice"
       :stage="stage"

@@ -157,6 +157,11 @@ li {
   line-height: 1.2;
 }
 
+/* Also where the amount is too much to draw. */
+.words {
+  grid-column: 2;
+}
+
 .cups {
   justify-self: end;
 }

@@ -56,7 +56,7 @@ describe('words of the sweets room', () => {
     expect(measured({ count: 2, of: 'pinch', mass_g })).toBe('2 pinches')
     const less = { less: true, count: 1, of: 'tablespoon' }
     expect(measured({ count: 2, of: 'Tea cup', then: less, mass_g })).toBe(
-      '2 Tea cup less 1 tablespoon',
+      '2 Tea cups less 1 tablespoon',
     )
     expect(measured({ count: 3, of: 'Teaspoon', mass_g })).toBe('3 teaspoons')
     expect(count(2 / 3)).toBe('⅔')

@@ -30,7 +30,7 @@ const ticks = computed(() =>
     id: f.batch_id,
     at: x(f.said.mid),
     tall: 4 + 10 * f.weight,
-    counts: f.weight >= 0.5,
+    counts: f.counts,
   })),
 )
 const shown = (v: number) => number(v, props.value.decimals)

@@ -10,7 +10,7 @@ const emit = defineEmits<{ say: [said: Api<'SaidToIt'>] }>()
 
 const v = computed(() => props.value)
 const shown = (x: number) => number(x, v.value.decimals)
-const range = (s: Api<'Spread'>) => `${shown(s.low)} to ${shown(s.high)}`
+const range = (s: Api<'Spread'>) => `${shown(s.low)} and ${shown(s.high)}`
 const batches = (n: number) => `${n} ${n === 1 ? 'batch' : 'batches'}`
 const standing = computed(() => {
   if (v.value.used) return `Used: learnt from ${batches(v.value.used_batches)}.`

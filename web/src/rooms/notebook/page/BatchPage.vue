@@ -154,6 +154,7 @@ const print = () => window.print()
       <PhotoStrip
         class="across"
         :photos="tale.photos"
+        :most="tale.most_photos"
         :busy="busy"
         @add="addPhotos"
         @remove="removePhoto"

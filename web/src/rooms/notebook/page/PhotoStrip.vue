@@ -4,10 +4,9 @@ import type { Api } from '@/api/client'
 import { dayAndHour } from '@/units/format'
 
 /** Photographs of a batch: looked at, added from the camera or a file, taken away. */
-const props = defineProps<{ photos: readonly Api<'PhotoTold'>[]; busy: boolean }>()
+const props = defineProps<{ photos: readonly Api<'PhotoTold'>[]; most: number; busy: boolean }>()
 const emit = defineEmits<{ add: [files: File[]]; remove: [id: number] }>()
 
-const MOST = 12
 const open = ref<number>()
 const picker = ref<HTMLInputElement>()
 function chosen(): void {
@@ -53,7 +52,7 @@ const told = (p: Api<'PhotoTold'>, i: number) =>
       <button
         type="button"
         class="key"
-        :disabled="busy || photos.length >= MOST"
+        :disabled="busy || photos.length >= most"
         @click="picker?.click()"
       >
         {{ busy ? 'Adding…' : 'Add a photograph' }}
@@ -68,7 +67,7 @@ const told = (p: Api<'PhotoTold'>, i: number) =>
         @change="chosen"
       />
       <span class="small soft">
-        {{ photos.length }} of {{ MOST }}. Place and camera are left out.
+        {{ photos.length }} of {{ most }}. Place and camera are left out.
       </span>
     </p>
   </section>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import StrataDrawing from '@/look/drawings/StrataDrawing.vue'
 import { useKitchen } from '@/live/kitchen'
-import { day } from '@/units/format'
+import { dayAndHour } from '@/units/format'
 import StepRibbon from './StepRibbon.vue'
 
 /** The ways of one or two syrups over the ladder, and the steps of each as a ribbon under them. */
@@ -67,7 +67,7 @@ const label = computed(() => {
         <svg viewBox="0 0 32 8" aria-hidden="true">
           <line class="way" :class="{ second: i === 1 }" x1="0" x2="32" y1="4" y2="4" />
         </svg>
-        {{ t.title }}, {{ day(t.started_ms) }}
+        {{ t.title }}, {{ dayAndHour(t.started_ms) }}
       </p>
       <StepRibbon :track="t" />
     </div>

@@ -1,5 +1,5 @@
 import { ref, shallowRef, watch } from 'vue'
-import { answer, api, Refusal, wordsOf, type Api } from '@/api/client'
+import { answer, api, sendFile, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
 
 /** What one batch tells beside its log: its way, causes, photographs, tastings; and what is added to them. */
@@ -35,17 +35,7 @@ export function useTale(id: () => number) {
   /** Pictures go as they are, one after another: the server makes them upright and small. */
   const addPhotos = (files: readonly File[]) =>
     doing(async () => {
-      for (const file of files) {
-        const reply = await fetch(`/api/v1/batches/${id()}/photos`, {
-          method: 'POST',
-          body: file,
-          headers: { 'Content-Type': file.type || 'application/octet-stream' },
-        })
-        if (!reply.ok) {
-          const problem = (await reply.json().catch(() => ({}))) as Partial<Api<'Problem'>>
-          throw new Refusal(problem.code ?? 'unknown', problem.detail ?? 'That did not work.')
-        }
-      }
+      for (const file of files) await sendFile(`/api/v1/batches/${id()}/photos`, file)
     })
   const removePhoto = (photo: number, back = false) =>
     doing(async () => {

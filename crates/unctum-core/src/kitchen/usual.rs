@@ -1,0 +1,17 @@
+//! How far pans and hands that nothing was learnt of are from what is usual, as standard deviations: one source for what
+//! is believed of a pan and for what learning begins with.
+
+/// Of the heat a pan loses, as a logarithm.
+pub const LOSS_SD: f64 = 0.28;
+/// Of the length of her strings against the book's, as a logarithm.
+pub const HAND_SD: f64 = 0.30;
+/// How far one look at a string is from the next, as a logarithm of its length.
+pub const LOOK_SD: f64 = 0.40;
+/// Of how much stronger than aimed she wants a syrup, in stages.
+pub const WISH_SD: f64 = 0.25;
+
+/// Of the heat a pan's metal holds, as a logarithm, weighed or guessed.
+#[must_use]
+pub fn wall_sd(weighed: bool) -> f64 {
+    if weighed { 0.10 } else { 0.25 }
+}
