@@ -6210,6 +6210,8 @@ export interface components {
             batches: number;
             /** @description Batches that weigh little. */
             odd: components["schemas"]["OddBatch"][];
+            /** @description Older batches that are still to be asked, after a whole notebook came in: the next look asks them. */
+            to_ask: number;
             /** @description What was learnt, by where it belongs. */
             values: components["schemas"]["LearntValue"][];
         };

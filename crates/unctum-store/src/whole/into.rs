@@ -1,5 +1,7 @@
 //! Everything put into a notebook.
 
+use std::collections::BTreeSet;
+
 use base64::prelude::{BASE64_STANDARD, Engine};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
@@ -23,6 +25,11 @@ pub fn put_in(c: &mut SqliteConnection, whole: &Whole) -> Result<()> {
     if !is_empty(c)? {
         return Err(StoreError::Open("something is kept in this notebook already; name a new one".into()));
     }
+    put_with(c, whole, &whole.batches.iter().collect::<Vec<_>>())
+}
+
+/// Puts everything in, of the batches only these.
+fn put_with(c: &mut SqliteConnection, whole: &Whole, batches: &[&WholeBatch]) -> Result<()> {
     kitchen::put_in(c, &whole.kitchen.kitchen, whole.kitchen.version)?;
     for change in &whole.kitchen.history {
         diesel::insert_into(kitchen_history::table)
@@ -35,7 +42,7 @@ pub fn put_in(c: &mut SqliteConnection, whole: &Whole) -> Result<()> {
             ))
             .execute(c)?;
     }
-    for b in &whole.batches {
+    for b in batches {
         put_batch(c, b)?;
     }
     for p in &whole.papers {
@@ -188,12 +195,15 @@ pub struct Added {
 /// # Errors
 /// Those of the database; nothing is kept then.
 pub fn add(c: &mut SqliteConnection, whole: &Whole) -> Result<Added> {
-    if is_empty(c)? {
-        put_in(c, whole)?;
-        return Ok(Added { whole: true, batches: whole.batches.len(), ..Added::default() });
-    }
     let mut added = Added::default();
-    for b in &whole.batches {
+    let mut batches: Vec<&WholeBatch> = whole.batches.iter().collect();
+    if is_empty(c)? {
+        let (once, again) = parted(batches);
+        put_with(c, whole, &once)?;
+        added = Added { whole: true, batches: once.len(), ..added };
+        batches = again;
+    }
+    for b in batches {
         if is_here(c, b)? {
             added.doubled += 1;
             continue;
@@ -218,6 +228,17 @@ pub fn add(c: &mut SqliteConnection, whole: &Whole) -> Result<Added> {
     }
     crate::batch::settle(c)?;
     Ok(added)
+}
+
+/// The batches whose number and whose names of entries none before them has, and those that a hand has doubled.
+fn parted(batches: Vec<&WholeBatch>) -> (Vec<&WholeBatch>, Vec<&WholeBatch>) {
+    let (mut ids, mut names) = (BTreeSet::new(), BTreeSet::new());
+    batches.into_iter().partition(|b| {
+        let named = b.log.iter().map(|e| &e.entry_id).chain([&b.entry_id]).flatten();
+        // All are taken down, also where one was there before.
+        let fresh: Vec<bool> = named.map(|name| names.insert(name.as_str())).collect();
+        ids.insert(b.id) && fresh.into_iter().all(|f| f)
+    })
 }
 
 /// Whether a batch is here already: started at the same moment, under the same name, with as many entries.

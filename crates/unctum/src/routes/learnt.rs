@@ -23,13 +23,23 @@ pub struct LearntView {
     pub values: Vec<LearntValue>,
     /// Batches that weigh little.
     pub odd: Vec<OddBatch>,
+    /// Older batches that are still to be asked, after a whole notebook came in: the next look asks them.
+    pub to_ask: usize,
 }
 
 /// So many batches are asked anew at one look.
 const MOST_ASKED: usize = 300;
 
+/// What the kitchen learns from.
+struct Told {
+    batches: Vec<BatchTold>,
+    document: KitchenDocument,
+    /// Batches that are still to be asked.
+    to_ask: usize,
+}
+
 /// What all batches tell: kept beside each, asked anew where something was written since.
-pub async fn all_told(app: &App) -> Answer<(Vec<BatchTold>, KitchenDocument)> {
+async fn all_told(app: &App) -> Answer<Told> {
     let (mut told, mut missing, document) = app
         .read(|c| {
             let (told, missing) = rows::all_told(c)?;
@@ -37,7 +47,8 @@ pub async fn all_told(app: &App) -> Answer<(Vec<BatchTold>, KitchenDocument)> {
         })
         .await?;
     // After a whole notebook came in the newest are asked first, the others at the next looks.
-    let missing = missing.split_off(missing.len().saturating_sub(MOST_ASKED));
+    let to_ask = missing.len().saturating_sub(MOST_ASKED);
+    let missing = missing.split_off(to_ask);
     if !missing.is_empty() {
         let by = document.clone();
         let anew = app
@@ -48,19 +59,20 @@ pub async fn all_told(app: &App) -> Answer<(Vec<BatchTold>, KitchenDocument)> {
         told.sort_by_key(|t| (t.at_ms, t.batch_id));
         app.write(move |c| keep.iter().try_for_each(|t| rows::keep_told(c, t))).await?;
     }
-    Ok((told, document))
+    Ok(Told { batches: told, document, to_ask })
 }
 
-async fn learnt(app: &App) -> Answer<(Learnt, Vec<BatchTold>, KitchenDocument)> {
-    let (told, document) = all_told(app).await?;
+async fn learnt(app: &App) -> Answer<(Learnt, Told)> {
+    let told = all_told(app).await?;
     let work = spawn_blocking(move || {
-        let learnt = learn(&told, |about| document.told(about), &document.learning);
-        (learnt, told, document)
+        let document = &told.document;
+        (learn(&told.batches, |about| document.told(about), &document.learning), told)
     });
     work.await.map_err(|_| Problem::broken())
 }
 
-fn view(app: &App, (learnt, told, document): (Learnt, Vec<BatchTold>, KitchenDocument)) -> LearntView {
+fn view(app: &App, (learnt, told): (Learnt, Told)) -> LearntView {
+    let Told { batches: told, document, to_ask } = told;
     let newest = |key: &str| {
         let own = told.iter().rev().find(|t| {
             t.evidence.iter().flat_map(|e| &e.seen).flat_map(|s| &s.of).any(|p| {
@@ -76,7 +88,7 @@ fn view(app: &App, (learnt, told, document): (Learnt, Vec<BatchTold>, KitchenDoc
     };
     let values = shown(&learnt, &document, sweet);
     let odd = odd_batches(&told, &learnt, &document.learning);
-    LearntView { batches: told.len(), values, odd }
+    LearntView { batches: told.len(), values, odd, to_ask }
 }
 
 /// What the kitchen has learnt from its batches.
@@ -133,7 +145,7 @@ pub enum SaidToIt {
 pub async fn say_to_learnt(app: &State<App>, body: Body<SaidToIt>) -> Answer<Json<LearntView>> {
     let said = body.0?;
     let now_ms = app.clock.now_ms();
-    let (learnt_now, _, _) = learnt(app).await?;
+    let (learnt_now, _) = learnt(app).await?;
     app.write(move |c| say(c, &said, &learnt_now, now_ms)).await?;
     app.tell(Change::Kitchen);
     Ok(Json(view(app, learnt(app).await?)))

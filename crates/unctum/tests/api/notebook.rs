@@ -265,6 +265,19 @@ fn everything_goes_out_and_comes_in_again_without_loss() {
     assert_eq!(other.get("/api/v1/notebook/everything.json").1, everything);
     assert_eq!(other.get("/api/v1/learnt").1["values"], server.get("/api/v1/learnt").1["values"]);
 
+    // A file in which a hand has doubled batches: the same are known, a changed one comes in under a number of its own.
+    let mut doubled = everything.clone();
+    let batches = doubled["notebook"]["batches"].as_array_mut().expect("batches");
+    let mut again = batches.clone();
+    again[3]["started_ms"] = json!(1_700_000_000_000_i64);
+    batches.append(&mut again);
+    let third = Server::empty();
+    let come = third.ok("/api/v1/notebook/everything", &doubled);
+    assert_eq!(
+        (&come["whole"], &come["batches"], &come["doubled"], &come["unreadable"]),
+        (&json!(true), &json!(21), &json!(19), &json!(0))
+    );
+
     // Read in a second time every batch is known; of a notebook that is used, only what is new comes in.
     let twice = other.ok("/api/v1/notebook/everything", &everything);
     assert_eq!(

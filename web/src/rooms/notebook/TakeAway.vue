@@ -12,9 +12,11 @@ const busy = ref(false)
 
 const many = (n: number) => `${n} ${n === 1 ? 'batch' : 'batches'}`
 function words(come: Api<'ReadIn'>): string {
-  if (come.whole) return `Everything came in: ${many(come.batches)}, the kitchen and its orders.`
-  const said = [`${many(come.batches)} came in.`]
-  if (come.doubled) said.push(`${many(come.doubled)} were here already and stay as they are.`)
+  const said = come.whole
+    ? [`Everything came in: ${many(come.batches)}, the kitchen and its orders.`]
+    : [`${many(come.batches)} came in.`]
+  if (come.doubled && come.whole) said.push(`${many(come.doubled)} stood in it twice.`)
+  else if (come.doubled) said.push(`${many(come.doubled)} were here already and stay as they are.`)
   if (come.unreadable) said.push(`${many(come.unreadable)} cannot be read and stayed out.`)
   return said.join(' ')
 }

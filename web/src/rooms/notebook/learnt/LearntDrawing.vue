@@ -6,7 +6,7 @@ import { number } from '@/units/format'
 /** A value on its line: what was told as a hatched band, what is known now as a filled one, each batch as a tick. */
 const props = defineProps<{ value: Api<'LearntValue'> }>()
 const W = 320
-const H = 64
+const H = 70
 const EDGE = 10
 
 const span = computed(() => {

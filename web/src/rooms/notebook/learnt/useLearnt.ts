@@ -19,8 +19,12 @@ export function useLearnt() {
 
   async function load(): Promise<void> {
     try {
+      const before = view.value?.to_ask
       view.value = await answer(api.GET('/api/v1/learnt'))
       trouble.value = ''
+      // After a whole notebook came in, each look asks some more of its batches.
+      const { to_ask } = view.value
+      if (to_ask && (!before || to_ask < before)) void load()
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
     }
