@@ -140,9 +140,10 @@ pub(super) fn says(
         }
         Parameter::Yield { sweet_key } => {
             let sweet = sweet(sweet_key);
+            let so_much = if factor < 1.0 { ": so much more is made for orders" } else { "" };
             more(factor, "more", "less").map_or_else(
                 || format!("{sweet} weighs what is reckoned."),
-                |m| format!("{sweet} comes out {m} than is reckoned."),
+                |m| format!("{sweet} comes out {m} than is reckoned{so_much}."),
             )
         }
         Parameter::Lost { sweet_key } => {

@@ -10,6 +10,9 @@ use crate::order::plan::{DayChoice, KitchenDays};
 use crate::order::{Order, OrderLine};
 use crate::process::{Book, Sweet};
 
+/// However it was learnt, no more than this share is made up for, of what is lost and of what is light.
+const MOST_LOST: f64 = 0.33;
+
 /// Some days, the orders, and the kitchen they are made in.
 #[derive(Clone, Copy)]
 pub struct DayQuestion<'a> {
@@ -30,14 +33,18 @@ pub struct DayQuestion<'a> {
 }
 
 impl DayQuestion<'_> {
-    /// How many pieces more of a sweet are made than are asked for, as a share: as the days say, or as many as are
-    /// usually lost of it here, if that is more.
+    /// How many pieces more of a sweet are made than are asked for, as a share: as the days say, or as many as it takes
+    /// for what is usually lost of it here and for how much lighter it comes out, if that is more.
     #[must_use]
     pub fn spare_frac(&self, sweet_key: Option<&String>) -> f64 {
-        let about = sweet_key.map(|key| Parameter::Lost { sweet_key: key.clone() });
+        let Some(sweet_key) = sweet_key else { return self.days.spare_frac };
+        let known = |about| self.kitchen.known(&about).map(|k| k.value.mean);
         let lost =
-            about.and_then(|about| self.kitchen.known(&about)).map_or(0.0, |k| k.value.mean.clamp(0.0, 0.33));
-        self.days.spare_frac.max(lost / (1.0 - lost))
+            known(Parameter::Lost { sweet_key: sweet_key.clone() }).map_or(0.0, |l| l.clamp(0.0, MOST_LOST));
+        // What comes out heavier is no reason to make less than was asked for.
+        let comes_out = known(Parameter::Yield { sweet_key: sweet_key.clone() })
+            .map_or(1.0, |ln| ln.exp().clamp(1.0 - MOST_LOST, 1.0));
+        self.days.spare_frac.max(1.0 / ((1.0 - lost) * comes_out) - 1.0)
     }
 }
 

@@ -11,18 +11,32 @@ use unctum_core::order::{
 
 use crate::common::weekend::{days, line, order, planned, weekend, with};
 
-/// What her batches showed of pieces that are lost is made more, once she uses it.
+/// What her batches showed of pieces that are lost, and of how much lighter it comes out, is made more, once she uses it.
 #[test]
 fn as_many_more_are_made_as_are_usually_lost() {
     use unctum_core::kitchen::{Known, Parameter};
     use unctum_core::numeric::Normal;
     let (orders, days) = (weekend(), days(&weekend()));
     with(&orders, &days, &[], |q| {
-        let about = Parameter::Lost { sweet_key: "cashew-sheet".into() };
-        let over = q.kitchen.told(&about).expect("usual");
-        let value = Normal { mean: 0.2, sd: 0.03 };
+        let sweet_key = || "cashew-sheet".to_owned();
+        let known = |about: Parameter, mean: f64| {
+            let over = q.kitchen.told(&about).expect("usual");
+            let value = Normal { mean, sd: 0.03 };
+            Known { about, value, over, batches: 5, accepted_ms: 0, with: vec![] }
+        };
+        let lost = known(Parameter::Lost { sweet_key: sweet_key() }, 0.2);
+        let weighs = |times: f64| known(Parameter::Yield { sweet_key: sweet_key() }, f64::ln(times));
         let mut kitchen = q.kitchen.clone();
-        kitchen.learning.known = vec![Known { about, value, over, batches: 5, accepted_ms: 0, with: vec![] }];
+        let mut spare = |known: &[&Known]| {
+            kitchen.learning.known = known.iter().map(|k| (*k).clone()).collect();
+            DayQuestion { kitchen: &kitchen, ..*q }.spare_frac(Some(&sweet_key()))
+        };
+        let near = |a: f64, b: f64| assert!((a - b).abs() < 1e-9, "{a} for {b}");
+        near(spare(&[&weighs(0.8)]), 0.25);
+        near(spare(&[&lost, &weighs(0.8)]), 1.0 / 0.64 - 1.0);
+        near(spare(&[&lost, &weighs(1.3)]), 0.25);
+        near(spare(&[&weighs(0.01)]), 1.0 / 0.67 - 1.0);
+        kitchen.learning.known = vec![lost];
         let lossy = DayQuestion { kitchen: &kitchen, ..*q };
         let (laid, starts) = planned(&lossy, 50);
         let told = tell(&lossy, &laid, &starts);
