@@ -31,7 +31,8 @@ async function useAll(): Promise<void> {
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-if="view?.to_ask" class="soft" role="status">
-      {{ view.to_ask }} older {{ view.to_ask === 1 ? 'batch is' : 'batches are' }} still being asked.
+      {{ view.to_ask }} older {{ view.to_ask === 1 ? 'batch is' : 'batches are' }} still being
+      asked.
     </p>
     <p v-if="!view && !trouble" class="soft">Leafing through…</p>
     <p v-else-if="view && !view.values.length" class="lead">
