@@ -80,7 +80,7 @@ rooms: build e2e/lighthouse/node_modules/.stamp
 	@scripts/tools browser
 	node e2e/lighthouse/rooms.mjs
 
-# Forty kitchens that learn from their batches, for docs/performance.md; half an hour.
+# Forty kitchens that learn from their batches, for docs/performance.md; an hour on two cores.
 study:
 	cargo run --release -p unctum-truth -- study 40
 
