@@ -7,6 +7,9 @@ use crate::batch::head;
 use crate::error::{Result, StoreError};
 use crate::schema::photo;
 
+/// So many are kept of one batch.
+pub const MOST: usize = 12;
+
 /// A photograph without its pixels.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Queryable)]
 pub struct PhotoKept {
@@ -43,15 +46,15 @@ pub fn of_batch(c: &mut SqliteConnection, batch_id: i32) -> Result<Vec<PhotoKept
     Ok(its.order(photo::id).select(columns).load(c)?)
 }
 
-/// Keeps a photograph. `most` of a batch at most.
+/// Keeps a photograph, of one batch at most [`MOST`].
 ///
 /// # Errors
 /// [`StoreError::NotFound`]; [`StoreError::Core`] where there are as many as are kept of one batch.
-pub fn keep(c: &mut SqliteConnection, batch_id: i32, told: &Photo, most: usize, now_ms: i64) -> Result<i32> {
+pub fn keep(c: &mut SqliteConnection, batch_id: i32, told: &Photo, now_ms: i64) -> Result<i32> {
     head(c, batch_id)?;
-    if of_batch(c, batch_id)?.len() >= most {
+    if of_batch(c, batch_id)?.len() >= MOST {
         return Err(StoreError::Core(unctum_core::CoreError::TooMany(format!(
-            "Of one batch {most} photographs are kept. Remove one first."
+            "Of one batch {MOST} photographs are kept. Remove one first."
         ))));
     }
     let id = diesel::insert_into(photo::table)

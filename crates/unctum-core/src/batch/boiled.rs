@@ -98,15 +98,15 @@ impl Followed {
     /// Where its syrup landed, 0–1, by all that was seen of it; none where none was boiled.
     #[must_use]
     pub fn boil_landed(&self) -> Option<Spread> {
-        let Ended { watch, last_s, .. } = self.syrup_ended()?;
-        let asked = watch.boil.as_ref()?.asked(self.setup(), &watch.deeds, last_s + CARRIED_S, Flame::Medium);
-        Some(believe(&asked).strength)
+        self.syrup_ended()?.landed(self.setup())
     }
 
-    /// The same where its flame was told off; none where it was not.
-    pub(super) fn off_landed(&self) -> Option<Spread> {
-        self.syrup_ended().filter(|e| e.watch.flame == Flame::Off)?;
-        self.boil_landed()
+    /// The strength it was made to, 0–1: where it landed, whatever was read before that; by the last reading where its
+    /// flame was never told off. None where nothing was read then either.
+    pub(super) fn made_frac(&self) -> Option<f64> {
+        let off = self.syrup_ended().filter(|ended| ended.watch.flame == Flame::Off);
+        let landed = off.and_then(|ended| ended.landed(self.setup()));
+        landed.map(|landed| landed.mid).or(self.summary().last_solids_frac)
     }
 
     /// Looks back at the syrup of this batch, with how the sweet turned out if that was said. None where none was
@@ -169,6 +169,14 @@ struct Ended {
     begun_ms: i64,
     /// Its last moment, s since then.
     last_s: f64,
+}
+
+impl Ended {
+    fn landed(&self, setup: &BatchSetup) -> Option<Spread> {
+        let end_s = self.last_s + CARRIED_S;
+        let asked = self.watch.boil.as_ref()?.asked(setup, &self.watch.deeds, end_s, Flame::Medium);
+        Some(believe(&asked).strength)
+    }
 }
 
 impl Followed {

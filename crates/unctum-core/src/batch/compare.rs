@@ -106,14 +106,13 @@ fn rows(batch: &Followed, verdict: Option<&Verdict>) -> Vec<Row> {
     let figure = |what: &str, value: Option<f64>, decimals: usize, unit: &str| {
         (what.to_owned(), value.map(|v| format!("{v:.decimals$} {unit}")), value)
     };
-    let landed_frac = batch.off_landed().map(|landed| landed.mid).or(summary.last_solids_frac);
     let word = |what: &str, value: Option<String>| (what.to_owned(), value, None);
     let mut rows = vec![
         word("How it felt", verdict.map(|v| texture_words(v.texture).to_owned())),
         word("Pan", Some(setup.pan.name.clone())),
         word("Ring", Some(setup.ring.name.clone())),
         word("Changes", (!setup.chosen.changes.is_empty()).then(|| setup.chosen.changes.join(", "))),
-        figure("Strength it landed at", landed_frac.map(|f| 100.0 * f), 1, "%"),
+        figure("Strength it landed at", batch.made_frac().map(|f| 100.0 * f), 1, "%"),
         figure("Strength aimed for", summary.target_solids_frac.map(|f| 100.0 * f), 1, "%"),
         figure("Heat on to off", summary.real_min, 1, "min"),
         figure("Water poured back", (summary.water_added_g > 0.0).then_some(summary.water_added_g), 0, "g"),

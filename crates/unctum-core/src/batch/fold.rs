@@ -214,7 +214,7 @@ impl Fold {
             runs,
             acts,
             held,
-            off_late: last.filter(|_| phase == Phase::Syrup).and_then(|_| off_late(setup, &watch, last)),
+            off_late: last.filter(|_| phase == Phase::Syrup).and_then(|last| off_late(setup, &watch, last)),
             can_undo: last.map(|l| l.seq),
             undone: undone.into_iter().collect(),
             unattended_s: (!ended && unattended_ms >= UNATTENDED_MS).then_some(unattended_ms as f64 / 1000.0),
@@ -297,9 +297,7 @@ impl Fold {
                     let boils =
                         matches!(reading, SeenReading::Thermometer { .. } | SeenReading::Probe { .. });
                     let pulled = reading.by_hand() && strength.frac.mid >= WORTH_TESTING_FRAC;
-                    if boils || pulled {
-                        self.watch.dissolved = true;
-                    }
+                    self.watch.dissolved |= boils || pulled;
                     if pulled {
                         self.boils_by(setup, logged.at_ms);
                     }

@@ -158,17 +158,16 @@ fn advise(
     let to_add_g = model.water_at(plan.target_solids_frac) - model.water_at(now_frac);
     let add_water =
         (to_add_g >= 1.0).then(|| Advice::AddWater { water_g: pourable_g(to_add_g, setup.has_scale()) });
-    let test = watch.last_test;
+    // What failed before it was called off was of another syrup.
+    let failed_before = |t: &TestSaid| {
+        t.against == Against::NotYet && t.at_ms < watch.flame_set_ms.unwrap_or(t.at_ms) - SAME_LOOK_MS
+    };
+    let test = watch.last_test.filter(|t| !(off && failed_before(t)));
     let hand = test.filter(|t| t.reading.by_hand()).map(|t| t.against);
     let called = belief.turn_off_in_s.is_some_and(|left| left.mid <= HAND_S);
     let at_aim = called || state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
     if off {
         let heat_s = || belief.turn_off_in_s.map_or(0.0, |t| t.mid);
-        // A string that failed before it was called off was of another syrup.
-        let failed_before = |t: &TestSaid| {
-            t.against == Against::NotYet && t.at_ms < watch.flame_set_ms.unwrap_or(t.at_ms) - SAME_LOOK_MS
-        };
-        let (test, hand) = if test.is_some_and(|t| failed_before(&t)) { (None, None) } else { (test, hand) };
         let back_on = |heat_s: f64| Advice::BackOn { heat_s: heat_s.max(LEAST_HEAT_S) };
         return match (test, hand) {
             (_, Some(Against::There)) => Advice::ThatIsIt,

@@ -94,9 +94,7 @@ pub fn lesson(batch: &Followed, verdict: &Verdict) -> Option<Lesson> {
     let band = setup.ladder.of(stage);
     let step = STEP_OF_BAND * (band.high_frac - band.low_frac);
     let water_g = |frac: f64| charge.water_at(frac.clamp(0.02, 0.98));
-    // Where it landed, whatever was read before that; by the last reading where its flame was never told off.
-    let landed_frac = batch.off_landed().map(|landed| landed.mid);
-    let made_frac = landed_frac.or(batch.summary().last_solids_frac).unwrap_or(target_frac);
+    let made_frac = batch.made_frac().unwrap_or(target_frac);
     let between = |a: f64, b: f64| (water_g(a) - water_g(b)).max(LEAST_G);
     let further = |from: f64| {
         let to = (target_frac + step).min(band.high_frac - 0.1 * step);

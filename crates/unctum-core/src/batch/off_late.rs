@@ -27,11 +27,11 @@ pub struct OffLate {
 }
 
 /// Whether the last entry, if it says that the flame is off, came late; the pan was followed to now.
-pub(super) fn off_late(setup: &BatchSetup, watch: &Watch, last: Option<&Logged>) -> Option<OffLate> {
-    let last = last.filter(|l| l.event == BatchEvent::Flame { flame: Flame::Off })?;
+pub(super) fn off_late(setup: &BatchSetup, watch: &Watch, last: &Logged) -> Option<OffLate> {
     let (begun_ms, boil) = (watch.begun_ms?, watch.boil.as_ref()?);
     let asked = (watch.last_ms - last.at_ms) as f64 <= 1000.0 * ASKED_S;
-    if watch.flame_set_ms != Some(last.at_ms) || watch.flame_was == Flame::Off || !asked {
+    let says_off = last.event == BatchEvent::Flame { flame: Flame::Off };
+    if !says_off || watch.flame_set_ms != Some(last.at_ms) || watch.flame_was == Flame::Off || !asked {
         return None;
     }
     let off = watch.deeds.iter().rposition(|d| matches!(d.deed, Deed::Flame(_)))?;

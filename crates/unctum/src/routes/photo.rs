@@ -10,7 +10,7 @@ use unctum_store::photo as rows;
 use crate::app::App;
 use crate::picture::{MOST_MIB, shrunk};
 use crate::problem::{Answer, Problem};
-use crate::routes::tale::{MOST_PHOTOS, PhotoTold, changed};
+use crate::routes::tale::{PhotoTold, changed};
 
 /// A picture that never changes under its number.
 #[derive(Responder)]
@@ -50,7 +50,7 @@ pub async fn add_photo(app: &State<App>, id: i32, data: Data<'_>) -> Answer<(Sta
     let now_ms = app.clock.now_ms();
     let kept = app
         .write(move |c| {
-            rows::keep(c, id, &photo, MOST_PHOTOS, now_ms)?;
+            rows::keep(c, id, &photo, now_ms)?;
             rows::of_batch(c, id)
         })
         .await?;

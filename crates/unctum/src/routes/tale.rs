@@ -19,9 +19,6 @@ use crate::changes::Change;
 use crate::problem::{Answer, Problem};
 use crate::routes::sweet::known;
 
-/// Photographs of one batch, at most.
-pub const MOST_PHOTOS: usize = 12;
-
 /// A photograph of a batch.
 #[derive(Serialize, ToSchema)]
 pub struct PhotoTold {
@@ -108,7 +105,7 @@ async fn tale_of(app: &App, id: i32) -> Answer<BatchTale> {
         steps,
         causes,
         photos: photos.into_iter().map(PhotoTold::from).collect(),
-        most_photos: MOST_PHOTOS,
+        most_photos: photo::MOST,
         tastings: tastings.into_iter().map(tasting).collect(),
     })
 }
