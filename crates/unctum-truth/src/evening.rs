@@ -1,55 +1,14 @@
 //! One evening: a kitchen as it was told, the same kitchen as it is, and a cook between them.
 
-use unctum_core::batch::{BatchEvent, BatchSetup, Followed, SeenReading};
+use unctum_core::batch::{BatchEvent, BatchSetup, Followed, SeenReading, read_in_s};
 use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::Flame;
 use unctum_core::sim::{Cook, Hands, Luck, World};
 use unctum_core::syrup::StageKey;
 
+use crate::evidence::{Evidence, Instrument, Mistake};
 use crate::kitchen::told;
 use crate::pressed::{Coming, HAND_S, Pressed};
-
-/// What the cook reads by.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum Evidence {
-    /// Nothing.
-    #[default]
-    Clock,
-    /// Strings between the fingers, four at most, when asked.
-    Strings,
-    /// A probe, each minute.
-    Thermometer,
-    /// The scale, every two minutes.
-    Scale,
-    /// All of these.
-    All,
-    /// The scale, over jaggery.
-    JaggeryScale,
-}
-
-impl Evidence {
-    pub(crate) fn probes(self) -> bool {
-        matches!(self, Self::Thermometer | Self::All)
-    }
-
-    pub(crate) fn weighs(self) -> bool {
-        matches!(self, Self::Scale | Self::All | Self::JaggeryScale)
-    }
-
-    pub(crate) fn pulls(self) -> bool {
-        matches!(self, Self::Strings | Self::All)
-    }
-}
-
-/// All kinds, in the order of the table.
-pub const EVIDENCE: [(Evidence, &str); 6] = [
-    (Evidence::Clock, "clock only"),
-    (Evidence::Strings, "strings, four at most"),
-    (Evidence::Thermometer, "thermometer each minute"),
-    (Evidence::Scale, "scale every 2 min"),
-    (Evidence::All, "all"),
-    (Evidence::JaggeryScale, "jaggery, scale"),
-];
 
 /// Shares of the way at which the belief is held against the truth.
 pub const WAY: [f64; 3] = [0.33, 0.66, 0.95];
@@ -67,17 +26,12 @@ pub struct Outcome {
     pub landed: Option<f64>,
     /// The stage it was boiled to.
     pub stage: Option<StageKey>,
-}
-
-/// A reading that is a mistake, early or late: which evening of a study has one.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Mistake {
-    /// At the reading of this number.
-    pub nth: usize,
-    /// The probe is so much too high, K.
-    pub probe_k: f64,
-    /// The scale so much, g.
-    pub scale_g: f64,
+    /// The flame it was cooked on.
+    pub flame: Option<Flame>,
+    /// When it was called off, s after the heat went on.
+    pub called_s: Option<f64>,
+    /// What was read and written down before the call, and when it was truly read, s after the heat went on.
+    pub reads: Vec<(Instrument, f64)>,
 }
 
 const START_MS: i64 = 1_700_000_000_000;
@@ -92,6 +46,9 @@ pub struct Evening {
     /// When the call comes by what is believed now, s of the log, and where the pan landed by it.
     call_s: f64,
     landed: Option<f64>,
+    called_s: Option<f64>,
+    flame: Option<Flame>,
+    reads: Vec<(Instrument, f64)>,
     pressed: Pressed,
     /// What was read and is not in the log yet.
     coming: Vec<Coming>,
@@ -133,6 +90,9 @@ impl Evening {
             readings: 0,
             call_s: f64::INFINITY,
             landed: None,
+            called_s: None,
+            flame: None,
+            reads: Vec::new(),
             pressed: Pressed::AtOnce,
             coming: Vec::new(),
             heeds: false,
@@ -157,6 +117,11 @@ impl Evening {
         (outcome, self.cook.batch().clone())
     }
 
+    /// The hidden pan before the heat, and what was told of it.
+    pub(crate) fn as_it_is(&self) -> (World, BatchSetup) {
+        (self.cook.world.clone(), self.cook.setup().clone())
+    }
+
     /// The syrup as it was told.
     fn plan(&self) -> SyrupPlan {
         self.cook.setup().syrup.expect("an evening boils a syrup")
@@ -166,6 +131,7 @@ impl Evening {
     fn lights(&mut self) -> Flame {
         let flame = self.cook.luck.one(&[Flame::Medium, Flame::Medium, Flame::High]);
         self.cook.turns(flame);
+        self.flame = Some(flame);
         flame
     }
 
@@ -255,14 +221,20 @@ impl Evening {
                 self.weigh(off_g);
                 self.again_if_doubted(off_g != 0.0, |e| e.weigh(0.0));
             }
-            // The program asks a minute ahead; whoever found it not there yet looks again when it may be.
-            let near = left.low <= if looks == 0 { 60.0 } else { 20.0 };
-            if evidence.pulls() && near && looks < 4 && self.cook.elapsed_s() - string_s >= 45.0 {
+            let asked = read_in_s(left, looks > 0) <= 0.0;
+            if evidence.pulls() && asked && looks < 4 && self.cook.elapsed_s() - string_s >= 45.0 {
                 (string_s, looks) = (self.cook.elapsed_s(), looks + 1);
                 self.pull();
             }
         }
-        Outcome { landed: self.landed, stage: Some(self.plan().stage), ..outcome }
+        Outcome {
+            landed: self.landed,
+            stage: Some(self.plan().stage),
+            flame: self.flame,
+            called_s: self.called_s,
+            reads: std::mem::take(&mut self.reads),
+            ..outcome
+        }
     }
 
     /// Strength it lands on if the heat goes off in so many seconds, 0–1.
@@ -314,6 +286,7 @@ impl Evening {
         if self.landed.is_none() && until_s <= seconds {
             self.cook.wait(until_s.max(0.0));
             self.landed = Some(self.lands());
+            self.called_s = Some(self.cook.elapsed_s());
             if self.heeds {
                 // The same hand as was reckoned with: it takes its time to the knob.
                 let hand_s = self.cook.luck.clone().between(0.0, 2.0 * HAND_S);
@@ -339,32 +312,36 @@ impl Evening {
     }
 
     /// From the reading to the key some seconds pass.
-    fn read(&mut self, luck: &mut Luck, reading: SeenReading) {
+    fn read(&mut self, luck: &mut Luck, instrument: Instrument, reading: SeenReading) {
         if self.pressed == Pressed::ByTwo {
             let coming = Coming::told(&self.cook, reading, luck);
             self.coming.push(coming);
             return;
         }
+        let read_s = self.cook.elapsed_s();
         self.passes(luck.between(0.0, 2.0 * HAND_S));
+        if self.landed.is_none() {
+            self.reads.push((instrument, read_s));
+        }
         self.write(BatchEvent::Reading { reading });
     }
 
     fn weigh(&mut self, off_g: f64) {
         let mut luck = self.of_this_reading();
         let reading = self.cook.weight(&mut luck, off_g);
-        self.read(&mut luck, reading);
+        self.read(&mut luck, Instrument::Scale, reading);
     }
 
     fn probe(&mut self, off_k: f64) {
         let mut luck = self.of_this_reading();
         let reading = self.cook.temperature(&mut luck, off_k);
-        self.read(&mut luck, reading);
+        self.read(&mut luck, Instrument::Probe, reading);
     }
 
     fn pull(&mut self) {
         let mut luck = self.of_this_reading();
         let reading = self.cook.string(&mut luck);
-        self.read(&mut luck, reading);
+        self.read(&mut luck, Instrument::Hand, reading);
     }
 
     /// When the pan truly reaches a strength on its flame, s from now: the same evening, gone on.

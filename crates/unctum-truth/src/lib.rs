@@ -6,7 +6,9 @@
 #![allow(clippy::expect_used)] // A measuring tool: what it makes itself must hold.
 
 pub mod evening;
+pub mod evidence;
 mod kitchen;
+pub mod limit;
 pub mod pressed;
 pub mod study;
 pub mod table;

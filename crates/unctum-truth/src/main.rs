@@ -1,6 +1,7 @@
 //! `make truth`: the tables of docs/performance.md, through the log of a batch. Cooks per row as the first word, 1,000 if none is said.
 
-use unctum_truth::evening::{EVIDENCE, Evidence, Mistake};
+use unctum_truth::evidence::{EVIDENCE, Evidence, Mistake};
+use unctum_truth::limit::limit;
 use unctum_truth::pressed::Pressed;
 use unctum_truth::study::{Plan, study};
 use unctum_truth::table::{known, moved, row};
@@ -8,6 +9,9 @@ use unctum_truth::table::{known, moved, row};
 fn main() {
     if std::env::args().nth(1).is_some_and(|word| word == "study") {
         return study_table();
+    }
+    if std::env::args().nth(1).is_some_and(|word| word == "limit") {
+        return limit_table();
     }
     let cooks = std::env::args().nth(1).and_then(|n| n.parse().ok()).unwrap_or(1000);
     let landing = |(mean, low, high): (f64, f64, f64)| format!("{mean:+.2} [{low:+.2}, {high:+.2}]");
@@ -53,13 +57,16 @@ fn main() {
 }
 
 /// Kitchens that learn from their batches, by what they read. Words: how many kitchens, the beginning of one row's
-/// name, further evenings of each, batches that are learnt from.
+/// name, further evenings of each, batches that are learnt from, and `known` for kitchens of which all that stays the same
+/// is known instead of learnt.
 fn study_table() {
     let number =
         |nth: usize, else_: u64| std::env::args().nth(nth).and_then(|n| n.parse().ok()).unwrap_or(else_);
     let usual = Plan::default();
     let kitchens = number(2, 40);
-    let plan = Plan { further: number(4, usual.further), learn_after: number(5, usual.learn_after), ..usual };
+    let known = std::env::args().nth(6).is_some_and(|word| word == "known");
+    let (further, learn_after) = (number(4, usual.further), number(5, usual.learn_after));
+    let plan = Plan { further, learn_after, known, ..usual };
     println!(
         "| evidence | within half a stage: first batches, next 3 | further evenings: without, with | miss, stages: without, with | the same before the first test | kitchens better: with tests, before the first | intervals held: strength, time | without |"
     );
@@ -89,5 +96,25 @@ fn study_table() {
             r.held_without.0,
             r.held_without.1
         );
+    }
+}
+
+/// How near anybody could land. Words: cooks per row, the beginning of one row's name.
+fn limit_table() {
+    let cooks = std::env::args().nth(2).and_then(|n| n.parse().ok()).unwrap_or(200);
+    let only = std::env::args().nth(3);
+    println!(
+        "| evidence | nearest that can be: 80 of 100 within, stages | one string · two strings · soft ball |"
+    );
+    println!("|---|---|---|");
+    for (evidence, name) in EVIDENCE {
+        if evidence == Evidence::JaggeryScale
+            || only.as_ref().is_some_and(|only| !name.starts_with(only.as_str()))
+        {
+            continue;
+        }
+        let l = limit(evidence, cooks, 1);
+        let [one, two, ball] = l.by_stage;
+        println!("| {name} | ±{:.2} | ±{one:.2} · ±{two:.2} · ±{ball:.2} |", l.all);
     }
 }

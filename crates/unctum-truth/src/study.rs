@@ -5,14 +5,17 @@ use std::collections::BTreeMap;
 use unctum_core::batch::{Followed, StartAsk, Texture, Verdict, plain_setup};
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{
-    KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, Room, Thermometer,
+    Flame, KitchenDocument, Known, Learning, NumberedPan, NumberedRing, NumberedThermometer, Parameter, Room,
+    Thermometer,
 };
 use unctum_core::learn::{BatchTold, learn, told_by};
+use unctum_core::numeric::Normal;
 use unctum_core::process::{Book, Paces};
 use unctum_core::sim::{Hands, Luck, World};
 use unctum_core::syrup::Charge;
 
-use crate::evening::{Evening, Evidence, Outcome};
+use crate::evening::{Evening, Outcome};
+use crate::evidence::Evidence;
 use crate::kitchen::{STAGES, told};
 use crate::table::side_by_side;
 
@@ -27,11 +30,13 @@ pub struct Plan {
     pub further: u64,
     /// And so many more on which nothing is read.
     pub unread: u64,
+    /// Whether what stays the same in a kitchen is known as it is, instead of learnt: no learning can do better.
+    pub known: bool,
 }
 
 impl Default for Plan {
     fn default() -> Self {
-        Self { learn_after: 3, then: 3, further: 8, unread: 24 }
+        Self { learn_after: 3, then: 3, further: 8, unread: 24, known: false }
     }
 }
 
@@ -43,6 +48,8 @@ const CUPS: f64 = 0.035;
 const CUPS_DAY: f64 = 0.035;
 /// Medium gives so much more or less than its share: the power of the knob.
 const KNOB: f64 = 0.10;
+/// What is usual of a pan's loss in the hidden truth, W/(m²·K).
+const LOSS_W_M2_K: f64 = 14.0;
 const WEEK_MS: i64 = 7 * 86_400_000;
 
 /// A kitchen as it was told and as it is.
@@ -147,8 +154,10 @@ impl Kitchen {
         };
         let setup = plain_setup(&ask, document, &book).expect("a batch");
         let tonight = World::real(&setup, false, &mut luck);
+        // What was learnt of her cups is in how many of them she is told to fill.
+        let more = self.cups - document.known(&Parameter::Cups).map_or(0.0, |known| known.value.mean);
         let cups = |luck: &mut Luck| {
-            if self.evidence.weighs() { 1.0 } else { (self.cups + CUPS_DAY * luck.normal()).exp() }
+            if self.evidence.weighs() { 1.0 } else { (more + CUPS_DAY * luck.normal()).exp() }
         };
         let (sugar, water) = (cups(&mut luck), cups(&mut luck));
         let real = tonight.charge;
@@ -196,10 +205,40 @@ impl Kitchen {
         document
     }
 
+    /// The kitchen with everything known that stays the same in it.
+    fn known(&self) -> KitchenDocument {
+        let mut document = self.document.clone();
+        let (medium, high) = (Flame::Medium, Flame::High);
+        let beside = (1.0 - self.world.knob) * medium.frac().ln();
+        let (ring, pan) = (&document.rings[0].ring, &document.pans[0].pan);
+        let values = [
+            (
+                Parameter::RingPower { ring_id: 1 },
+                (ring.net_power_w(1.0) * self.ring_factor).ln() - beside,
+                0.01,
+            ),
+            (Parameter::RingWord { ring_id: 1, flame: high }, beside, 0.01),
+            (Parameter::PanLoss { pan_id: 1 }, (self.world.loss_w_m2_k / LOSS_W_M2_K).ln(), 0.03),
+            (Parameter::PanHeat { pan_id: 1 }, (self.world.metal_j_k / pan.heat_capacity_j_k).ln(), 0.02),
+            (Parameter::HerString, self.hands.string, 0.02),
+            (Parameter::HerDrop, self.hands.string, 0.02),
+            (Parameter::ThermometerOffset { thermometer_id: 1 }, self.hands.thermometer_k, 0.02),
+            (Parameter::Cups, self.cups, 0.005),
+        ];
+        let known = values.into_iter().filter_map(|(about, mean, sd)| {
+            let over = document.told(&about)?;
+            let value = Normal { mean, sd };
+            Some(Known { about, value, over, batches: 1, accepted_ms: 0, with: Vec::new() })
+        });
+        document.learning.known = known.collect();
+        document
+    }
+
     /// Lets it cook.
     #[must_use]
     pub fn lives(&self, plan: Plan) -> Lived {
         let mut luck = Luck::of(self.seed + 77);
+        let then = |batches: &[BatchTold]| if plan.known { self.known() } else { self.taught(batches) };
         let mut lived = Lived::default();
         let mut batches = Vec::new();
         let mut document = self.document.clone();
@@ -207,7 +246,7 @@ impl Kitchen {
             let (outcome, batch) = self.evening(nth, &document, self.evidence);
             batches.push(self.told(nth, &outcome, &batch, &mut luck));
             if nth + 1 == plan.learn_after {
-                let known = self.taught(&batches);
+                let known = then(&batches);
                 for further in 0..plan.further {
                     lived.with.push(self.evening(100 + further, &known, self.evidence).0);
                     lived.without.push(self.evening(100 + further, &self.document, self.evidence).0);
@@ -218,7 +257,7 @@ impl Kitchen {
                 }
             }
             if nth + 1 >= plan.learn_after {
-                document = self.taught(&batches);
+                document = then(&batches);
             }
             if nth < plan.learn_after { &mut lived.first } else { &mut lived.later }.push(outcome);
         }

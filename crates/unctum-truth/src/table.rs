@@ -1,6 +1,7 @@
 //! Many evenings, counted.
 
-use crate::evening::{Evening, Evidence, Mistake, Outcome};
+use crate::evening::{Evening, Outcome};
+use crate::evidence::{Evidence, Mistake};
 use crate::kitchen::STAGES;
 use crate::pressed::Pressed;
 

@@ -1,7 +1,9 @@
 //! A short run of the table: enough to see a belief that is far too sure of itself, or calls far off.
 #![allow(missing_docs)]
 
-use unctum_truth::evening::{Evening, Evidence};
+use unctum_truth::evening::Evening;
+use unctum_truth::evidence::Evidence;
+use unctum_truth::limit::limit;
 use unctum_truth::pressed::Pressed;
 use unctum_truth::table::row;
 
@@ -33,4 +35,16 @@ fn held(pressed: Pressed) {
 fn the_same_seed_is_the_same_evening() {
     let landed = || Evening::of(7, Evidence::Scale).happens(Evidence::Scale, None).landed;
     assert_eq!(landed(), landed());
+}
+
+/// What readings tell at most: the sharper the instrument, the nearer anybody could land; and who believes by this core
+/// lands hardly farther than that.
+#[test]
+fn nobody_lands_nearer_than_the_readings_tell() {
+    let near = |kind| limit(kind, 16, 500).all;
+    let (clock, probe, scale) = (near(Evidence::Clock), near(Evidence::Thermometer), near(Evidence::Scale));
+    assert!(clock > 3.0 * probe && probe > 1.2 * scale && scale > 0.05, "{clock} {probe} {scale}");
+    let (_, low, high) = row(Evidence::Scale, Pressed::AtOnce, 16, 500).landed;
+    let landed = 0.5 * (high - low);
+    assert!((0.5..=1.7).contains(&(landed / scale)), "{landed} of {scale}");
 }

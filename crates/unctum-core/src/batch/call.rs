@@ -3,7 +3,7 @@
 
 use serde::Serialize;
 
-use crate::batch::guidance::{HAND_S, READ_AHEAD_S};
+use crate::batch::guidance::{HAND_S, read_in_s};
 use crate::batch::state::{Advice, SyrupState};
 use crate::batch::{BatchEvent, BatchSetup};
 use crate::kitchen::Flame;
@@ -89,7 +89,7 @@ pub(super) fn ahead(advice: Advice, syrup: Option<&SyrupState>) -> Vec<Ahead> {
         return vec![comes(more_s, Advice::Test)];
     }
     let Some(left_s) = syrup.and_then(|s| s.turn_off_in_s) else { return Vec::new() };
-    let read = comes(left_s.low - READ_AHEAD_S, Advice::ReadNow);
+    let read = comes(read_in_s(left_s, false), Advice::ReadNow);
     let off = comes(left_s.mid - HAND_S, Advice::TurnOffNow);
     match advice {
         Advice::KeepBoiling if read.in_s < off.in_s => vec![read, off],

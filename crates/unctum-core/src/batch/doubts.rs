@@ -6,15 +6,16 @@ use crate::syrup::Charge;
 
 /// Relative standard deviation of what was measured by the scale, and by cups.
 const SOLIDS_BY_SCALE: f64 = 0.005;
-const SOLIDS_BY_CUPS: f64 = 0.05;
 const WATER_BY_SCALE: f64 = 0.02;
-const WATER_BY_CUPS: f64 = 0.05;
+const BY_CUPS: f64 = 0.05;
 /// A thermometer's own error after its check in boiling water, K, and the weather's part in the boil.
 const BIAS_K: f64 = 0.20;
 const WEATHER_K: f64 = 0.14;
 /// In jaggery, honey and glucose so much beside sucrose and water is usual, as a share of their mass; by it their
 /// mass is known in a charge.
 const BESIDE_SUCROSE: f64 = 0.165;
+/// And so much of their own mass is water: a charge holds no more of them than its solids tell.
+const OWN_WATER: f64 = 0.055;
 /// Lots of them differ so much in their water and in their reducing sugars, as a share of their mass.
 const LOT_WATER_SD: f64 = 0.02;
 const LOT_REDUCING_SD: f64 = 0.04;
@@ -24,7 +25,7 @@ const LOT_SOLIDS_SD: f64 = 0.005;
 /// Mass, g, of the sweeteners in a charge whose lots differ.
 fn of_lots_g(charge: &Charge) -> f64 {
     let beside_g = charge.reducing_g + charge.ash_g + charge.other_g + charge.insoluble_g;
-    (beside_g / BESIDE_SUCROSE).min(charge.solids_g())
+    (beside_g / BESIDE_SUCROSE).min(charge.solids_g() / (1.0 - OWN_WATER))
 }
 
 impl BatchSetup {
@@ -34,8 +35,9 @@ impl BatchSetup {
         let (solids, water) = if self.has_scale() {
             (SOLIDS_BY_SCALE, WATER_BY_SCALE)
         } else {
-            let cups = self.habits.cups_sd.unwrap_or(SOLIDS_BY_CUPS);
-            (cups, WATER_BY_CUPS)
+            // Sugar and water are filled by the same cups.
+            let cups = self.habits.cups_sd.unwrap_or(BY_CUPS);
+            (cups, cups)
         };
         let accuracy = self.accuracy();
         let lots_g = of_lots_g(charge);
@@ -65,4 +67,21 @@ pub(super) fn other_solids(charge: &Charge) -> Option<Charge> {
         reducing_g: charge.reducing_g + more_g,
         ..*charge
     })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::syrup::sweetener::SWEETENERS;
+
+    #[test]
+    fn a_charge_tells_how_much_jaggery_is_in_it() {
+        let cane = SWEETENERS.iter().find(|s| s.key == "cane-jaggery").expect("jaggery");
+        let charge = cane.analysis.charge(500.0).plus(Charge::sugar_and_water(0.0, 250.0));
+        assert!((of_lots_g(&charge) - 500.0).abs() < 1.0, "{}", of_lots_g(&charge));
+        assert!(of_lots_g(&Charge::sugar_and_water(300.0, 150.0)) < 1e-9);
+        // Half of the solids white sugar: the doubt is of the jaggery alone.
+        let half = charge.plus(Charge::sugar_and_water(472.0, 0.0));
+        assert!((of_lots_g(&half) - 500.0).abs() < 1.0, "{}", of_lots_g(&half));
+    }
 }

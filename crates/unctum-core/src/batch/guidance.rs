@@ -6,16 +6,25 @@ use crate::batch::{Advice, BatchSetup, SyrupState, TestSaid};
 use crate::estimate::{Belief, Deed, Done, believe};
 use crate::formula::SyrupPlan;
 use crate::kitchen::Flame;
+use crate::numeric::Spread;
 use crate::pan::PanModel;
 use crate::syrup::Against;
 use crate::syrup::string::string_cm;
 
-/// From this long before the turn-off on, s, the cook is asked to read.
-pub(super) const READ_AHEAD_S: f64 = 60.0;
+/// So long before the turn-off may come, s, the cook is asked to read: the first time, and after a look that found
+/// it not there yet.
+const READ_AHEAD_S: f64 = 60.0;
+const AGAIN_AHEAD_S: f64 = 30.0;
+/// It may come earlier than its 80 % interval says, by this share of the interval's nearer half: who first looked when
+/// nine pans in ten are still short of it would find the tenth past it.
+const EARLIER: f64 = 0.3;
 /// Heat is given for at least so long before the next test, s.
 const LEAST_HEAT_S: f64 = 20.0;
-/// Shortest and longest wait for the next test after one that failed, s.
-const RETEST_S: (f64, f64) = (20.0, 90.0);
+/// Shortest and longest wait for the next test after one that failed, s: looks of one hand within half a minute tell
+/// no more than one.
+const RETEST_S: (f64, f64) = (30.0, 90.0);
+/// So long after a test off the flame, s, what the hot pan carries on is tested again.
+const CARRIED_TEST_S: f64 = 20.0;
 /// So long after the heat went off, s, a pan has carried its syrup nearly as far as it will.
 const CARRIED_OUT_S: f64 = 60.0;
 /// A look so long before the heat went off, ms, is still of the pan that went off.
@@ -178,7 +187,7 @@ fn advise(
             }
             (Some(t), Some(Against::NotYet)) => {
                 let waited_s = (watch.last_ms - t.at_ms) as f64 / 1000.0;
-                let more_s = RETEST_S.0 - waited_s;
+                let more_s = CARRIED_TEST_S - waited_s;
                 if more_s > 0.0 { Advice::CarriesOn { more_s } } else { Advice::Test }
             }
             (Some(_), None) if state.landing_frac > high_frac => add_water.unwrap_or(Advice::Test),
@@ -190,7 +199,7 @@ fn advise(
             _ => Advice::Test,
         };
     }
-    let near = at_aim || state.turn_off_in_s.is_some_and(|left| left.low <= READ_AHEAD_S);
+    let near = at_aim || state.turn_off_in_s.is_some_and(|left| read_in_s(left, false) <= 0.0);
     if !state.dissolved && !near {
         return Advice::Dissolve;
     }
@@ -209,13 +218,22 @@ fn advise(
         return Advice::TurnOffNow;
     }
     if let (Some(t), Some(Against::NotYet)) = (test, hand) {
-        let left_s = state.turn_off_in_s.map_or(RETEST_S.1, |l| l.mid).clamp(RETEST_S.0, RETEST_S.1);
         let waited_s = (watch.last_ms - t.at_ms) as f64 / 1000.0;
-        if waited_s < left_s {
-            return Advice::NotYet { more_s: left_s - waited_s };
+        let asked_s = state.turn_off_in_s.map_or(RETEST_S.1, |left| read_in_s(left, true));
+        let more_s = asked_s.clamp(RETEST_S.0 - waited_s, RETEST_S.1 - waited_s);
+        if more_s > 0.0 {
+            return Advice::NotYet { more_s };
         }
     }
     if near { Advice::ReadNow } else { Advice::KeepBoiling }
+}
+
+/// Seconds until the cook is asked to read, by how long the turn-off is away: for the first time, or `again` after a
+/// look that found it not there yet. Negative: she is asked already.
+#[must_use]
+pub fn read_in_s(turn_off_in_s: Spread, again: bool) -> f64 {
+    let earliest_s = turn_off_in_s.low - EARLIER * (turn_off_in_s.mid - turn_off_in_s.low);
+    earliest_s - if again { AGAIN_AHEAD_S } else { READ_AHEAD_S }
 }
 
 /// Water as it can be poured, g: as it is by the scale; without one in half teaspoons, from a tablespoon on in
@@ -231,4 +249,18 @@ fn pourable_g(water_g: f64, has_scale: bool) -> f64 {
 /// Whether what a hot pan carries over has happened: no more is to be hoped for.
 fn carried_out(watch: &Watch) -> bool {
     watch.flame == Flame::Off && watch.since_set_s() >= CARRIED_OUT_S
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn who_is_less_sure_is_asked_earlier_and_again_later() {
+        let about = |half_s: f64| Spread { low: 300.0 - half_s, mid: 300.0, high: 300.0 + half_s };
+        let asked_s = [10.0, 60.0, 150.0, 250.0].map(|half_s| read_in_s(about(half_s), false));
+        assert!(asked_s.windows(2).all(|w| w[1] < w[0] - 0.5), "{asked_s:?}");
+        assert!((asked_s[0] - (290.0 - 3.0 - 60.0)).abs() < 1e-9);
+        assert!(read_in_s(about(60.0), true) > read_in_s(about(60.0), false));
+    }
 }

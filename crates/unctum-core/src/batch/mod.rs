@@ -51,6 +51,7 @@ pub use compare::{BatchComparison, BatchDifference, BatchTrack, RibbonStep, comp
 pub use event::{BatchEvent, Logged, SeenReading};
 pub use fold::state_at;
 pub use followed::Followed;
+pub use guidance::read_in_s;
 pub use lesson::{Lesson, Mend, NextTime, lesson};
 pub use off_late::OffLate;
 pub use rescue::{MassRescue, Rescue, Sum, WaterSum, rescue};

@@ -30,6 +30,20 @@ fn turned_off(factor: f64) -> Kitchen {
     unreachable!("never told to turn off")
 }
 
+/// A ring as strong as one in forty of its kind: it is read in time too, with a minute left.
+#[test]
+fn a_ring_far_stronger_than_its_plate_is_read_before_the_syrup_is_past() {
+    let ring = Kitchen::new(1.0).setup().ring.clone();
+    let mut k = boiling(1.0 + 2.0 * ring.efficiency_sd / ring.efficiency_frac);
+    while k.state().advice != Advice::ReadNow {
+        k.wait(1.0);
+    }
+    let turn_off_frac = k.state().syrup.expect("boils").turn_off_frac;
+    let asked_frac = k.strength();
+    k.wait(60.0);
+    assert!(k.strength() < turn_off_frac, "{asked_frac}, then {} of {turn_off_frac}", k.strength());
+}
+
 fn off_by_the_clock() -> Kitchen {
     turned_off(1.0)
 }
