@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth study pictures
+.PHONY: demo test build tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -87,6 +87,10 @@ study:
 # The belief against a hidden truth, for docs/performance.md; some minutes.
 truth:
 	cargo run --release -p unctum-truth -- $(COOKS)
+
+# How near anybody could land with the same readings; two minutes.
+limit:
+	cargo run --release -p unctum-truth -- limit $(or $(COOKS),300)
 
 # The screenshots of docs/, made from the demo.
 pictures: build modules

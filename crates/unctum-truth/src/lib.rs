@@ -2,7 +2,7 @@
 //!
 //! [`evening`] is one evening of a cook of [`unctum_core::sim`], who reads with noisy instruments, presses keys late,
 //! and writes a log; what the core believes from that log is held against what is. [`table`] counts over many
-//! evenings. The same seed is the same evening.
+//! evenings; [`limit`] says how near anybody could have landed. The same seed is the same evening.
 #![allow(clippy::expect_used)] // A measuring tool: what it makes itself must hold.
 
 pub mod evening;

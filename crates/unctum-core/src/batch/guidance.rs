@@ -199,10 +199,12 @@ fn advise(
             _ => Advice::Test,
         };
     }
-    let near = at_aim || state.turn_off_in_s.is_some_and(|left| read_in_s(left, false) <= 0.0);
-    if !state.dissolved && !near {
+    // Undissolved sugar pulls no string: until the turn-off may truly come the stirring goes before it.
+    let comes_soon = at_aim || state.turn_off_in_s.is_some_and(|left| left.low <= READ_AHEAD_S);
+    if !state.dissolved && !comes_soon {
         return Advice::Dissolve;
     }
+    let near = comes_soon || state.turn_off_in_s.is_some_and(|left| read_in_s(left, false) <= 0.0);
     match hand {
         Some(Against::There) => return Advice::TurnOffNow,
         Some(Against::Past) => return add_water.unwrap_or(Advice::TurnOffNow),

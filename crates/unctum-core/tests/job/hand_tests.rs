@@ -44,6 +44,19 @@ fn a_ring_far_stronger_than_its_plate_is_read_before_the_syrup_is_past() {
     assert!(k.strength() < turn_off_frac, "{asked_frac}, then {} of {turn_off_frac}", k.strength());
 }
 
+/// Undissolved sugar pulls no string: as long as nobody says that it is dissolved she is not asked for one minutes ahead.
+#[test]
+fn the_stirring_goes_before_an_early_look() {
+    let mut k = Kitchen::new(1.0);
+    k.step_done("ready");
+    k.flame(Flame::Medium);
+    while k.state().advice == Advice::Dissolve {
+        k.wait(5.0);
+    }
+    let left = k.state().syrup.and_then(|s| s.turn_off_in_s).expect("on its way");
+    assert!(left.low <= 60.0 && left.low > 40.0, "{:?}: {left:?}", k.state().advice);
+}
+
 fn off_by_the_clock() -> Kitchen {
     turned_off(1.0)
 }
