@@ -90,7 +90,7 @@ truth:
 
 # How near anybody could land with the same readings; two minutes.
 limit:
-	cargo run --release -p unctum-truth -- limit $(or $(COOKS),300)
+	cargo run --release -p unctum-truth -- limit $(COOKS)
 
 # The screenshots of docs/, made from the demo.
 pictures: build modules

@@ -6,7 +6,7 @@
 //! after the readings follows by one solution (the bound of Bayes and Cramér–Rao). A belief that is held against the same
 //! evenings cannot land nearer on the whole; how much farther it lands is what it could still gain.
 
-use unctum_core::sim::{Luck, Now, World};
+use unctum_core::sim::{Luck, Now, World, off};
 use unctum_core::syrup::Charge;
 
 use crate::evening::{Evening, Outcome};
@@ -18,17 +18,11 @@ use crate::table::side_by_side;
 /// An unknown is moved by so many of its standard deviations.
 const FEEL: f64 = 0.1;
 /// From a deed to its key, standard deviation of an even chance between nothing and twice a hand's time, s.
-const MOMENT_SD_S: f64 = 2.0 * HAND_S * 0.288_675;
-/// A flame is followed in stretches of so long, s; it flickers by this share for about so long.
+const MOMENT_SD_S: f64 = 2.0 * HAND_S * EVEN;
+/// A flame is followed in stretches of so long, s.
 const STRETCH_S: f64 = 20.0;
-const FLICKER: f64 = 0.05;
-const FLICKER_S: f64 = 60.0;
-/// A scale rounds to a gram, a probe to a tenth: standard deviation of an even chance.
-const ROUNDED: f64 = 0.288_675;
-/// Standard deviations of one reading: of a string in its logarithm, of a probe, K, of a scale, g; and of what of them
-/// stays the same.
-const READING_SD: (f64, f64, f64) = (0.40, 0.7, 1.0);
-const ALWAYS_SD: (f64, f64, f64) = (0.25, 0.20, 0.5);
+/// Standard deviation of an even chance between nothing and one.
+const EVEN: f64 = 0.288_675;
 
 /// What is unknown of an evening, each in its standard deviations.
 #[derive(Clone, Copy)]
@@ -101,30 +95,30 @@ impl Unknown {
         let w = &mut moved.world;
         match self {
             Self::Solids => {
-                let by = 1.0 + 0.005 * z;
+                let by = 1.0 + off::SOLIDS * z;
                 w.charge = Charge { water_g: w.charge.water_g, ..w.charge.times(by) };
             }
-            Self::Water => w.charge.water_g *= 1.0 + 0.02 * z,
-            Self::Pressure => w.pressure_pa += 500.0 * z,
-            Self::Room => w.room_c += 3.0 * z,
-            Self::Metal => w.metal_j_k *= 1.0 + 0.10 * z,
+            Self::Water => w.charge.water_g *= 1.0 + off::WATER * z,
+            Self::Pressure => w.pressure_pa += off::PRESSURE_PA * z,
+            Self::Room => w.room_c += off::ROOM_K * z,
+            Self::Metal => w.metal_j_k *= 1.0 + off::METAL * z,
             Self::Ring { sd } => w.full_w *= 1.0 + sd * z,
-            Self::Stored => w.stored_j *= 1.0 + 0.2 * z,
-            Self::Loss => w.loss_w_m2_k *= 1.0 + 0.28 * z,
+            Self::Stored => w.stored_j *= 1.0 + off::STORED * z,
+            Self::Loss => w.loss_w_m2_k *= 1.0 + off::LOSS * z,
             // Even chances between two ends.
-            Self::VapourShare => w.vapour_share += 0.8 * ROUNDED * z,
-            Self::VapourWarms => w.vapour_w_m2_k += 11.0 * ROUNDED * z,
-            Self::Passing => w.passing_w_m2_k *= 1.0 + 0.15 * z,
-            Self::Surface => w.surface *= 1.0 + 0.18 * z,
+            Self::VapourShare => w.vapour_share += (off::VAPOUR_SHARE.1 - off::VAPOUR_SHARE.0) * EVEN * z,
+            Self::VapourWarms => w.vapour_w_m2_k += (off::VAPOUR_W_M2_K.1 - off::VAPOUR_W_M2_K.0) * EVEN * z,
+            Self::Passing => w.passing_w_m2_k *= 1.0 + off::PASSING * z,
+            Self::Surface => w.surface *= 1.0 + off::SURFACE * z,
             Self::Lit => moved.lit_s = MOMENT_SD_S * z,
-            Self::String => moved.always.0 = ALWAYS_SD.0 * z,
-            Self::Probe => moved.always.1 = ALWAYS_SD.1 * z,
-            Self::Tare => moved.always.2 = ALWAYS_SD.2 * z,
+            Self::String => moved.always.0 = off::STRING * z,
+            Self::Probe => moved.always.1 = off::THERMOMETER_K * z,
+            Self::Tare => moved.always.2 = off::TARE_G * z,
             Self::Flicker(from) => {
-                let keep = (-STRETCH_S / FLICKER_S).exp();
+                let keep = (-STRETCH_S / off::FLICKER_S).exp();
                 let new = if from == 0 { 1.0 } else { (1.0 - keep * keep).sqrt() };
                 for (after, flame) in moved.flame[from..].iter_mut().enumerate() {
-                    *flame += FLICKER * new * keep.powi(after as i32) * z;
+                    *flame += off::FLICKER * new * keep.powi(after as i32) * z;
                 }
             }
         }
@@ -201,9 +195,9 @@ fn left(world: &World, ring_sd: f64, story: &Story) -> f64 {
     let product = |a: &[f64], b: &[f64]| a.iter().zip(b).map(|(a, b)| a * b).sum::<f64>();
     for (r, (instrument, _)) in story.reads.iter().enumerate() {
         let own_sd = match instrument {
-            Instrument::Hand => READING_SD.0,
-            Instrument::Probe => READING_SD.1.hypot(0.1 * ROUNDED),
-            Instrument::Scale => READING_SD.2.hypot(ROUNDED),
+            Instrument::Hand => off::LOOK,
+            Instrument::Probe => off::READING_K.hypot(0.1 * EVEN),
+            Instrument::Scale => off::WEIGHING_G.hypot(EVEN),
         };
         let sd = own_sd.hypot(MOMENT_SD_S * as_is.slopes[r]);
         let slope: Vec<f64> = moved.iter().map(|m| (m.values[r] - as_is.values[r]) / (FEEL * sd)).collect();
@@ -219,8 +213,8 @@ fn left(world: &World, ring_sd: f64, story: &Story) -> f64 {
     product(&landing, &times(&doubt, &landing)).max(0.0).sqrt()
 }
 
-/// How near anybody could land with this evidence, in stages: 90 of 100 within it to either side, of all evenings and of
-/// those boiled to each of the stages.
+/// How near anybody could land with this evidence, in stages to either side of the aim: 80 of 100 land within it, of all
+/// evenings and of those boiled to each of the stages.
 #[derive(Debug, Clone, Copy)]
 pub struct Limit {
     /// Of all.
@@ -247,13 +241,13 @@ pub fn limit(evidence: Evidence, cooks: u64, seed: u64) -> Limit {
     let left: Vec<_> = left.into_iter().flatten().collect();
     let of = |stage| left.iter().filter(|(s, _)| *s == stage).map(|(_, sd)| *sd).collect::<Vec<f64>>();
     Limit {
-        all: ninth(&left.iter().map(|(_, sd)| *sd).collect::<Vec<f64>>()),
-        by_stage: STAGES.map(|s| ninth(&of(s))),
+        all: end_of_80(&left.iter().map(|(_, sd)| *sd).collect::<Vec<f64>>()),
+        by_stage: STAGES.map(|s| end_of_80(&of(s))),
     }
 }
 
-/// Where a tenth lies above, of as many from normal distributions of these widths about nothing.
-fn ninth(sds: &[f64]) -> f64 {
+/// Half of the middle 80 % of as many from normal distributions of these widths about nothing.
+fn end_of_80(sds: &[f64]) -> f64 {
     const CHANCES: u32 = 400;
     let mut all: Vec<f64> = Vec::new();
     let mut luck = Luck::of(1);

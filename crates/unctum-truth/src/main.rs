@@ -7,16 +7,31 @@ use unctum_truth::study::{Plan, study};
 use unctum_truth::table::{known, moved, row};
 
 fn main() {
-    if std::env::args().nth(1).is_some_and(|word| word == "study") {
-        return study_table();
+    match word(1).as_deref() {
+        Some("study") => study_table(),
+        Some("limit") => limit_table(),
+        _ => truth_table(),
     }
-    if std::env::args().nth(1).is_some_and(|word| word == "limit") {
-        return limit_table();
-    }
-    let cooks = std::env::args().nth(1).and_then(|n| n.parse().ok()).unwrap_or(1000);
+}
+
+/// A word of the command.
+fn word(nth: usize) -> Option<String> {
+    std::env::args().nth(nth)
+}
+
+fn number(nth: usize, else_: u64) -> u64 {
+    word(nth).and_then(|n| n.parse().ok()).unwrap_or(else_)
+}
+
+/// Whether a row is asked for: by the beginning of its name as that word, or by none.
+fn asked(nth: usize, name: &str) -> bool {
+    word(nth).is_none_or(|only| name.starts_with(only.as_str()))
+}
+
+fn truth_table() {
+    let cooks = number(1, 1000);
     let landing = |(mean, low, high): (f64, f64, f64)| format!("{mean:+.2} [{low:+.2}, {high:+.2}]");
     let hundredths = |all: [f64; 3]| all.map(|x| format!("{x:.0}")).join("/");
-    let only = std::env::args().nth(2);
     for (pressed, words) in [
         (Pressed::AtOnce, "each entry as it happens"),
         (Pressed::ByTwo, "on two devices: every third late, every fifth written wrong and put right"),
@@ -29,7 +44,7 @@ fn main() {
         for (evidence, name) in EVIDENCE {
             // By the clock alone nothing is entered that could be late.
             let same = pressed == Pressed::ByTwo && evidence == Evidence::Clock;
-            if same || only.as_ref().is_some_and(|only| !name.starts_with(only.as_str())) {
+            if same || !asked(2, name) {
                 continue;
             }
             let r = row(evidence, pressed, cooks, 1);
@@ -48,7 +63,7 @@ fn main() {
         (Evidence::Thermometer, Mistake { nth: 8, probe_k: 4.0, scale_g: 0.0 }, "a probe 4 K high once"),
         (Evidence::Scale, Mistake { nth: 4, probe_k: 0.0, scale_g: -50.0 }, "a scale bumped by −50 g once"),
     ] {
-        if only.as_ref().is_some_and(|only| !name.starts_with(only.as_str())) {
+        if !asked(2, name) {
             continue;
         }
         let (mid, high) = moved(evidence, cooks, 1, mistake);
@@ -60,22 +75,17 @@ fn main() {
 /// name, further evenings of each, batches that are learnt from, and `known` for kitchens of which all that stays the same
 /// is known instead of learnt.
 fn study_table() {
-    let number =
-        |nth: usize, else_: u64| std::env::args().nth(nth).and_then(|n| n.parse().ok()).unwrap_or(else_);
     let usual = Plan::default();
     let kitchens = number(2, 40);
-    let known = std::env::args().nth(6).is_some_and(|word| word == "known");
+    let known = word(6).as_deref() == Some("known");
     let (further, learn_after) = (number(4, usual.further), number(5, usual.learn_after));
     let plan = Plan { further, learn_after, known, ..usual };
     println!(
         "| evidence | within half a stage: first batches, next 3 | further evenings: without, with | miss, stages: without, with | the same before the first test | kitchens better: with tests, before the first | intervals held: strength, time | without |"
     );
     println!("|---|---|---|---|---|---|---|---|");
-    let only = std::env::args().nth(3);
     for (evidence, name) in EVIDENCE {
-        if evidence == Evidence::JaggeryScale
-            || only.as_ref().is_some_and(|only| !name.starts_with(only.as_str()))
-        {
+        if evidence == Evidence::JaggeryScale || !asked(3, name) {
             continue;
         }
         let r = study(evidence, kitchens, 1, plan);
@@ -101,16 +111,13 @@ fn study_table() {
 
 /// How near anybody could land. Words: cooks per row, the beginning of one row's name.
 fn limit_table() {
-    let cooks = std::env::args().nth(2).and_then(|n| n.parse().ok()).unwrap_or(200);
-    let only = std::env::args().nth(3);
+    let cooks = number(2, 300);
     println!(
         "| evidence | nearest that can be: 80 of 100 within, stages | one string · two strings · soft ball |"
     );
     println!("|---|---|---|");
     for (evidence, name) in EVIDENCE {
-        if evidence == Evidence::JaggeryScale
-            || only.as_ref().is_some_and(|only| !name.starts_with(only.as_str()))
-        {
+        if evidence == Evidence::JaggeryScale || !asked(3, name) {
             continue;
         }
         let l = limit(evidence, cooks, 1);

@@ -11,7 +11,7 @@ use unctum_core::kitchen::{
 use unctum_core::learn::{BatchTold, learn, told_by};
 use unctum_core::numeric::Normal;
 use unctum_core::process::{Book, Paces};
-use unctum_core::sim::{Hands, Luck, World};
+use unctum_core::sim::{Hands, Luck, World, off};
 use unctum_core::syrup::Charge;
 
 use crate::evening::{Evening, Outcome};
@@ -48,8 +48,6 @@ const CUPS: f64 = 0.035;
 const CUPS_DAY: f64 = 0.035;
 /// Medium gives so much more or less than its share: the power of the knob.
 const KNOB: f64 = 0.10;
-/// What is usual of a pan's loss in the hidden truth, W/(m²·K).
-const LOSS_W_M2_K: f64 = 14.0;
 const WEEK_MS: i64 = 7 * 86_400_000;
 
 /// A kitchen as it was told and as it is.
@@ -218,7 +216,7 @@ impl Kitchen {
                 0.01,
             ),
             (Parameter::RingWord { ring_id: 1, flame: high }, beside, 0.01),
-            (Parameter::PanLoss { pan_id: 1 }, (self.world.loss_w_m2_k / LOSS_W_M2_K).ln(), 0.03),
+            (Parameter::PanLoss { pan_id: 1 }, (self.world.loss_w_m2_k / off::USUAL_LOSS_W_M2_K).ln(), 0.03),
             (Parameter::PanHeat { pan_id: 1 }, (self.world.metal_j_k / pan.heat_capacity_j_k).ln(), 0.02),
             (Parameter::HerString, self.hands.string, 0.02),
             (Parameter::HerDrop, self.hands.string, 0.02),

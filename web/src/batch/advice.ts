@@ -54,7 +54,7 @@ export function sayAdvice(
     case 'dissolve':
       return say(step?.cue ?? '')
     case 'read_now':
-      return say(`It is close. ${look}${off}`)
+      return say(`It may be close. ${look}${off}`)
     case 'not_yet':
       return say('Let it boil on, then pull another drop.', `Not yet: ${about(advice.more_s)} more`)
     case 'carries_on':

@@ -5,6 +5,7 @@ use crate::batch::{BatchEvent, BatchSetup, BatchState, Followed, Logged, SeenRea
 use crate::error::Result;
 use crate::kitchen::Flame;
 use crate::sim::luck::Luck;
+use crate::sim::off;
 use crate::sim::world::{Now, World};
 use crate::syrup::Pull;
 
@@ -28,10 +29,10 @@ impl Hands {
     pub fn real(luck: &mut Luck) -> Self {
         // A string tells its length within a factor of 1.6: by the look, and by a hand that is always the same.
         Self {
-            string: 0.25 * luck.normal(),
-            thermometer_k: 0.20 * luck.normal(),
-            tare_g: 0.5 * luck.normal(),
-            scatter: (0.40, 0.7, 1.0),
+            string: off::STRING * luck.normal(),
+            thermometer_k: off::THERMOMETER_K * luck.normal(),
+            tare_g: off::TARE_G * luck.normal(),
+            scatter: (off::LOOK, off::READING_K, off::WEIGHING_G),
         }
     }
 }

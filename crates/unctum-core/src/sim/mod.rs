@@ -24,6 +24,7 @@
 mod cook;
 mod instrument;
 mod luck;
+pub mod off;
 mod unknown;
 mod world;
 

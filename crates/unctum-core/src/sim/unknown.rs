@@ -4,14 +4,13 @@
 use crate::batch::BatchSetup;
 use crate::kitchen::{Pan, PanMetal};
 use crate::sim::luck::Luck;
+use crate::sim::off;
 use crate::sim::world::World;
 use crate::syrup::Charge;
 
-/// A flame flickers by this share.
-const FLICKER: f64 = 0.05;
 /// What is usual: loss per area, W/(m²·K); vapour over the syrup, as a share of its warmth, and how well it warms
 /// the wall, W/(m²·K); from metal to syrup, W/(m²·K); vapour off an open surface, kg/(s·m²·Pa).
-const USUAL: (f64, f64, f64, f64, f64) = (14.0, 0.6, 9.5, 800.0, 1.2e-8);
+const USUAL: (f64, f64, f64, f64, f64) = (off::USUAL_LOSS_W_M2_K, 0.6, 9.5, 800.0, 1.2e-8);
 
 /// How well a pan's wall leads heat: conductivity times thickness, W/K, by its metal's weight.
 fn sheet_w_k(pan: &Pan) -> f64 {
@@ -63,14 +62,14 @@ impl World {
     pub fn real(setup: &BatchSetup, of_lots: bool, luck: &mut Luck) -> Self {
         let told = &charge_of(setup);
         let by = |luck: &mut Luck, sd: f64| 1.0 + sd * luck.normal();
-        let mass = by(luck, 0.005);
+        let mass = by(luck, off::SOLIDS);
         let mut charge = Charge {
             sucrose_g: told.sucrose_g * mass,
             reducing_g: told.reducing_g * mass,
             ash_g: told.ash_g * mass,
             other_g: told.other_g * mass,
             insoluble_g: told.insoluble_g * mass,
-            water_g: told.water_g * by(luck, 0.02),
+            water_g: told.water_g * by(luck, off::WATER),
         };
         if of_lots {
             let lot_g = charge.solids_g() / 0.945;
@@ -92,20 +91,20 @@ impl World {
         let efficiency = ring.efficiency_frac * by(luck, ring.efficiency_sd / ring.efficiency_frac).max(0.4);
         Self {
             charge,
-            pressure_pa: setup.air.pressure_pa + 500.0 * luck.normal(),
-            room_c: setup.air.room_c + 3.0 * luck.normal(),
+            pressure_pa: setup.air.pressure_pa + off::PRESSURE_PA * luck.normal(),
+            room_c: setup.air.room_c + off::ROOM_K * luck.normal(),
             radius_m: setup.pan.diameter_cm / 200.0,
             height_m: setup.pan.wall_height_cm / 100.0,
-            metal_j_k: setup.pan.heat_capacity_j_k * by(luck, 0.10),
+            metal_j_k: setup.pan.heat_capacity_j_k * by(luck, off::METAL),
             full_w: ring.rated_power_w * efficiency,
-            stored_j: ring.kind.stored_heat_j() * by(luck, 0.2).max(0.1),
-            loss_w_m2_k: loss * by(luck, 0.28).max(0.3),
+            stored_j: ring.kind.stored_heat_j() * by(luck, off::STORED).max(0.1),
+            loss_w_m2_k: loss * by(luck, off::LOSS).max(0.3),
             sheet_w_k: sheet_w_k(&setup.pan),
-            vapour_share: luck.between(0.2, 1.0),
-            vapour_w_m2_k: luck.between(4.0, 15.0),
-            passing_w_m2_k: passing * by(luck, 0.15).max(0.4),
-            surface: surface * by(luck, 0.18).max(0.3),
-            flicker: FLICKER,
+            vapour_share: luck.between(off::VAPOUR_SHARE.0, off::VAPOUR_SHARE.1),
+            vapour_w_m2_k: luck.between(off::VAPOUR_W_M2_K.0, off::VAPOUR_W_M2_K.1),
+            passing_w_m2_k: passing * by(luck, off::PASSING).max(0.4),
+            surface: surface * by(luck, off::SURFACE).max(0.3),
+            flicker: off::FLICKER,
             knob: 1.0,
         }
     }

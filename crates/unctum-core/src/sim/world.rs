@@ -7,10 +7,9 @@ use crate::syrup::{Charge, string::string_cm};
 use crate::water::{latent_heat_j_kg, saturation_pressure_pa};
 
 use crate::sim::luck::Luck;
+use crate::sim::off::FLICKER_S;
 
 const STEP_S: f64 = 0.5;
-/// A flame flickers for about this long, s.
-const FLICKER_S: f64 = 60.0;
 
 /// What is true of one pan on one evening.
 #[derive(Debug, Clone)]
