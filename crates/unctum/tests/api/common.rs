@@ -1,5 +1,7 @@
 //! A server on a real SQLite file in a folder of its own.
 
+use std::sync::OnceLock;
+
 use rocket::http::{ContentType, Status};
 use rocket::local::blocking::Client;
 use serde_json::Value;
@@ -15,17 +17,29 @@ pub struct Server {
 
 impl Server {
     pub fn empty() -> Self {
-        let folder = tempfile::tempdir().expect("folder");
+        Self::on(tempfile::tempdir().expect("folder"), Clock::simulated())
+    }
+
+    fn on(folder: tempfile::TempDir, clock: Clock) -> Self {
         let store = Store::open(&folder.path().join("notebook.db")).expect("store");
-        let rocket =
-            server::build(store, Clock::simulated(), Door::new(Settings::default())).expect("server");
+        let rocket = server::build(store, clock, Door::new(Settings::default())).expect("server");
         Self { client: Client::untracked(rocket).expect("client"), folder }
     }
 
+    /// The demo's notebook: cooked once for all tests, each has a copy of its own.
     pub fn lantern_steps() -> Self {
-        let server = Self::empty();
-        demo::fill(&server.store(), server.now_ms()).expect("demo");
-        server
+        static COOKED: OnceLock<(Vec<u8>, i64)> = OnceLock::new();
+        let (file, now_ms) = COOKED.get_or_init(|| {
+            let server = Self::empty();
+            let now_ms = server.now_ms();
+            demo::fill(&server.store(), now_ms).expect("demo");
+            let copy = server.folder.path().join("copy.db");
+            server.store().copy_to(&copy).expect("copy");
+            (std::fs::read(copy).expect("file"), now_ms)
+        });
+        let folder = tempfile::tempdir().expect("folder");
+        std::fs::write(folder.path().join("notebook.db"), file).expect("file");
+        Self::on(folder, Clock::standing_at(*now_ms))
     }
 
     /// A second handle on the same file.

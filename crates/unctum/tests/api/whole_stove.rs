@@ -67,9 +67,19 @@ fn started(server: &Server, key: &str, method: &str) -> (i64, Value) {
     (batch["id"].as_i64().expect("id"), batch["state"].clone())
 }
 
-/// Her own sweets too: one begun from nothing has no step that says anything but its words.
 #[test]
-fn every_method_of_every_sweet_is_cooked_to_its_verdict() {
+fn every_method_of_one_half_of_the_sweets_is_cooked_to_its_verdict() {
+    cooked_to_their_verdict(0);
+}
+
+#[test]
+fn every_method_of_the_other_half_is_cooked_to_its_verdict() {
+    cooked_to_their_verdict(1);
+}
+
+/// Every second sweet, from the first or from the second on. Her own sweets too: one begun from nothing has no step that
+/// says anything but its words.
+fn cooked_to_their_verdict(from: usize) {
     let server = Server::lantern_steps();
     let made = server.ok("/api/v1/sweets", &json!({
         "name": "Lantern crumble", "family": "one_pan", "about": "Her own.",
@@ -83,7 +93,7 @@ fn every_method_of_every_sweet_is_cooked_to_its_verdict() {
     let own = made["key"].as_str().expect("key").to_owned();
     let mut hob = Hob { server: &server, now_ms: server.now_ms() };
     let mut cooked = 0;
-    for key in found(&server, "").into_iter().chain([own]) {
+    for key in found(&server, "").into_iter().chain([own]).skip(from).step_by(2) {
         let methods = page(&server, &key)["methods"].clone();
         for method in methods.as_array().expect("methods") {
             let method = method["key"].as_str().expect("key");
@@ -105,7 +115,7 @@ fn every_method_of_every_sweet_is_cooked_to_its_verdict() {
             cooked += 1;
         }
     }
-    assert!(cooked >= 45, "{cooked} methods");
+    assert!(cooked >= 20, "{cooked} methods");
 }
 
 #[test]
