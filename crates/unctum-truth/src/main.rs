@@ -1,6 +1,7 @@
 //! `make truth`: the tables of docs/performance.md, through the log of a batch. Cooks per row as the first word, 1,000 if none is said.
 
 use unctum_truth::evidence::{EVIDENCE, Evidence, Mistake};
+use unctum_truth::learnable::learnable;
 use unctum_truth::limit::limit;
 use unctum_truth::pressed::Pressed;
 use unctum_truth::study::{Plan, study};
@@ -10,6 +11,7 @@ fn main() {
     match word(1).as_deref() {
         Some("study") => study_table(),
         Some("limit") => limit_table(),
+        Some("learnable") => learnable_table(),
         _ => truth_table(),
     }
 }
@@ -123,5 +125,27 @@ fn limit_table() {
         let l = limit(evidence, cooks, 1);
         let [one, two, ball] = l.by_stage;
         println!("| {name} | ±{:.2} | ±{one:.2} · ±{two:.2} · ±{ball:.2} |", l.all);
+    }
+}
+
+/// How much could be learnt at most. Words: kitchens, the beginning of one row's name, further evenings, batches that are
+/// learnt from.
+fn learnable_table() {
+    let usual = Plan::default();
+    let (further, learn_after) = (number(4, usual.further), number(5, usual.learn_after));
+    let plan = Plan { further, learn_after, ..usual };
+    println!(
+        "| evidence | nearest that can be, miss in stages: without, with | kitchens nearer: in {further} evenings, in very many | her hand afterwards |"
+    );
+    println!("|---|---|---|---|");
+    for (evidence, name) in EVIDENCE {
+        if evidence == Evidence::JaggeryScale || !asked(3, name) {
+            continue;
+        }
+        let l = learnable(evidence, number(2, 40), 1, plan);
+        println!(
+            "| {name} | {:.2}, {:.2} | {:.0} %, {:.0} % | {:.2} |",
+            l.miss.0, l.miss.1, l.better.0, l.better.1, l.hand_sd
+        );
     }
 }

@@ -41,20 +41,23 @@ impl Default for Plan {
 }
 
 /// From one evening to the next the ring gives so much more or less, and the pan loses it.
-const DAY_POWER: f64 = 0.03;
-const DAY_LOSS: f64 = 0.06;
+pub(crate) const DAY_POWER: f64 = 0.03;
+pub(crate) const DAY_LOSS: f64 = 0.06;
 /// Her cups are fuller than told, always, and from one time to the next; as a share.
-const CUPS: f64 = 0.035;
-const CUPS_DAY: f64 = 0.035;
+pub(crate) const CUPS: f64 = 0.035;
+pub(crate) const CUPS_DAY: f64 = 0.035;
 /// Medium gives so much more or less than its share: the power of the knob.
-const KNOB: f64 = 0.10;
+pub(crate) const KNOB: f64 = 0.10;
+/// A verdict scatters so far about where the syrup landed, stages.
+pub(crate) const FELT: f64 = 0.35;
 const WEEK_MS: i64 = 7 * 86_400_000;
 
 /// A kitchen as it was told and as it is.
 #[derive(Clone)]
 pub struct Kitchen {
     seed: u64,
-    document: KitchenDocument,
+    /// As it was told.
+    pub(crate) document: KitchenDocument,
     world: World,
     hands: Hands,
     ring_factor: f64,
@@ -123,11 +126,16 @@ impl Kitchen {
     }
 
     /// One of its evenings, with what is known of it then.
+    #[must_use]
+    pub fn evening(&self, nth: u64, document: &KitchenDocument, evidence: Evidence) -> (Outcome, Followed) {
+        self.tonight(nth, document, evidence).cooked(evidence)
+    }
+
+    /// The same before the heat.
     ///
     /// # Panics
     /// If the core refuses a batch of this room's own making.
-    #[must_use]
-    pub fn evening(&self, nth: u64, document: &KitchenDocument, evidence: Evidence) -> (Outcome, Followed) {
+    pub(crate) fn tonight(&self, nth: u64, document: &KitchenDocument, evidence: Evidence) -> Evening {
         let seed = self.seed * 1_000 + nth;
         let mut luck = Luck::of(seed);
         let stage = luck.one(&STAGES);
@@ -169,7 +177,7 @@ impl Kitchen {
             loss_w_m2_k: self.world.loss_w_m2_k * (1.0 + DAY_LOSS * luck.normal()),
             ..self.world.clone()
         };
-        Evening::with(seed, setup, world, self.hands, luck).cooked(evidence)
+        Evening::with(seed, setup, world, self.hands, luck)
     }
 
     /// An evening on which nothing is read.
@@ -181,7 +189,7 @@ impl Kitchen {
     fn told(&self, nth: u64, outcome: &Outcome, batch: &Followed, luck: &mut Luck) -> BatchTold {
         let verdict = outcome.landed.map(|landed| {
             // How it turned out hangs on more than the syrup.
-            let felt = landed + 0.35 * luck.normal();
+            let felt = landed + FELT * luck.normal();
             let texture = match felt {
                 _ if felt < -0.45 => Texture::TooSoft,
                 _ if felt > 0.45 => Texture::TooFirm,
@@ -201,6 +209,16 @@ impl Kitchen {
             document.accept(&learnt, &value.about, 0).expect("learnt");
         }
         document
+    }
+
+    /// The kitchen with everything accepted that its first evenings taught.
+    pub(crate) fn after(&self, evenings: u64) -> KitchenDocument {
+        let mut luck = Luck::of(self.seed + 77);
+        let told = (0..evenings).map(|nth| {
+            let (outcome, batch) = self.evening(nth, &self.document, self.evidence);
+            self.told(nth, &outcome, &batch, &mut luck)
+        });
+        self.taught(&told.collect::<Vec<_>>())
     }
 
     /// The kitchen with everything known that stays the same in it.

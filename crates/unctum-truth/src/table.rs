@@ -84,8 +84,8 @@ pub(crate) fn side_by_side<T: Send>(count: u64, work: impl Fn(u64) -> T + Sync) 
 #[must_use]
 pub fn moved(evidence: Evidence, cooks: u64, seed: u64, mistake: Mistake) -> (f64, f64) {
     let landed = |i: u64, mistake| Evening::of(seed + i, evidence).happens(evidence, mistake).landed;
-    let mut moved: Vec<f64> =
-        (0..cooks).filter_map(|i| Some((landed(i, Some(mistake))? - landed(i, None)?).abs())).collect();
+    let of = |i: u64| Some((landed(i, Some(mistake))? - landed(i, None)?).abs());
+    let mut moved: Vec<f64> = side_by_side(cooks, of).into_iter().flatten().collect();
     moved.sort_by(f64::total_cmp);
     let at = |share: f64| moved[((moved.len() - 1) as f64 * share).round() as usize];
     (at(0.5), at(0.9))

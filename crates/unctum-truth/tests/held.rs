@@ -3,8 +3,10 @@
 
 use unctum_truth::evening::Evening;
 use unctum_truth::evidence::Evidence;
+use unctum_truth::learnable::learnable;
 use unctum_truth::limit::limit;
 use unctum_truth::pressed::Pressed;
+use unctum_truth::study::Plan;
 use unctum_truth::table::row;
 
 #[test]
@@ -41,10 +43,19 @@ fn the_same_seed_is_the_same_evening() {
 /// lands hardly farther than that.
 #[test]
 fn nobody_lands_nearer_than_the_readings_tell() {
-    let near = |kind| limit(kind, 16, 500).all;
+    let near = |kind| limit(kind, 10, 500).all;
     let (clock, probe, scale) = (near(Evidence::Clock), near(Evidence::Thermometer), near(Evidence::Scale));
     assert!(clock > 3.0 * probe && probe > 1.2 * scale && scale > 0.05, "{clock} {probe} {scale}");
     let (_, low, high) = row(Evidence::Scale, Pressed::AtOnce, 16, 500).landed;
     let landed = 0.5 * (high - low);
     assert!((0.5..=1.7).contains(&(landed / scale)), "{landed} of {scale}");
+}
+
+/// What can be learnt at most makes the calls nearer on the whole, and not in every kitchen.
+#[test]
+fn nobody_learns_more_than_the_evenings_teach() {
+    let plan = Plan { learn_after: 2, further: 2, ..Plan::default() };
+    let l = learnable(Evidence::Strings, 2, 500, plan);
+    assert!(l.miss.1 < l.miss.0 && l.better.1 > 60.0 && l.better.1 < 100.0, "{l:?}");
+    assert!(l.hand_sd > 0.05 && l.hand_sd < 0.25, "{l:?}");
 }

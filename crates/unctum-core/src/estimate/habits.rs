@@ -97,7 +97,7 @@ impl Default for Habits {
         Self {
             loss_ln: Normal { mean: 0.0, sd: usual::LOSS_SD },
             wall_ln: None,
-            hand_ln: Normal { mean: 0.0, sd: usual::HAND_SD },
+            hand_ln: Normal { mean: 0.0, sd: usual::UNSEEN_HAND_SD },
             look_sd: usual::LOOK_SD,
             bias_sd_k: None,
             cups_sd: None,

@@ -67,12 +67,15 @@ impl KitchenDocument {
         Some(Normal { mean: 0.0, sd: sd(pan.weighed) })
     }
 
-    /// What was learnt of something and accepted, if what was told of it is still the same.
+    /// What was learnt of something and accepted, if what was told of it is still the same. Of a hand nothing is told:
+    /// what was learnt over what was once reckoned usual stays.
     #[must_use]
     pub fn known(&self, about: &Parameter) -> Option<&Known> {
         let known = self.learning.known.iter().find(|k| k.about == *about)?;
         let told = self.told(about)?;
-        let same = (told.mean - known.over.mean).abs() < SAME && (told.sd - known.over.sd).abs() < SAME;
+        let of_hand = matches!(about, Parameter::HerString | Parameter::HerDrop);
+        let same =
+            of_hand || (told.mean - known.over.mean).abs() < SAME && (told.sd - known.over.sd).abs() < SAME;
         same.then_some(known)
     }
 

@@ -149,6 +149,19 @@ fn what_is_accepted_is_reckoned_with_and_taken_back_it_is_not() {
     assert!(shown(&later, &kitchen, str::to_owned).iter().any(|v| v.about == RING && v.offered));
 }
 
+/// Of a hand nothing is told: what was learnt of it stays, whatever was reckoned usual when it was learnt.
+#[test]
+fn a_hand_stays_known_when_another_spread_is_usual() {
+    let batches: Vec<BatchTold> = (1..=3).map(|seed| told(seed, PLAIN)).collect();
+    let mut kitchen = kitchen();
+    let learnt = learn(&batches, |p| kitchen.told(p), &Learning::default());
+    kitchen.accept(&learnt, &Parameter::HerString, 5).expect("learnt");
+    kitchen.accept(&learnt, &RING, 5).expect("learnt");
+    kitchen.learning.known.iter_mut().for_each(|k| k.over.sd *= 1.2);
+    assert!(kitchen.known(&Parameter::HerString).is_some());
+    assert!(kitchen.known(&RING).is_none(), "a ring that was told anew");
+}
+
 #[test]
 fn what_is_forgotten_or_left_out_leaves_no_trace() {
     let batches: Vec<BatchTold> = (1..=4).map(|seed| told(seed, PLAIN)).collect();
