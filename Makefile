@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit study pictures
+.PHONY: demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -97,6 +97,10 @@ truth:
 # How near anybody could land with the same readings; two minutes.
 limit:
 	cargo run --release -p unctum-truth -- limit $(COOKS)
+
+# How much could be learnt of a kitchen with the same readings; five minutes a row.
+learnable:
+	cargo run --release -p unctum-truth -- learnable 40 $(ROW)
 
 # The screenshots of docs/, made from the demo.
 pictures: build modules

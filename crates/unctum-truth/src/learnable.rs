@@ -6,7 +6,7 @@
 //! is called with what was learnt and without, chance being the very same. The moments of the readings are those of the
 //! logs that the cooks of [`crate::study`] write.
 
-use unctum_core::kitchen::KitchenDocument;
+use unctum_core::kitchen::{Flame, KitchenDocument};
 use unctum_core::sim::{Luck, off};
 
 use crate::evidence::Evidence;
@@ -20,7 +20,7 @@ const DRAWN: usize = 50;
 /// Each further evening comes so many times, with other chances.
 const TIMES: usize = 40;
 
-/// What stays the same in a kitchen. Her hand is the first.
+/// What stays the same in a kitchen: her hand, her ring, its knob, and the others.
 fn lasting(ring_sd: f64, evidence: Evidence) -> Vec<Unknown> {
     let mut all = vec![
         Unknown::String,
@@ -155,8 +155,10 @@ pub struct Learnable {
     /// Of a hundred kitchens, in how many the calls are nearer with what was learnt: of as many evenings as the plan
     /// has, and of very many.
     pub better: (f64, f64),
-    /// How well her hand is known afterwards, as the standard deviation of its logarithm.
-    pub hand_sd: f64,
+    /// How well her hand and her ring could be known afterwards, as standard deviations of their logarithms.
+    pub known_sd: [f64; 2],
+    /// How far off what was truly learnt of them is (root of mean square).
+    pub learnt_off: [f64; 2],
 }
 
 /// What could be learnt at most by kitchens that read so.
@@ -164,7 +166,10 @@ pub struct Learnable {
 pub fn learnable(evidence: Evidence, kitchens: u64, seed: u64, plan: Plan) -> Learnable {
     let lived =
         side_by_side(kitchens, |i| of_kitchen(&Kitchen::of(seed + i, evidence), evidence, seed + i, plan));
-    let all: Vec<&Compared> = lived.iter().flat_map(|(_, compared)| compared).collect();
+    let all: Vec<&Compared> = lived.iter().flat_map(|l| &l.compared).collect();
+    let mean_square = |of: &dyn Fn(&Lived) -> f64| {
+        (lived.iter().map(|l| of(l).powi(2)).sum::<f64>() / lived.len().max(1) as f64).sqrt()
+    };
     let share = |of: &dyn Fn(&Compared) -> bool| {
         100.0 * all.iter().filter(|c| of(c)).count() as f64 / all.len().max(1) as f64
     };
@@ -173,7 +178,8 @@ pub fn learnable(evidence: Evidence, kitchens: u64, seed: u64, plan: Plan) -> Le
     Learnable {
         miss: (mean(&|c| c.many.0), mean(&|c| c.many.1)),
         better: (share(&|c| c.few.1 < c.few.0), share(&|c| c.many.1 < c.many.0)),
-        hand_sd: lived.iter().map(|(sd, _)| sd).sum::<f64>() / kitchens as f64,
+        known_sd: [0, 1].map(|i| mean_square(&|l| l.known_sd[i])),
+        learnt_off: [0, 1].map(|i| mean_square(&|l| l.learnt_off[i])),
     }
 }
 
@@ -183,7 +189,14 @@ struct Compared {
     many: (f64, f64),
 }
 
-fn of_kitchen(kitchen: &Kitchen, evidence: Evidence, seed: u64, plan: Plan) -> (f64, Vec<Compared>) {
+/// What came of one kitchen.
+struct Lived {
+    known_sd: [f64; 2],
+    learnt_off: [f64; 2],
+    compared: Vec<Compared>,
+}
+
+fn of_kitchen(kitchen: &Kitchen, evidence: Evidence, seed: u64, plan: Plan) -> Lived {
     let mut luck = Luck::of(seed.wrapping_mul(31) + 5);
     let (untold, taught) = (&kitchen.document, kitchen.after(plan.learn_after));
     let of = |document: &KitchenDocument, from: u64, count: u64| -> Vec<Straight> {
@@ -208,7 +221,15 @@ fn of_kitchen(kitchen: &Kitchen, evidence: Evidence, seed: u64, plan: Plan) -> (
         let both = |times| (miss(&without, times), miss(&with, times));
         Compared { few: both(1), many: both(TIMES) }
     });
-    let mut hand = vec![0.0; n];
+    let ring = &kitchen.document.rings[0].ring;
+    let (mut hand, mut heat) = (vec![0.0; n], vec![0.0; n]);
     hand[0] = off::STRING;
-    (learns.doubt.left(&hand), compared.collect())
+    // The ring, as medium tells it.
+    heat[1] = ring.efficiency_sd / ring.efficiency_frac;
+    heat[2] = KNOB * Flame::Medium.frac().ln();
+    Lived {
+        known_sd: [learns.doubt.left(&hand), learns.doubt.left(&heat)],
+        learnt_off: kitchen.off(&taught),
+        compared: compared.collect(),
+    }
 }

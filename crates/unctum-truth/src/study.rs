@@ -52,6 +52,8 @@ pub(crate) const KNOB: f64 = 0.10;
 pub(crate) const FELT: f64 = 0.35;
 const WEEK_MS: i64 = 7 * 86_400_000;
 
+const RING: Parameter = Parameter::RingPower { ring_id: 1 };
+
 /// A kitchen as it was told and as it is.
 #[derive(Clone)]
 pub struct Kitchen {
@@ -221,19 +223,30 @@ impl Kitchen {
         self.taught(&told.collect::<Vec<_>>())
     }
 
+    /// What high truly gives beside medium, as a logarithm.
+    fn beside_medium_ln(&self) -> f64 {
+        (1.0 - self.world.knob) * Flame::Medium.frac().ln()
+    }
+
+    /// Heat of its ring as medium tells it, as a logarithm: as it truly is.
+    fn ring_ln(&self) -> f64 {
+        (self.document.rings[0].ring.net_power_w(1.0) * self.ring_factor).ln() - self.beside_medium_ln()
+    }
+
+    /// How far off what is known of her hand and of her ring is, as logarithms.
+    pub(crate) fn off(&self, known: &KitchenDocument) -> [f64; 2] {
+        let of = |about: &Parameter| known.known(about).map(|k| k.value).or_else(|| known.told(about));
+        let off = |about: &Parameter, truth: f64| of(about).map_or(0.0, |n| n.mean - truth);
+        [off(&Parameter::HerString, self.hands.string), off(&RING, self.ring_ln())]
+    }
+
     /// The kitchen with everything known that stays the same in it.
     fn known(&self) -> KitchenDocument {
         let mut document = self.document.clone();
-        let (medium, high) = (Flame::Medium, Flame::High);
-        let beside = (1.0 - self.world.knob) * medium.frac().ln();
-        let (ring, pan) = (&document.rings[0].ring, &document.pans[0].pan);
+        let pan = &document.pans[0].pan;
         let values = [
-            (
-                Parameter::RingPower { ring_id: 1 },
-                (ring.net_power_w(1.0) * self.ring_factor).ln() - beside,
-                0.01,
-            ),
-            (Parameter::RingWord { ring_id: 1, flame: high }, beside, 0.01),
+            (RING, self.ring_ln(), 0.01),
+            (Parameter::RingWord { ring_id: 1, flame: Flame::High }, self.beside_medium_ln(), 0.01),
             (Parameter::PanLoss { pan_id: 1 }, (self.world.loss_w_m2_k / off::USUAL_LOSS_W_M2_K).ln(), 0.03),
             (Parameter::PanHeat { pan_id: 1 }, (self.world.metal_j_k / pan.heat_capacity_j_k).ln(), 0.02),
             (Parameter::HerString, self.hands.string, 0.02),
