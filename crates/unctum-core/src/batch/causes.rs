@@ -9,6 +9,8 @@ use crate::process::{StepKind, Work};
 
 /// Smaller than this, in points of strength, and it is not worth a word.
 const WORTH_POINTS: f64 = 0.3;
+/// Of a batch that is right, less than this is no more than a pan is known by.
+const WORTH_RIGHT_POINTS: f64 = 1.0;
 /// What landed so near to its aim, in stages, was not missed by the hand.
 const NEAR_AIM: f64 = 0.3;
 /// A cause without a size of its own weighs as much as so many points.
@@ -52,7 +54,7 @@ pub enum CauseKind {
 }
 
 impl Followed {
-    /// Likely causes of how it turned out, the largest first. Nothing for a batch that is right and went as planned.
+    /// Likely causes of how it turned out, the largest first. Nothing for a batch that is right and went about as planned.
     #[must_use]
     pub fn causes(&self, verdict: Option<&Verdict>) -> Vec<Cause> {
         let setup = self.setup();
@@ -83,7 +85,12 @@ impl Followed {
         let mut ranked: Vec<(f64, Cause)> = causes.into_iter().map(|c| (size(&c), c)).collect();
         ranked.extend(texture.zip(course.as_ref()).and_then(|(texture, course)| aim(setup, course, texture)));
         ranked.sort_by(|a, b| b.0.total_cmp(&a.0));
-        ranked.into_iter().filter(|(size, _)| way == 0.0 || *size > 0.0).map(|(_, cause)| cause).collect()
+        let right = texture == Some(Texture::Right);
+        let worth = |(size, cause): &(f64, Cause)| match cause.points {
+            Some(_) if right => *size >= WORTH_RIGHT_POINTS,
+            _ => way == 0.0 || *size > 0.0,
+        };
+        ranked.into_iter().filter(worth).map(|(_, cause)| cause).collect()
     }
 
     fn minutes_causes(&self, verdict: Option<&Verdict>) -> Vec<Cause> {

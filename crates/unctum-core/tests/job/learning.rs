@@ -221,6 +221,19 @@ fn a_flame_left_on_is_the_first_cause_and_an_aim_that_was_wrong_is_changed() {
     assert_eq!(again(&fine, Some(&soft), &kitchen(), Some(&[])).ask.aim_stages, None);
 }
 
+/// A quarter of a minute late is a cause of what is too firm, and no matter where it is right; two minutes are told all the same.
+#[test]
+fn a_right_batch_is_not_told_trifles() {
+    let told = |late_s: f64, texture: Texture| {
+        let causes = cooked(5, Habit { late_s, ..PLAIN }).causes(Some(&Verdict::of(texture)));
+        causes.into_iter().filter_map(|c| c.points).map(f64::abs).fold(0.0, f64::max)
+    };
+    let firm = told(15.0, Texture::TooFirm);
+    assert!((0.3..1.0).contains(&firm), "{firm} points");
+    assert_eq!(told(15.0, Texture::Right), 0.0);
+    assert!(told(120.0, Texture::Right) > 1.5);
+}
+
 #[test]
 fn the_way_that_is_looked_back_at_ends_where_it_was_weighed() {
     let batch = cooked(7, PLAIN);
