@@ -66,7 +66,8 @@ struct Straight {
 
 impl Kitchen {
     /// One of its evenings, called with what is known in `document`. None where it was not called.
-    fn straight(&self, nth: u64, document: &KitchenDocument, evidence: Evidence) -> Option<Straight> {
+    fn straight(&self, nth: u64, document: &KitchenDocument) -> Option<Straight> {
+        let evidence = self.evidence;
         let evening = self.tonight(nth, document, evidence);
         let (world, setup) = evening.as_it_is();
         let story = Story::of(evening.cooked(evidence).0)?;
@@ -99,14 +100,10 @@ impl Knows {
         let mut doubt = self.doubt.first(stay, evening.unknowns);
         let verdict: Vec<f64> = evening.slopes.landing.iter().map(|l| l / FELT).collect();
         let told = evening.slopes.reads.iter().chain(&evening.slopes.after).chain(std::iter::once(&verdict));
-        let told: Vec<(&Vec<f64>, Vec<f64>)> = told.map(|slope| (slope, doubt.read(slope))).collect();
+        let told: Vec<Reading<'_>> = told.map(|slope| (slope, doubt.read(slope))).collect();
         for (mean, truth) in self.means.iter_mut().zip(truths) {
             let is = tonight(truth, evening.unknowns, luck);
-            let mut believed = mean.clone();
-            believed.resize(evening.unknowns, 0.0);
-            for (slope, moves) in &told {
-                takes(&mut believed, product(slope, &is) + luck.normal(), slope, moves);
-            }
+            let believed = believed(mean, &is, &told, luck);
             mean.copy_from_slice(&believed[..stay]);
         }
         self.doubt = doubt.first(stay, stay);
@@ -117,16 +114,13 @@ impl Knows {
     fn misses(&self, kitchen: usize, evenings: &[Straight], truth: &[f64], chance: u64) -> Vec<Vec<f64>> {
         let of = |(nth, evening): (usize, &Straight)| {
             let mut doubt = self.doubt.first(truth.len(), evening.unknowns);
-            let moves: Vec<Vec<f64>> = evening.slopes.reads.iter().map(|slope| doubt.read(slope)).collect();
+            let told = evening.slopes.reads.iter();
+            let told: Vec<Reading<'_>> = told.map(|slope| (slope, doubt.read(slope))).collect();
             let once = |time: usize| {
                 let seed = chance * 1_000_003 + (nth * TIMES + time) as u64;
                 let (mut pan, mut looks) = (Luck::of(2 * seed), Luck::of(2 * seed + 1));
                 let is = tonight(truth, evening.unknowns, &mut pan);
-                let mut believed = self.means[kitchen].clone();
-                believed.resize(evening.unknowns, 0.0);
-                for (slope, moves) in evening.slopes.reads.iter().zip(&moves) {
-                    takes(&mut believed, product(slope, &is) + looks.normal(), slope, moves);
-                }
+                let believed = believed(&self.means[kitchen], &is, &told, &mut looks);
                 let off: Vec<f64> = is.iter().zip(&believed).map(|(is, b)| is - b).collect();
                 product(&evening.slopes.landing, &off).powi(2)
             };
@@ -141,10 +135,18 @@ fn tonight(truth: &[f64], n: usize, luck: &mut Luck) -> Vec<f64> {
     truth.iter().copied().chain((truth.len()..n).map(|_| luck.normal())).collect()
 }
 
-/// A reading moves what is believed.
-fn takes(believed: &mut [f64], reads: f64, slope: &[f64], moves: &[f64]) {
-    let off = reads - product(slope, believed);
-    believed.iter_mut().zip(moves).for_each(|(b, by)| *b += by * off);
+/// A reading: its slope, and by how much each mean moves for each that it is off.
+type Reading<'a> = (&'a Vec<f64>, Vec<f64>);
+
+/// What is believed of an evening after its readings, each scattered by chance, with what was known before.
+fn believed(known: &[f64], is: &[f64], told: &[Reading<'_>], looks: &mut Luck) -> Vec<f64> {
+    let mut believed = known.to_vec();
+    believed.resize(is.len(), 0.0);
+    for (slope, moves) in told {
+        let off = product(slope, is) + looks.normal() - product(slope, &believed);
+        believed.iter_mut().zip(moves).for_each(|(b, by)| *b += by * off);
+    }
+    believed
 }
 
 /// What anybody could learn at most.
@@ -164,8 +166,7 @@ pub struct Learnable {
 /// What could be learnt at most by kitchens that read so.
 #[must_use]
 pub fn learnable(evidence: Evidence, kitchens: u64, seed: u64, plan: Plan) -> Learnable {
-    let lived =
-        side_by_side(kitchens, |i| of_kitchen(&Kitchen::of(seed + i, evidence), evidence, seed + i, plan));
+    let lived = side_by_side(kitchens, |i| of_kitchen(&Kitchen::of(seed + i, evidence), seed + i, plan));
     let all: Vec<&Compared> = lived.iter().flat_map(|l| &l.compared).collect();
     let mean_square = |of: &dyn Fn(&Lived) -> f64| {
         (lived.iter().map(|l| of(l).powi(2)).sum::<f64>() / lived.len().max(1) as f64).sqrt()
@@ -196,13 +197,13 @@ struct Lived {
     compared: Vec<Compared>,
 }
 
-fn of_kitchen(kitchen: &Kitchen, evidence: Evidence, seed: u64, plan: Plan) -> Lived {
+fn of_kitchen(kitchen: &Kitchen, seed: u64, plan: Plan) -> Lived {
     let mut luck = Luck::of(seed.wrapping_mul(31) + 5);
     let (untold, taught) = (&kitchen.document, kitchen.after(plan.learn_after));
     let of = |document: &KitchenDocument, from: u64, count: u64| -> Vec<Straight> {
-        (from..from + count).filter_map(|nth| kitchen.straight(nth, document, evidence)).collect()
+        (from..from + count).filter_map(|nth| kitchen.straight(nth, document)).collect()
     };
-    let n = lasting(1.0, evidence).len();
+    let n = lasting(1.0, kitchen.evidence).len();
     let truths: Vec<Vec<f64>> = (0..DRAWN).map(|_| tonight(&[], n, &mut luck)).collect();
     let mut learns = Knows::nothing(n, DRAWN);
     for evening in of(untold, 0, plan.learn_after) {

@@ -31,6 +31,11 @@ fn asked(nth: usize, name: &str) -> bool {
     word(nth).is_none_or(|only| name.starts_with(only.as_str()))
 }
 
+/// The rows over plain sugar that are asked for by the third word.
+fn plain_rows() -> impl Iterator<Item = (Evidence, &'static str)> {
+    EVIDENCE.into_iter().filter(|(evidence, name)| *evidence != Evidence::JaggeryScale && asked(3, name))
+}
+
 fn truth_table() {
     let (cooks, seed) = (number(1, 1000), number(3, 1));
     let landing = |(mean, low, high): (f64, f64, f64)| format!("{mean:+.2} [{low:+.2}, {high:+.2}]");
@@ -87,10 +92,7 @@ fn study_table() {
         "| evidence | within half a stage: first batches, next 3 | further evenings: without, with | miss, stages: without, with | the same before the first test | kitchens better: with tests, before the first | intervals held: strength, time | without |"
     );
     println!("|---|---|---|---|---|---|---|---|");
-    for (evidence, name) in EVIDENCE {
-        if evidence == Evidence::JaggeryScale || !asked(3, name) {
-            continue;
-        }
+    for (evidence, name) in plain_rows() {
         let r = study(evidence, kitchens, 1, plan);
         println!(
             "| {name} | {:.0} %, {:.0} % | {:.0} %, {:.0} % | {:.2}, {:.2} | {:.2}, {:.2} | {:.0} %, {:.0} % | {:.0}, {:.0} | {:.0}, {:.0} |",
@@ -119,10 +121,7 @@ fn limit_table() {
         "| evidence | nearest that can be: 80 of 100 within, stages | one string · two strings · soft ball |"
     );
     println!("|---|---|---|");
-    for (evidence, name) in EVIDENCE {
-        if evidence == Evidence::JaggeryScale || !asked(3, name) {
-            continue;
-        }
+    for (evidence, name) in plain_rows() {
         let l = limit(evidence, cooks, 1);
         let [one, two, ball] = l.by_stage;
         println!("| {name} | ±{:.2} | ±{one:.2} · ±{two:.2} · ±{ball:.2} |", l.all);
@@ -139,10 +138,7 @@ fn learnable_table() {
         "| evidence | nearest that can be, miss in stages: without, with | kitchens nearer: in {further} evenings, in very many | her hand afterwards: at best, learnt | her ring |"
     );
     println!("|---|---|---|---|---|");
-    for (evidence, name) in EVIDENCE {
-        if evidence == Evidence::JaggeryScale || !asked(3, name) {
-            continue;
-        }
+    for (evidence, name) in plain_rows() {
         let l = learnable(evidence, number(2, 40), 1, plan);
         println!(
             "| {name} | {:.2}, {:.2} | {:.0} %, {:.0} % | {:.2}, {:.2} | {:.2}, {:.2} |",

@@ -64,7 +64,8 @@ pub struct Kitchen {
     hands: Hands,
     ring_factor: f64,
     cups: f64,
-    evidence: Evidence,
+    /// What its cook reads by.
+    pub(crate) evidence: Evidence,
 }
 
 /// What came of a kitchen.

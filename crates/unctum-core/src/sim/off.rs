@@ -1,7 +1,7 @@
 //! How far kitchens are off from what is told of them, as the hidden truth draws them: standard deviations, relative where
 //! nothing else is said, and ends of even chances.
 
-/// What she measured of solids, and of water.
+/// What she measured of solids.
 pub const SOLIDS: f64 = 0.005;
 /// Of water.
 pub const WATER: f64 = 0.02;
