@@ -1,6 +1,14 @@
 // The faults of docs/reliability.md: `make faults`. Each line says what was done to the program and what was seen.
-import { chmodSync, copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { execFileSync, spawnSync } from 'node:child_process'
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import net from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,6 +16,7 @@ import { Program, UNCTUM, json, run } from './program.mjs'
 
 const PORT = 18_480
 const KILLS = Number(process.env.KILLS ?? 60)
+const MAKING_KILLS = Number(process.env.MAKING_KILLS ?? 100)
 const folder = mkdtempSync(join(tmpdir(), 'unctum-faults-'))
 const start = { charge: { sucrose_g: 300, water_g: 150 }, stage: 'one-string' }
 let bad = 0
@@ -61,6 +70,84 @@ async function killed() {
     !lost.length && !twice && whole,
     `${acknowledged.size} acknowledged, ${lost.length} lost, ${twice} doubled, the file ${whole ? 'is' : 'IS NOT'} whole`,
   )
+}
+
+/**
+ * Killed while it makes a notebook, at moments spread over the whole of it: there stands the old notebook or the new
+ * one, and the same words said again go through.
+ */
+async function makingKilled() {
+  const all = join(folder, 'all.db')
+  const program = new Program(all, PORT)
+  await program.start()
+  for (let batch = 0; batch < 40; batch++) await program.ask('POST', '/batches', start)
+  await program.end()
+  run('export', join(folder, 'all'), '--db', all)
+  const bare = join(folder, 'bare.db')
+  const first = new Program(bare, PORT)
+  await first.start()
+  await first.end()
+  run('export', join(folder, 'bare'), '--db', bare)
+  const files = (of) =>
+    execFileSync('sh', ['-c', `cd "${of}" && cat $(find . -type f | sort)`]).toString()
+  const [full, empty] = [files(join(folder, 'all')), files(join(folder, 'bare'))]
+  const mine = join(folder, 'mine.db')
+  const wiped = () => execFileSync('sh', ['-c', `rm -rf "${folder}"/mine*`])
+  let looks = 0
+  const stands = () => {
+    const out = join(folder, `look-${(looks += 1)}`)
+    run('export', out, '--db', mine)
+    const whole = run('check', mine).includes('is whole')
+    const told = files(out)
+    rmSync(out, { recursive: true })
+    return whole ? told : 'NOT WHOLE'
+  }
+  const killedAfter = async (words, after_ms) => {
+    const child = spawn(UNCTUM, words, { stdio: 'ignore' })
+    const gone = new Promise((done) => child.once('exit', done))
+    await new Promise((done) => setTimeout(done, after_ms))
+    child.kill('SIGKILL')
+    await gone
+  }
+  const kinds = {
+    'a first opening': {
+      words: ['serve', '--db', mine, '--port', `${PORT + 2}`],
+      until_ms: 80,
+      may: [empty],
+    },
+    'an import': {
+      words: ['import', join(folder, 'all'), '--db', mine],
+      until_ms: 120,
+      may: [full],
+    },
+    'a restore': { words: ['restore', all, '--db', mine], until_ms: 120, may: [empty, full] },
+  }
+  for (const [what, { words, until_ms, may }] of Object.entries(kinds)) {
+    let [other, refused, old] = [0, 0, 0]
+    for (let kill = 0; kill < MAKING_KILLS; kill++) {
+      wiped()
+      if (what === 'a restore') copyFileSync(bare, mine)
+      await killedAfter(words, (until_ms * (kill + 0.5)) / MAKING_KILLS)
+      const there = existsSync(mine)
+      const told = there ? stands() : ''
+      if (there && !may.includes(told)) other += 1
+      if (!there || told !== may.at(-1)) old += 1
+      if (what !== 'a first opening') {
+        const again = spawnSync(UNCTUM, ['restore', all, '--db', mine])
+        if (again.status !== 0 || stands() !== full) refused += 1
+      } else if (!there) {
+        const opened = new Program(mine, PORT + 2)
+        await opened.start().catch(() => (refused += 1))
+        await opened.end()
+        if (stands() !== empty) refused += 1
+      }
+    }
+    seen(
+      `${what} killed ${MAKING_KILLS} times`,
+      !other && !refused,
+      `${old} times nothing new stood there yet, ${other} times something else, ${refused} times the next try failed`,
+    )
+  }
 }
 
 /** A copy taken by hand after a stop, and one by the program while it runs. */
@@ -174,6 +261,7 @@ async function halves() {
 
 try {
   await killed()
+  await makingKilled()
   await copied()
   await files()
   await halves()

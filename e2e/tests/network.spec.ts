@@ -38,6 +38,26 @@ function answers(host: string, url: string): void {
   execFileSync(curl, asks, { timeout: 60_000 })
 }
 
+/** Other spellings of the kitchen's address, as no browser sends them. */
+const SPELLED = [
+  '//api/v1/kitchen',
+  '///api///v1///kitchen',
+  '/%61pi/v1/kitchen',
+  '/api/v1/%6Bitchen',
+  '/x/../api/v1/kitchen',
+  '/./api/v1/kitchen',
+  '/api%2Fv1%2Fkitchen',
+  '/api/v1/kitchen/',
+  '/API/v1/kitchen',
+]
+
+/** What a host is answered that asks for exactly this, to the letter. */
+function status(host: string, target: string): string {
+  const to = ['-sk', '-o', '/dev/null', '-w', '%{http_code}', '--request-target', target]
+  const [curl, asks] = hosts.on(host, 'curl', ...to, `https://${hosts.address}:8443/`)
+  return execFileSync(curl, asks, { timeout: 20_000 }).toString()
+}
+
 test.beforeAll(() => {
   hosts.up()
   writeFileSync(join(folder, 'passcode'), `${PASSCODE}\n`, { mode: 0o600 })
@@ -102,6 +122,10 @@ test('a phone and a tablet at the hob: let in, followed, cut off for five minute
   await tablet.goto(`http://${hosts.address}:8443/`)
   expect(tablet.url()).toBe(`https://${hosts.address}:8443/`)
   expect((await asked(tablet, 'GET', '/kitchen')).status).toBe(401)
+  for (const spelled of SPELLED)
+    expect([spelled, status(tabletHost, spelled)]).toEqual([spelled, '404'])
+  const absolute = `https://${hosts.address}:8443/api/v1/kitchen`
+  expect(status(tabletHost, absolute)).toBe('401')
   await tablet.getByLabel('This device is called').fill('Tablet')
   await tablet.getByLabel('Passcode').fill('three strings')
   await tablet.getByRole('button', { name: 'Let me in' }).click()

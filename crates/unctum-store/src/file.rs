@@ -39,21 +39,31 @@ struct Head {
     tables: i64,
     #[diesel(sql_type = BigInt)]
     known: i64,
+    #[diesel(sql_type = BigInt)]
+    begun: i64,
 }
 
 const HEAD: &str = "SELECT a.application_id, u.user_version,
     (SELECT count(*) FROM sqlite_master) AS tables,
     (SELECT count(*) FROM sqlite_master WHERE type = 'table'
-        AND name IN ('__diesel_schema_migrations', 'kitchen', 'batch', 'batch_event')) AS known
+        AND name IN ('__diesel_schema_migrations', 'kitchen', 'batch', 'batch_event')) AS known,
+    (SELECT count(*) FROM sqlite_master WHERE tbl_name = '__diesel_schema_migrations') AS begun
     FROM pragma_application_id a, pragma_user_version u";
 
-/// Looks at a file without writing to it.
+/// Looks at a file without writing to it; only a write of ours that was broken off half way is rolled back first.
 ///
 /// # Errors
 /// [`StoreError::NotOurs`], [`StoreError::Newer`], or what keeps it from being read.
 pub fn kind(path: &Path) -> Result<Kind> {
+    roll_back(path)?;
+    kind_as_it_lies(path)
+}
+
+fn kind_as_it_lies(path: &Path) -> Result<Kind> {
     match fs::metadata(path) {
-        Ok(found) if found.is_file() && found.len() == 0 && !wal_of(path).exists() => return Ok(Kind::Empty),
+        Ok(found) if found.is_file() && found.len() == 0 && side_files(path).all(|p| !p.exists()) => {
+            return Ok(Kind::Empty);
+        }
         Ok(found) if found.is_file() => {}
         Ok(_) => return Err(StoreError::NotOurs),
         Err(e) if e.kind() == std::io::ErrorKind::NotFound => return Ok(Kind::Missing),
@@ -70,7 +80,8 @@ pub fn kind(path: &Path) -> Result<Kind> {
             Err(StoreError::Newer { theirs: form, ours: FORM })
         }
         Head { application_id: OURS, user_version: form, .. } => Ok(Kind::Ours { form }),
-        Head { application_id: 0, tables: 0, .. } => Ok(Kind::Empty),
+        // Ended as its first table was made, it has nothing in it yet.
+        Head { application_id: 0, tables, begun, .. } if tables == begun => Ok(Kind::Empty),
         Head { application_id: 0, known: 4, .. } => Ok(Kind::Ours { form: 0 }),
         _ => Err(StoreError::NotOurs),
     }
@@ -139,10 +150,55 @@ pub fn beside(path: &Path, behind: &str) -> PathBuf {
     path.with_file_name(name)
 }
 
-fn wal_of(path: &Path) -> PathBuf {
+/// What SQLite may lay beside a file: the write-ahead log, its index, the journal of a write.
+pub(crate) fn side_files(path: &Path) -> impl Iterator<Item = PathBuf> {
+    ["-wal", "-shm", "-journal"].into_iter().map(move |ending| ended(path, ending))
+}
+
+fn ended(path: &Path, ending: &str) -> PathBuf {
     let mut name = path.as_os_str().to_owned();
-    name.push("-wal");
+    name.push(ending);
     name.into()
+}
+
+/// A write that was broken off leaves its journal, and with that the file can only be read by who may roll it back.
+/// A copy shows first whether the file is ours: what is not stays as it is.
+fn roll_back(path: &Path) -> Result<()> {
+    let hot = |p: &Path| fs::metadata(p).is_ok_and(|found| found.is_file() && found.len() > 0);
+    if !path.is_file() || !hot(&ended(path, "-journal")) {
+        return Ok(());
+    }
+    let open = |e: std::io::Error| StoreError::Open(e.to_string());
+    let folder = tempfile::tempdir().map_err(open)?;
+    let copied = folder.path().join("looked-at.db");
+    fs::copy(path, &copied).map_err(open)?;
+    fs::copy(ended(path, "-journal"), ended(&copied, "-journal")).map_err(open)?;
+    rolled_back(&copied)?;
+    kind_as_it_lies(&copied)?;
+    rolled_back(path)
+}
+
+/// The first read of who may write rolls back.
+fn rolled_back(path: &Path) -> Result<()> {
+    let name = path.to_str().ok_or_else(|| StoreError::Open("its name is not valid text".into()))?;
+    let mut c = SqliteConnection::establish(name).map_err(|e| StoreError::Open(e.to_string()))?;
+    c.batch_execute("PRAGMA busy_timeout = 5000; SELECT count(*) FROM sqlite_master;")?;
+    Ok(())
+}
+
+/// Copies a notebook with all that lies beside it, as it lies: for a look at it that leaves it as it is.
+///
+/// # Errors
+/// Those of the file system.
+pub fn copy_as_it_lies(from: &Path, to: &Path) -> std::io::Result<()> {
+    fs::copy(from, to)?;
+    keep_private(to);
+    for ending in ["-wal", "-journal"] {
+        if ended(from, ending).is_file() {
+            fs::copy(ended(from, ending), ended(to, ending))?;
+        }
+    }
+    Ok(())
 }
 
 /// Writes a copy of a database as it stands to a file that is not there yet. It appears whole or not at all.
@@ -151,9 +207,7 @@ pub(crate) fn copy(c: &mut SqliteConnection, to: &Path) -> Result<()> {
     if to.exists() {
         return Err(open(&"there is such a file already; name another"));
     }
-    let mut half = to.as_os_str().to_owned();
-    half.push(".half");
-    let half = PathBuf::from(half);
+    let half = ended(to, ".half");
     let name = half.to_str().ok_or_else(|| open(&"its name is not valid text"))?;
     // What an earlier, broken off copy left.
     let _ = fs::remove_file(&half);
@@ -186,9 +240,7 @@ pub(crate) fn copy_before_upgrade(path: &Path, form: i32) -> Result<()> {
 /// # Errors
 /// Those of the file system.
 pub fn write_private(path: &Path, text: &str) -> std::io::Result<()> {
-    let mut half = path.as_os_str().to_owned();
-    half.push(".half");
-    let half = PathBuf::from(half);
+    let half = ended(path, ".half");
     let _ = fs::remove_file(&half);
     make_private(&half)?;
     fs::write(&half, text)?;

@@ -15,6 +15,7 @@ mod kitchen_merge;
 pub mod network;
 pub mod paper;
 pub mod photo;
+pub mod place;
 mod raise;
 pub mod schema;
 mod store;

@@ -12,6 +12,7 @@ use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 
 use crate::error::{Result, StoreError};
 use crate::file::{self, Kind};
+use crate::place::Making;
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 
@@ -39,6 +40,28 @@ impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
     }
 }
 
+/// Brings the schema up to date, and says in the head of the file that it is.
+fn bring_up_to_date(c: &mut SqliteConnection) -> Result<()> {
+    c.run_pending_migrations(MIGRATIONS).map_err(|e| StoreError::Open(e.to_string()))?;
+    c.immediate_transaction(|c| {
+        crate::batch::settle(c)?;
+        Ok(c.batch_execute(&file::mark())?)
+    })
+}
+
+/// Makes an empty notebook, whole before it stands at its path.
+fn made(path: &Path) -> Result<Kind> {
+    let making = Making::folder_at(path)?;
+    let (fresh, open) = (making.file(), |e: &dyn std::fmt::Display| StoreError::Open(e.to_string()));
+    file::make_private(&fresh).map_err(|e| open(&e))?;
+    let name = fresh.to_str().ok_or_else(|| open(&"its name is not valid text"))?;
+    let mut c = SqliteConnection::establish(name).map_err(|e| open(&e))?;
+    bring_up_to_date(&mut c)?;
+    drop(c);
+    making.put_in_place()?;
+    file::kind(path)
+}
+
 impl Store {
     /// Opens the file at `path`, making it if it is not there, and brings its schema up to date; before that, a
     /// copy of it as it was is laid beside it. A file that is not ours, or a newer program's, is not written to.
@@ -48,10 +71,10 @@ impl Store {
     pub fn open(path: &Path) -> Result<Self> {
         let name = path.to_str().ok_or_else(|| StoreError::Open("its name is not valid text".into()))?;
         let open = |e: &dyn std::fmt::Display| StoreError::Open(e.to_string());
-        let kind = file::kind(path)?;
-        if kind == Kind::Missing {
-            file::make_private(path).map_err(|e| open(&e))?;
-        }
+        let kind = match file::kind(path)? {
+            Kind::Missing => made(path)?,
+            other => other,
+        };
         if let Kind::Ours { form } = kind {
             file::keep_private(path);
             if form < file::FORM {
@@ -72,12 +95,7 @@ impl Store {
         let store = Self { pool, path: Arc::new(path.to_owned()) };
         if kind != (Kind::Ours { form: file::FORM }) {
             let mut connection = store.pool.get()?;
-            let connection: &mut SqliteConnection = &mut connection;
-            connection.run_pending_migrations(MIGRATIONS).map_err(|e| open(&e))?;
-            connection.immediate_transaction(|c| {
-                crate::batch::settle(c)?;
-                Ok::<_, StoreError>(c.batch_execute(&file::mark())?)
-            })?;
+            bring_up_to_date(&mut connection)?;
         }
         Ok(store)
     }

@@ -12,9 +12,10 @@ use rocket::Shutdown;
 use rocket::tokio::task::spawn_blocking;
 use rocket::tokio::time::sleep;
 use rocket::tokio::{select, spawn};
+use unctum_store::Store;
 use unctum_store::check::check;
 use unctum_store::file::{self, Kind, beside, copies_folder, private_folder};
-use unctum_store::{Store, StoreError};
+use unctum_store::place::Making;
 
 use crate::app::App;
 use crate::failure::Failure;
@@ -127,61 +128,20 @@ pub fn keep_daily(app: &App, mut end: Shutdown) {
 /// # Errors
 /// A copy that is not whole; nothing is changed then.
 pub fn restore(copy: &Path, path: &Path) -> Result<Option<PathBuf>, Failure> {
-    match file::kind(copy)? {
-        Kind::Missing => return Err(format!("there is no file {}", copy.display()).into()),
-        Kind::Empty => return Err(format!("{} is empty", copy.display()).into()),
-        Kind::Ours { .. } => {}
+    if !copy.is_file() {
+        return Err(format!("there is no file {}", copy.display()).into());
     }
-    let next = beside(path, "-next.db");
-    let _ = fs::remove_file(&next);
-    fs::copy(copy, &next)?;
-    let looked_through = brought_up_to_date(&next);
-    if let Err(words) = looked_through {
-        let _ = fs::remove_file(&next);
-        return Err(words);
+    let making = Making::at(path)?;
+    let made = making.file();
+    file::copy_as_it_lies(copy, &made)?;
+    if file::kind(&made)? == Kind::Empty {
+        return Err(format!("{} is empty", copy.display()).into());
     }
-    let before = match file::kind(path) {
-        Ok(Kind::Missing) => None,
-        _ => Some(put_aside(path)?),
-    };
-    fs::rename(&next, path)?;
-    if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
-        File::open(folder)?.sync_all()?;
+    Store::open(&made)?.close()?;
+    if let Some(first) = check(&made)?.first() {
+        return Err(format!("the copy is not whole, so nothing was changed: {first}").into());
     }
-    Ok(before)
-}
-
-fn brought_up_to_date(next: &Path) -> Result<(), Failure> {
-    Store::open(next)?.close()?;
-    let wrong = check(next)?;
-    match wrong.first() {
-        None => Ok(()),
-        Some(first) => Err(format!("the copy is not whole, so nothing was changed: {first}").into()),
-    }
-}
-
-/// Moves what stands at a path aside, with whatever SQLite laid beside it.
-fn put_aside(path: &Path) -> Result<PathBuf, Failure> {
-    // What is still in the write-ahead log belongs into the file.
-    if let Ok(store) = Store::open(path) {
-        store.close()?;
-    }
-    let aside = (1..1000)
-        .map(|n| beside(path, &format!("-before-{n}.db")))
-        .find(|p| !p.exists())
-        .ok_or_else(|| StoreError::Open("very many notebooks were put aside; take some away".into()))?;
-    fs::rename(path, &aside)?;
-    for ending in ["-wal", "-shm"] {
-        let with = |p: &Path| {
-            let mut name = p.as_os_str().to_owned();
-            name.push(ending);
-            PathBuf::from(name)
-        };
-        if with(path).exists() {
-            fs::rename(with(path), with(&aside))?;
-        }
-    }
-    Ok(aside)
+    Ok(making.put_in_place()?)
 }
 
 #[cfg(test)]

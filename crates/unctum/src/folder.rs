@@ -7,7 +7,8 @@ use std::path::{Path, PathBuf};
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use unctum_store::Store;
-use unctum_store::file::{beside, private_folder, write_private};
+use unctum_store::file::{private_folder, write_private};
+use unctum_store::place::Making;
 use unctum_store::whole::{Whole, put_in, take_out};
 
 use crate::exchange::notebook;
@@ -58,7 +59,7 @@ pub fn export(store: &Store, folder: &Path) -> Result<usize, Failure> {
     Ok(5 + whole.batches.len() + whole.sweets.len())
 }
 
-/// Reads such a folder into a notebook that is not there yet.
+/// Reads such a folder into a notebook that is not there yet, and that nobody else is making.
 ///
 /// # Errors
 /// A notebook that is there already; a file that is missing or not of this kind. Nothing is left then.
@@ -77,17 +78,12 @@ pub fn import(folder: &Path, path: &Path) -> Result<(), Failure> {
     if let Some(parent) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
         private_folder(parent)?;
     }
-    let next = beside(path, "-next.db");
-    let _ = fs::remove_file(&next);
-    let filled = Store::open(&next).and_then(|store| {
-        store.write(|c| put_in(c, &whole))?;
-        store.close()
-    });
-    if let Err(refused) = filled {
-        let _ = fs::remove_file(&next);
-        return Err(refused.into());
-    }
-    fs::rename(&next, path)?;
+    let making = Making::at(path)?;
+    let store = Store::open(&making.file())?;
+    store.write(|c| put_in(c, &whole))?;
+    store.close()?;
+    drop(store);
+    making.put_in_place()?;
     Ok(())
 }
 

@@ -28,8 +28,8 @@ impl<'r> FromRequest<'r> for Wants {
     type Error = std::convert::Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        let path = request.uri().path();
-        if path == "/api" || path.starts_with("/api/") {
+        // No room of the page is called like this, in whatever letters.
+        if request.uri().path().segments().get(0).is_some_and(|first| first.eq_ignore_ascii_case("api")) {
             return Outcome::Forward(Status::NotFound);
         }
         let header = |name| request.headers().get_one(name).map(str::to_owned);
@@ -126,17 +126,9 @@ fn page_of(path: &str) -> Option<EmbeddedFile> {
 #[get("/<path..>", rank = 20)]
 pub fn file(path: PathBuf, wants: Wants) -> Result<Either<Page, Asset>, Problem> {
     let path = path.to_string_lossy().replace('\\', "/");
-    let nothing = || {
-        Problem::new(
-            Status::NotFound,
-            "not-found",
-            "Not there",
-            "There is nothing at this address. Go back and choose from the list.",
-        )
-    };
     let last = path.rsplit('/').next().unwrap_or_default();
     if path.is_empty() || (!last.contains('.') && !path.starts_with("assets/")) {
-        return page_of(&path).map(|page| Either::Left(Page(page))).ok_or_else(nothing);
+        return page_of(&path).map(|page| Either::Left(Page(page))).ok_or_else(Problem::not_found);
     }
-    asset(&path, &wants).map(Either::Right).ok_or_else(nothing)
+    asset(&path, &wants).map(Either::Right).ok_or_else(Problem::not_found)
 }

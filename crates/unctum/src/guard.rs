@@ -1,5 +1,6 @@
-//! What is looked at in every request before any route sees it: the name it calls this machine by, the page it
-//! comes from, and whether its device was let in.
+//! What is looked at in every request before any route sees it: how its address is spelled, the name it calls this
+//! machine by, the page it comes from, and which device it is. Whether that device may be answered is decided by the
+//! route that would answer it ([`behind_the_door`]), never by the text of an address.
 
 use std::net::{IpAddr, Ipv4Addr};
 use std::str::FromStr;
@@ -7,7 +8,8 @@ use std::str::FromStr;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::uri::Origin;
 use rocket::http::{Method, Status};
-use rocket::{Data, Request, get};
+use rocket::route::{Handler, Outcome};
+use rocket::{Data, Request, Route, get};
 use unctum_store::network as rows;
 
 use crate::app::App;
@@ -16,17 +18,81 @@ use crate::problem::Problem;
 
 /// Where a refused request goes.
 const REFUSED: &str = "/refused";
-/// What a device that was not let in may ask for under `/api/v1`.
-const FOR_ALL: [&str; 7] = [
-    "/api/v1/health",
-    "/api/v1/door",
-    "/api/v1/door/enter",
-    "/api/v1/door/pair",
-    "/api/v1/door/certificate",
-    "/api/v1/openapi.json",
-    // An instrument shows its own token.
-    "/api/v1/instruments/readings",
-];
+
+/// Whom a route of the API answers.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Answers {
+    /// The kitchen's own computer, and devices that were let in.
+    LetIn,
+    /// Whoever asks: that the program is up, how it is described, how to come in.
+    Everybody,
+}
+
+/// A route of the API as it stands behind the door.
+#[derive(Clone)]
+struct Behind {
+    route: Box<dyn Handler>,
+    answers: Answers,
+}
+
+#[rocket::async_trait]
+impl Handler for Behind {
+    async fn handle<'r>(&self, request: &'r Request<'_>, data: Data<'r>) -> Outcome<'r> {
+        match may_be_answered(request, self.answers) {
+            Ok(()) => self.route.handle(request, data).await,
+            Err(problem) => Outcome::from(request, problem),
+        }
+    }
+}
+
+/// Puts routes of the API behind the door. Nothing of the API is mounted that did not come through here.
+#[must_use]
+pub fn behind_the_door(routes: Vec<Route>, answers: Answers) -> Vec<Route> {
+    let behind = |mut route: Route| {
+        route.handler = Box::new(Behind { route: route.handler, answers });
+        route
+    };
+    routes.into_iter().map(behind).collect()
+}
+
+fn may_be_answered(request: &Request<'_>, answers: Answers) -> Result<(), Problem> {
+    let Some(caller) = &request.local_cache(Found::default).caller else { return Err(Problem::broken()) };
+    if is_of_another_page(request) {
+        return Err(other_page());
+    }
+    if answers == Answers::LetIn && !caller.is_here() && caller.device.is_none() {
+        return Err(Problem::new(
+            Status::Unauthorized,
+            "not-let-in",
+            "Not let in yet",
+            "This device was not let in. Enter the kitchen's passcode, or scan the code that the kitchen's computer shows.",
+        ));
+    }
+    Ok(())
+}
+
+/// Whether a path is spelled in the one way it can be: no part is empty or made of dots, nothing is encoded that need
+/// not be, and what is encoded is no slash and no control character.
+#[must_use]
+pub fn is_normal(path: &str) -> bool {
+    let Some(rest) = path.strip_prefix('/') else { return false };
+    rest.is_empty() || rest.split('/').all(is_normal_part)
+}
+
+fn is_normal_part(part: &str) -> bool {
+    let mut encoded = part.split('%');
+    let plain = encoded.next().unwrap_or_default();
+    let needs_encoding = |told: &str| {
+        let digits =
+            told.get(..2).filter(|d| d.bytes().all(|b| b.is_ascii_digit() || b.is_ascii_uppercase()));
+        let byte = digits.and_then(|d| u8::from_str_radix(d, 16).ok());
+        byte.is_some_and(|b| {
+            let unreserved = b.is_ascii_alphanumeric() || b"-._~".contains(&b);
+            !(unreserved || b.is_ascii_control() || b"/\\".contains(&b)) && !told.contains('\\')
+        })
+    };
+    !matches!(part, "" | "." | "..") && !plain.contains('\\') && encoded.all(needs_encoding)
+}
 
 /// The guard at the door.
 pub struct Guard;
@@ -84,21 +150,14 @@ async fn looked_at(request: &Request<'_>) -> Result<Caller, Problem> {
     if request.remote().is_some() || request.headers().get_one("Host").is_some() {
         check_host(request, app, peer.way)?;
     }
+    if !is_normal(request.uri().path().as_str()) {
+        return Err(Problem::not_found());
+    }
     check_page(request, peer.way)?;
     let device = match peer.way {
         Way::Here => None,
         Way::Network | Way::NetworkPlain => known_device(request, app).await?,
     };
-    let path = request.uri().path();
-    let asks_data = path.as_str() == "/api" || path.as_str().starts_with("/api/");
-    if peer.way != Way::Here && device.is_none() && asks_data && !FOR_ALL.contains(&path.as_str()) {
-        return Err(Problem::new(
-            Status::Unauthorized,
-            "not-let-in",
-            "Not let in yet",
-            "This device was not let in. Enter the kitchen's passcode, or scan the code that the kitchen's computer shows.",
-        ));
-    }
     Ok(Caller { peer, device })
 }
 
@@ -141,30 +200,34 @@ fn host_of(told: &str) -> Option<String> {
     (!host.is_empty()).then_some(host)
 }
 
-/// What changes something, and what reads data, has to come from a page of Unctum itself, or from no page at all.
+fn other_page() -> Problem {
+    Problem::new(
+        Status::Forbidden,
+        "other-page",
+        "Asked by another page",
+        "Another page asked for this, so nothing was read or changed. Open Unctum itself and do it there.",
+    )
+}
+
+/// Whether the browser says that a page of somebody else asks.
+fn is_of_another_page(request: &Request<'_>) -> bool {
+    let site = request.headers().get_one("Sec-Fetch-Site");
+    site.is_some_and(|site| !matches!(site, "same-origin" | "none"))
+}
+
+/// What changes something has to come from a page of Unctum itself, or from no page at all. (What reads data too:
+/// [`may_be_answered`].)
 fn check_page(request: &Request<'_>, way: Way) -> Result<(), Problem> {
     let headers = request.headers();
     let changes = !matches!(request.method(), Method::Get | Method::Head | Method::Options);
-    let reads_data = request.uri().path().as_str().starts_with("/api/");
-    let elsewhere = || {
-        Problem::new(
-            Status::Forbidden,
-            "other-page",
-            "Asked by another page",
-            "Another page asked for this, so nothing was read or changed. Open Unctum itself and do it there.",
-        )
-    };
-    if (changes || reads_data)
-        && let Some(site) = headers.get_one("Sec-Fetch-Site")
-        && !matches!(site, "same-origin" | "none")
-    {
-        return Err(elsewhere());
+    if changes && is_of_another_page(request) {
+        return Err(other_page());
     }
     if changes && let Some(origin) = headers.get_one("Origin") {
         let host = headers.get_one("Host").unwrap_or_default();
         let scheme = if way == Way::Network { "https" } else { "http" };
         if !origin.eq_ignore_ascii_case(&format!("{scheme}://{host}")) {
-            return Err(elsewhere());
+            return Err(other_page());
         }
     }
     Ok(())
@@ -187,6 +250,39 @@ async fn known_device(request: &Request<'_>, app: &App) -> Result<Option<rows::D
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn an_address_has_one_spelling() {
+        for normal in ["/", "/api/v1/kitchen", "/sweets/a%20b", "/assets/x-1_2~.js", "/%E0%A4%AC", "/a%25"] {
+            assert!(is_normal(normal), "{normal}");
+        }
+        for other in [
+            "",
+            "x",
+            "//",
+            "/api/",
+            "//api",
+            "/api//v1",
+            "/./api",
+            "/..",
+            "/api/..",
+            "/%61pi",
+            "/%2E%2E/x",
+            "/a%2Fb",
+            "/a%2fb",
+            "/a%5Cb",
+            "/a\\b",
+            "/%20\\b",
+            "/a%00",
+            "/a%e0",
+            "/a%",
+            "/a%2",
+            "/a%ZZ",
+            "/a%é",
+        ] {
+            assert!(!is_normal(other), "{other}");
+        }
+    }
 
     #[test]
     fn a_host_is_read_without_its_port() {

@@ -45,8 +45,8 @@ impl Fairing for Headers {
         ] {
             response.set_header(Header::new(name, value));
         }
-        if request.uri().path().starts_with("/api/") && response.headers().get_one("Cache-Control").is_none()
-        {
+        // What does not say that it may be kept is kept nowhere.
+        if response.headers().get_one("Cache-Control").is_none() {
             response.set_header(Header::new("Cache-Control", "no-store"));
         }
     }

@@ -182,6 +182,7 @@ fn run(command: Command) -> Result<(), Failure> {
         }
         Command::Import { folder, db } => {
             let path = own_or(db)?;
+            let _held = Held::of(&path)?;
             folder::import(&folder, &path)?;
             println!("{} holds what was in {}.", path.display(), folder.display());
             Ok(())

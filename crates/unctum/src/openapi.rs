@@ -13,14 +13,14 @@ use crate::routes::{
 use crate::views::Push;
 
 macro_rules! described {
-    ($($($at:ident)::+),* $(,)?) => {
+    (everybody: [$($($open:ident)::+),* $(,)?], let_in: [$($($kept:ident)::+),* $(,)?]) => {
         #[derive(OpenApi)]
         #[openapi(
             info(
                 title = "Unctum",
                 description = "Syrups to the right string, batch by batch. Quantities carry their unit in the name."
             ),
-            paths($($($at)::+),*),
+            paths($($($open)::+,)* $($($kept)::+),*),
             components(schemas(Problem, Change, Push))
         )]
         struct Document;

@@ -53,7 +53,9 @@ impl Problem {
         )
     }
 
-    fn not_found() -> Self {
+    /// Nothing at this address.
+    #[must_use]
+    pub fn not_found() -> Self {
         Self::new(
             Status::NotFound,
             "not-found",

@@ -6636,6 +6636,8 @@ export interface components {
         };
         /** @description An amount as her hand can measure it. */
         Measured: {
+            /** @description Whether it is so little that a kitchen scale hardly tells it: then the hand comes first for everyone. */
+            beyond_scale?: boolean;
             /**
              * Format: double
              * @description How many: cups in quarters and thirds, spoons in halves, whole pieces.

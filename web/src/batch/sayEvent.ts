@@ -6,6 +6,7 @@ import {
   centimetreUnit,
   degreeUnit,
   gramUnit,
+  dose,
   grams,
   number,
 } from '@/units/format'
@@ -43,7 +44,7 @@ export function sayEvent(
       return 'A whistle'
     case 'put_in': {
       const name = setup.lines.find((l) => l.ingredient === logged.ingredient)?.name
-      return `${grams(logged.amount_g)} ${gramUnit()} of ${(name ?? logged.ingredient).toLowerCase()} put in`
+      return `${dose(logged.amount_g)} ${gramUnit()} of ${(name ?? logged.ingredient).toLowerCase()} put in`
     }
     case 'amended':
       return 'Put right'

@@ -28,7 +28,17 @@ export function grams(mass_g: number): string {
   return Math.abs(mass_g) < 0.05 ? '0' : number(mass_g, Math.abs(mass_g) < 9.95 ? 1 : 0)
 }
 
-/** Unit of what `grams` writes. */
+/** A number to two figures, as it is written: 0.26, 0.0025. */
+const twoFigures = (value: number) =>
+  number(value, Math.max(0, 1 - Math.floor(Math.log10(value)))).replace(/0+$/, '')
+
+/** A mass that is measured out, in her unit: as `grams`, but what is below one keeps two figures, however little it is. */
+export function dose(mass_g: number): string {
+  const told = units.mass === 'us' ? mass_g / G_PER_OZ : mass_g
+  return told > 0 && told < 0.995 ? twoFigures(told) : grams(mass_g)
+}
+
+/** Unit of what `grams` and `dose` write. */
 export const gramUnit = () => (units.mass === 'us' ? 'oz' : 'g')
 
 /** Grams behind a number entered in her unit, and back, for fields. */

@@ -1,5 +1,5 @@
 import type { Api } from '@/api/client'
-import { grams, gramUnit, number } from './format'
+import { dose, gramUnit, number } from './format'
 
 /** Amounts in her own cups and spoons, in words. */
 
@@ -23,7 +23,11 @@ export function count(value: number): string {
   return number(value, value % 1 > 0.01 ? 1 : 0)
 }
 
-const PLURALS: Record<string, string> = { pinch: 'pinches', leaf: 'leaves' }
+const PLURALS: Record<string, string> = {
+  pinch: 'pinches',
+  leaf: 'leaves',
+  'tip of a knife': 'tips of a knife',
+}
 
 /** So many of a measure: spoons, pieces and cups take a plural; other names of her own stay as they are. */
 function many(n: number, of: string): string {
@@ -40,9 +44,9 @@ export function measured(m: Api<'Measured'>): string {
 
 /** What that comes to, with the spread of the hand. */
 export const measuredRange = (m: Api<'Measured'>) =>
-  `${grams(m.mass_g.low)}–${grams(m.mass_g.high)} ${gramUnit()}`
+  `${dose(m.mass_g.low)}–${dose(m.mass_g.high)} ${gramUnit()}`
 
-/** An amount as she takes it: the scale first where there is one, her cups first where there is none. */
+/** An amount as she takes it: the scale first where there is one and it tells so little, her cups first else. */
 export interface Taken {
   first: string
   beside: string
@@ -53,7 +57,8 @@ export function taken(
   m: Api<'Measured'> | null | undefined,
   has_scale: boolean,
 ): Taken {
-  const weight = `${grams(mass_g)} ${gramUnit()}`
+  const weight = `${dose(mass_g)} ${gramUnit()}`
   if (!m) return { first: weight, beside: '' }
-  return has_scale ? { first: weight, beside: measured(m) } : { first: measured(m), beside: weight }
+  const by_scale = has_scale && !m.beyond_scale
+  return by_scale ? { first: weight, beside: measured(m) } : { first: measured(m), beside: weight }
 }

@@ -1,9 +1,10 @@
-//! An amount as her hand can measure it: cups in kitchen fractions, "less a spoonful", spoons, pieces,
-//! a pinch.
+//! An amount as her hand can measure it: cups in kitchen fractions, "less a spoonful", spoons, pieces; what is too
+//! little for that in pinches, drops, strands, specks. Nothing is told as more than a tenth above what is wanted: what is
+//! a speck in one sweet is a spoonful too much in no sweet.
 
 use serde::{Deserialize, Serialize};
 
-use crate::food::measure::{PINCH_ML, Unit, to_grams};
+use crate::food::measure::{PINCH_ML, SCALE_TELLS_G, Unit, to_grams};
 use crate::food::{Ingredient, ShelfKind};
 use crate::kitchen::Measure;
 use crate::numeric::Spread;
@@ -12,8 +13,25 @@ use crate::numeric::Spread;
 const FRACTIONS: [f64; 6] = [0.0, 0.25, 1.0 / 3.0, 0.5, 2.0 / 3.0, 0.75];
 /// More pieces than this are not counted out.
 const MOST_PIECES: f64 = 12.0;
-/// More pinches than this are a spoon.
-const MOST_PINCHES: f64 = 5.0;
+/// Nothing is told as more than this share of what is wanted.
+const MOST_OVER: f64 = 1.1;
+/// Nor as less, where there is another way.
+const MOST_UNDER: f64 = 0.88;
+/// Pieces as light as this, g, are told by the dozen, and of the largest of them a half.
+const TINY_PIECE_G: f64 = 0.05;
+/// More of those than this are not counted out; from a score on they go by fives.
+const MOST_TINY: f64 = 60.0;
+/// What is smaller than any spoon: its name, what it holds, ml, the spread of the hand, ml, and how many are told at
+/// most. Of dry things a pinch between two fingers, what the tip of a knife lifts, a speck as large as a mustard seed.
+const DRY: [(&str, f64, f64, f64); 3] = [
+    ("pinch", PINCH_ML.0, PINCH_ML.1, 5.0),
+    ("tip of a knife", 0.1, 0.03, 2.0),
+    ("speck", 0.01, 0.004, 12.0),
+];
+/// Of what is liquid a drop.
+const LIQUID: [(&str, f64, f64, f64); 1] = [("drop", 0.05, 0.012, 24.0)];
+/// Each of them that is counted out costs so much of the amount.
+const SMALL_COSTS: f64 = 0.005;
 /// Share of the amount that a second measure has to save to be worth taking up.
 const SECOND_COSTS: f64 = 0.025;
 /// And every spoonful of it.
@@ -39,6 +57,9 @@ pub struct Measured {
     /// What that comes to, g.
     #[serde(alias = "mass")]
     pub mass_g: Spread,
+    /// Whether it is so little that a kitchen scale hardly tells it: then the hand comes first for everyone.
+    #[serde(default)]
+    pub beyond_scale: bool,
 }
 
 /// Spoons on top of a cup, or taken out of it.
@@ -87,7 +108,7 @@ pub fn with_spoons(measures: &[Measure]) -> Vec<Measure> {
     all
 }
 
-/// A way to measure a volume: so many of one, and perhaps of a spoon.
+/// A way to measure a volume: so many of one, and perhaps of a smaller one.
 struct Way<'a> {
     count: f64,
     of: &'a Measure,
@@ -95,7 +116,11 @@ struct Way<'a> {
     cost: f64,
 }
 
-impl Way<'_> {
+impl<'a> Way<'a> {
+    fn plain(count: f64, of: &'a Measure, cost: f64) -> Self {
+        Self { count, of, then: None, cost }
+    }
+
     fn volume_ml(&self) -> f64 {
         let then = self.then.map_or(0.0, |(less, n, m)| if less { -n } else { n } * m.volume_ml);
         self.count * self.of.volume_ml + then
@@ -109,45 +134,95 @@ fn fills(cups: f64) -> impl Iterator<Item = f64> {
     parts.filter(move |n| *n > 0.2 && (n - cups).abs() < 0.26)
 }
 
-/// Spoons that come near `spoons`: halves, of a teaspoon quarters too.
-fn spoonfuls(spoons: f64, volume_ml: f64) -> f64 {
+/// Spoons that come near `spoons`, and the next fewer: halves, of a teaspoon quarters too.
+fn spoonfuls(spoons: f64, volume_ml: f64) -> [f64; 2] {
     let step = if volume_ml < 8.0 && spoons < 0.9 { 0.25 } else { 0.5 };
-    ((spoons / step).round() * step).max(step)
+    [((spoons / step).round() * step).max(step), ((spoons / step).floor() * step).max(step)]
 }
 
-fn best_way<'a>(volume_ml: f64, all: &'a [Measure]) -> Option<Way<'a>> {
+/// How many of something small come near `count`, at most `most`, and the next fewer.
+fn small_counts(count: f64, most: f64) -> impl Iterator<Item = f64> {
+    [count.round(), count.floor()].into_iter().filter(move |n| (1.0..=most).contains(n))
+}
+
+/// What is smaller than a spoon, with how many of each are told at most; nothing for what neither drops nor crumbles.
+fn small_measures(ingredient: &Ingredient) -> Vec<(Measure, f64)> {
+    let named = |(name, volume_ml, volume_sd_ml, most): (&str, f64, f64, f64)| {
+        (Measure { name: name.to_owned(), volume_ml, volume_sd_ml }, most)
+    };
+    match ingredient.usual_state.as_str() {
+        "liquid" => LIQUID.map(named).to_vec(),
+        _ if ingredient.shelf == ShelfKind::Fat => Vec::new(),
+        _ => DRY.map(named).to_vec(),
+    }
+}
+
+/// The way that comes nearest without being too much, of cups, spoons, and what is smaller.
+fn best_way<'a>(volume_ml: f64, all: &'a [Measure], small: &'a [(Measure, f64)]) -> Option<Way<'a>> {
     let cup = all.iter().find(|m| m.is_cup() && volume_ml >= 0.22 * m.volume_ml);
     let spoons = || all.iter().filter(|m| !m.is_cup());
     let mut ways: Vec<Way<'a>> = Vec::new();
     if let Some(of) = cup {
         for count in fills(volume_ml / of.volume_ml) {
-            ways.push(Way { count, of, then: None, cost: 0.0 });
+            ways.push(Way::plain(count, of, 0.0));
             let rest_ml = volume_ml - count * of.volume_ml;
             for m in spoons() {
-                let n = spoonfuls(rest_ml.abs() / m.volume_ml, m.volume_ml);
-                if (0.5..=3.0).contains(&n) {
-                    ways.push(Way {
-                        count,
-                        of,
-                        then: Some((rest_ml < 0.0, n, m)),
-                        cost: SECOND_COSTS + SPOONFUL_COSTS * n,
-                    });
+                for n in spoonfuls(rest_ml.abs() / m.volume_ml, m.volume_ml) {
+                    if (0.5..=3.0).contains(&n) {
+                        let cost = SECOND_COSTS + SPOONFUL_COSTS * n;
+                        ways.push(Way { count, of, then: Some((rest_ml < 0.0, n, m)), cost });
+                    }
                 }
             }
         }
     }
     for of in spoons() {
-        let count = spoonfuls(volume_ml / of.volume_ml, of.volume_ml);
-        let cost = COUNTING_COSTS * (count - 4.0).max(0.0);
-        ways.push(Way { count, of, then: None, cost });
+        for count in spoonfuls(volume_ml / of.volume_ml, of.volume_ml) {
+            let cost = COUNTING_COSTS * (count - 4.0).max(0.0);
+            ways.push(Way::plain(count, of, cost));
+            // A spoonful, and what is missing in pinches or drops.
+            let rest_ml = volume_ml - count * of.volume_ml;
+            if let Some((fine, most)) = small.first().filter(|_| rest_ml > 0.0 && count <= 2.0) {
+                for n in small_counts(rest_ml / fine.volume_ml, *most) {
+                    let cost = cost + SECOND_COSTS + SMALL_COSTS * n;
+                    ways.push(Way { count, of, then: Some((false, n, fine)), cost });
+                }
+            }
+        }
+    }
+    for (of, most) in small {
+        let count = volume_ml / of.volume_ml;
+        ways.extend(small_counts(count, *most).map(|n| Way::plain(n, of, SMALL_COSTS * n)));
     }
     let off = |w: &Way<'_>| (w.volume_ml() / volume_ml - 1.0).abs() + w.cost;
+    ways.retain(|w| w.volume_ml() <= MOST_OVER * volume_ml);
     ways.into_iter().min_by(|a, b| off(a).total_cmp(&off(b)))
 }
 
+/// How many pieces of `piece_g` each make `mass_g`, if they are counted out: up to a dozen; tiny ones further, by fives,
+/// and in halves. Nothing where that comes to too much or to much too little.
+fn counted(mass_g: f64, piece_g: f64) -> Option<f64> {
+    let tiny = piece_g < TINY_PIECE_G;
+    let count = mass_g / piece_g;
+    let step = match count {
+        _ if !tiny => 1.0,
+        c if c < 3.0 => 0.5,
+        c if c < 20.0 => 1.0,
+        _ => 5.0,
+    };
+    let most = if tiny { MOST_TINY } else { MOST_PIECES };
+    let least = if tiny { 0.5 } else { 1.0 };
+    let told = [(count / step).round() * step, (count / step).floor() * step];
+    told.into_iter().find(|n| {
+        let share = n * piece_g / mass_g;
+        (least..=most).contains(n) && share <= MOST_OVER && (tiny || share >= MOST_UNDER)
+    })
+}
+
 /// The way to measure `mass_g` with what she has: pieces where a few of them make it; else cups in kitchen
-/// fractions, with a spoonful more or less where that comes closer; else spoons. Spice and salt below a
-/// quarter teaspoon are told in pinches, at most five. Nothing for what no spoon holds.
+/// fractions, with a spoonful more or less where that comes closer; else spoons, and pinches or drops; what no spoon
+/// holds in pinches, on the tip of a knife, in specks or drops. Never more than a tenth above what is wanted. Nothing for
+/// what is less than all of these: then only its grams are told.
 ///
 /// ```
 /// use unctum_core::food::by_hand::in_measures;
@@ -171,36 +246,30 @@ pub fn in_measures(
     }
     let state = state.filter(|s| ingredient.densities.contains_key(*s));
     let said = state.or(Some(&ingredient.usual_state)).filter(|s| !matches!(*s, "level" | "liquid"));
+    let beyond_scale = mass_g < SCALE_TELLS_G;
     let one = |count: f64, unit: &Unit, of: &str, said: Option<&str>| {
         let mass_g = to_grams(ingredient, count, unit, state).ok()?;
-        Some(Measured { count, of: of.to_owned(), then: None, state: said.map(str::to_owned), mass_g })
+        let state = said.map(str::to_owned);
+        Some(Measured { count, of: of.to_owned(), then: None, state, mass_g, beyond_scale })
     };
     // Sugar is poured, not counted.
     let pieces = ingredient.pieces.iter().filter(|_| ingredient.shelf != ShelfKind::Sugar);
-    let counted = pieces.into_iter().find_map(|(piece, p)| {
-        let count = (mass_g / p.mass_g).round();
-        let close = (count * p.mass_g - mass_g).abs() <= 0.12 * mass_g;
-        ((1.0..=MOST_PIECES).contains(&count) && close).then_some((count, piece))
-    });
-    if let Some((count, piece)) = counted {
+    if let Some((count, piece)) =
+        pieces.into_iter().find_map(|(key, p)| Some((counted(mass_g, p.mass_g)?, key)))
+    {
         return one(count, &Unit::Piece { piece: piece.clone() }, piece, None);
     }
     let volume_ml = mass_g / ingredient.density(state).ok()?.g_per_ml;
-    let all = with_spoons(measures);
-    let smallest_ml = all.last().map_or(5.0, |m| m.volume_ml);
-    if volume_ml < 0.2 * smallest_ml {
-        let dry = ingredient.usual_state != "liquid";
-        let spice = dry && matches!(ingredient.shelf, ShelfKind::Spice | ShelfKind::Colour);
-        let pinches = (volume_ml / PINCH_ML.0).round().clamp(1.0, MOST_PINCHES);
-        return if spice { one(pinches, &Unit::Pinch, "pinch", said) } else { None };
-    }
-    let way = best_way(volume_ml, &all)?;
+    let (all, small) = (with_spoons(measures), small_measures(ingredient));
+    let way = best_way(volume_ml, &all, &small)?;
     let unit = |m: &Measure| Unit::Volume {
         volume_ml: m.volume_ml,
         volume_sd_ml: m.volume_sd_ml.min(m.volume_ml),
         heaped: false,
     };
-    let mut told = one(way.count, &unit(way.of), &way.of.name, said)?;
+    // What is taken with the fingers is neither level nor sifted.
+    let fingers = small.iter().any(|(m, _)| m.name == way.of.name);
+    let mut told = one(way.count, &unit(way.of), &way.of.name, said.filter(|_| !fingers))?;
     if let Some((less, count, spoon)) = way.then {
         let sign = if less { -1.0 } else { 1.0 };
         let extra = to_grams(ingredient, count, &unit(spoon), state).ok()?;

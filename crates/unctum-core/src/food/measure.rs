@@ -11,8 +11,10 @@ use crate::numeric::Spread;
 pub(crate) const PINCH_ML: (f64, f64) = (0.3, 0.1);
 /// A heaped spoon or cup against a level one, and its standard deviation.
 const HEAPED: (f64, f64) = (1.35, 0.15);
-/// Grams below which a scale that shows whole grams tells nothing.
-const LEAST_G: f64 = 0.5;
+/// Below this, g, a kitchen scale hardly tells an amount: it is told by hand first, and its grams to two figures.
+pub(crate) const SCALE_TELLS_G: f64 = 2.5;
+/// Nothing is rounded to more than this share of what it is.
+const MOST_OVER: f64 = 1.1;
 
 /// What something is measured in.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -52,7 +54,7 @@ fn one_g(ingredient: &Ingredient, unit: &Unit, state: Option<&str>) -> Result<(f
     match unit {
         Unit::Gram => Ok((1.0, 0.0)),
         Unit::Volume { volume_ml, volume_sd_ml, heaped } => {
-            let ml = within("The cup", *volume_ml, 0.5, 2000.0, "ml")?;
+            let ml = within("The cup", *volume_ml, 0.005, 2000.0, "ml")?;
             let sd_ml = within("The spread of the cup", *volume_sd_ml, 0.0, ml, "ml")?;
             volume(ml, sd_ml, if *heaped { HEAPED } else { (1.0, 0.0) })
         }
@@ -87,16 +89,40 @@ pub fn from_grams(ingredient: &Ingredient, mass_g: f64, unit: &Unit, state: Opti
     Ok(mass_g / one_g(ingredient, unit, state)?.0)
 }
 
-/// A mass rounded to what a kitchen scale shows well: 5 g from 50 g up, 1 g from 5 g, half a gram
-/// below; never to nothing.
+/// A mass rounded to what a kitchen scale shows well: 5 g from 50 g up, 1 g from 5 g, half a gram from 2.5 g. What is
+/// less keeps two figures, whatever that is: it is never rounded up by more than a twentieth, and never to nothing.
+///
+/// ```
+/// use unctum_core::food::measure::round_to_scale_g;
+/// assert_eq!([round_to_scale_g(252.0), round_to_scale_g(7.4), round_to_scale_g(2.8)], [250.0, 7.0, 3.0]);
+/// assert_eq!([round_to_scale_g(0.263), round_to_scale_g(0.01)], [0.26, 0.01]);
+/// ```
 #[must_use]
 pub fn round_to_scale_g(mass_g: f64) -> f64 {
     let step = match mass_g {
         m if m >= 50.0 => 5.0,
         m if m >= 5.0 => 1.0,
-        _ => LEAST_G,
+        m if m >= SCALE_TELLS_G => 0.5,
+        m if m > 0.0 => return two_figures(m),
+        _ => return 0.0,
     };
-    ((mass_g / step).round() * step).max(if mass_g > 0.0 { LEAST_G } else { 0.0 })
+    (mass_g / step).round() * step
+}
+
+/// A positive number to two significant figures, as it is written.
+fn two_figures(value: f64) -> f64 {
+    format!("{value:.1e}").parse().unwrap_or(value)
+}
+
+/// Grams as they are written where they are measured out: whole from 10 g, tenths from 1 g, two figures below.
+#[must_use]
+pub fn dose_words(mass_g: f64) -> String {
+    match mass_g {
+        m if m >= 9.95 => format!("{m:.0} g"),
+        m if m >= 0.995 => format!("{m:.1} g").replace(".0 g", " g"),
+        m if m > 0.0 => format!("{} g", two_figures(m)),
+        _ => "0 g".to_owned(),
+    }
 }
 
 /// Parts of one ingredient rounded for the scale, so that together they come to the rounded whole: the
@@ -108,8 +134,8 @@ pub fn round_parts_to_scale_g(parts_g: &[f64]) -> Vec<f64> {
     if let Some(largest) = largest {
         let others_g = rounded.iter().sum::<f64>() - rounded[largest];
         let left_g = round_to_scale_g(parts_g.iter().sum()) - others_g;
-        // Crumbs that round up to more than the whole stand as they are.
-        if left_g >= LEAST_G {
+        // Where that is too much, or far too little, they stand as they are.
+        if (0.5 * parts_g[largest]..=MOST_OVER * parts_g[largest]).contains(&left_g) {
             rounded[largest] = left_g;
         }
     }

@@ -52,11 +52,11 @@ pub struct LineUse {
 }
 
 impl LineUse {
-    /// What goes in, g, by the scale or by her cups.
+    /// What goes in, g, by the scale or by her cups; by hand, too, where it is too little for the scale.
     #[must_use]
     pub fn goes_in_g(&self, by_scale: bool) -> f64 {
-        let filled_g = self.measured.as_ref().map(|m| m.mass_g.mid).filter(|_| !by_scale);
-        filled_g.unwrap_or(self.weigh_g)
+        let by_hand = self.measured.as_ref().filter(|m| !by_scale || m.beyond_scale);
+        by_hand.map_or(self.weigh_g, |m| m.mass_g.mid)
     }
 }
 

@@ -6,8 +6,9 @@ use serde::Serialize;
 
 use crate::error::Result;
 use crate::food::Larder;
+use crate::food::measure::dose_words;
 use crate::process::{Line, Method};
-use crate::reading::{Known, ReadLine};
+use crate::reading::{Amount, Joined, Known, ReadLine};
 
 /// How far weight and volume may be apart before they are doubted.
 const APART: f64 = 0.2;
@@ -62,9 +63,20 @@ pub struct Doubt {
 /// The mass that a line most likely means, g; none if it is unknown.
 #[must_use]
 pub fn likely_g(line: &ReadLine, larder: &Larder) -> Option<f64> {
-    let weighed = line.amounts.iter().find(|a| matches!(a.unit, Some(Known::Mass(_))));
-    let amount = weighed.or_else(|| line.amounts.iter().find(|a| a.unit.is_some()))?;
-    line.mass(amount, amount.count, larder).map(|m| m.mid)
+    let first =
+        |is: &dyn Fn(&Amount) -> bool| line.amounts.iter().position(|a| a.joined == Joined::Alone && is(a));
+    let i = first(&|a| matches!(a.unit, Some(Known::Mass(_)))).or_else(|| first(&|a| a.unit.is_some()))?;
+    line.joined_mass(i, line.amounts[i].count, larder).map(|m| m.mid).filter(|g| *g > 0.0)
+}
+
+/// How many packs of what is measured a line may speak of: “2 packets (200 g)”.
+const PACKS: std::ops::RangeInclusive<f64> = 1.5..=24.0;
+
+/// A number without a known measure before one that has it: how many of them are meant?
+fn packs(line: &ReadLine) -> Option<(f64, &str)> {
+    let known = line.amounts.iter().position(|a| a.unit.is_some())?;
+    let pack = line.amounts[..known].iter().find(|a| PACKS.contains(&a.count))?;
+    Some((pack.count, &pack.unit_word))
 }
 
 /// Doubts about the lines of a text. `ranges` gives for each ingredient the least and the largest share
@@ -96,36 +108,55 @@ pub fn doubts_of_lines(
             continue;
         }
         let mut known = false;
-        for amount in &line.amounts {
-            let Some(mass) = line.mass(amount, amount.count, larder) else { continue };
+        for (at, amount) in line.amounts.iter().enumerate() {
+            let Some(mass) = line.joined_mass(at, amount.count, larder) else { continue };
             known = true;
-            if let Some(other) = amount.other_count.and_then(|c| Some((c, line.mass(amount, c, larder)?))) {
-                let ways = vec![
-                    way(format!("{} {}", tidy(other.0), amount.unit_word), other.1.mid),
-                    way(format!("{} {}", tidy(amount.count), amount.unit_word), mass.mid),
-                ];
+            if let Some(other) = amount.other_count.and_then(|c| Some((c, line.joined_mass(at, c, larder)?)))
+            {
+                let mut readings = [(amount.count, mass.mid), (other.0, other.1.mid)];
+                readings.sort_by(|a, b| a.0.total_cmp(&b.0));
+                let ways = readings
+                    .map(|(count, mass_g)| way(format!("{} {}", tidy(count), amount.unit_word), mass_g));
                 let words = format!("“{}” reads two ways. Which one is meant?", line.text.trim());
-                doubt(DoubtKind::TwoReadings, words, ways);
+                doubt(DoubtKind::TwoReadings, words, ways.to_vec());
             }
         }
-        if !known {
-            let word = &line.amounts[0].unit_word;
-            let words =
-                format!("“{}”: “{word}” is no measure known here. How many grams is it?", line.text.trim());
+        if !known || likely[i].is_none() {
+            let odd = line.amounts.iter().find(|a| a.unit.is_none()).map_or("", |a| &a.unit_word);
+            let words = match (odd, line.text.trim()) {
+                ("", text) => format!("“{text}”: so much of what? How many grams is it?"),
+                (odd, text) => format!("“{text}”: “{odd}” is no measure known here. How many grams is it?"),
+            };
             doubt(DoubtKind::UnknownUnit, words, vec![]);
             continue;
         }
-        let weight = line.amounts.iter().find(|a| matches!(a.unit, Some(Known::Mass(_))));
-        let volume = line.amounts.iter().find(|a| matches!(a.unit, Some(Known::Volume(_) | Known::Piece(_))));
+        if let (Some((count, word)), Some(mass_g)) = (packs(line), likely[i]) {
+            let text = line.text.trim();
+            let words =
+                format!("“{text}”: is that all of it, or is there so much in each of the {}?", tidy(count));
+            let each = format!("{} {word}, so much in each", tidy(count));
+            doubt(
+                DoubtKind::TwoReadings,
+                words,
+                vec![way("all of it".into(), mass_g), way(each, count * mass_g)],
+            );
+        }
+        let first = |is: fn(&Known) -> bool| {
+            let alone = |a: &Amount| a.joined == Joined::Alone && a.unit.as_ref().is_some_and(is);
+            line.amounts.iter().position(alone)
+        };
+        let weight = first(|unit| matches!(unit, Known::Mass(_)));
+        let volume = first(|unit| matches!(unit, Known::Volume(_) | Known::Piece(_)));
         if let (Some(w), Some(v)) = (weight, volume)
+            && let (w_is, v_is) = (&line.amounts[w], &line.amounts[v])
             && let (Some(by_weight), Some(by_volume)) =
-                (line.mass(w, w.count, larder), line.mass(v, v.count, larder))
+                (line.joined_mass(w, w_is.count, larder), line.joined_mass(v, v_is.count, larder))
         {
             let (a, b) = (by_weight.mid, by_volume.mid);
             if (a - b).abs() > APART * a.max(b) {
                 let ways = vec![
-                    way(format!("{} {} by weight", tidy(w.count), w.unit_word), a),
-                    way(format!("{} {} by volume", tidy(v.count), v.unit_word), b),
+                    way(format!("{} {} by weight", tidy(w_is.count), w_is.unit_word), a),
+                    way(format!("{} {} by volume", tidy(v_is.count), v_is.unit_word), b),
                 ];
                 let words = format!(
                     "“{}”: the weight says {a:.0} g, the measure {b:.0} g. Which one holds?",
@@ -184,7 +215,7 @@ pub fn doubts_of_method(
     let lines = method.lines(larder)?;
     let whole_g: f64 = lines.iter().map(|l| l.mass_g).sum();
     let doubt = |(i, line): (usize, &Line)| {
-        let text = format!("{:.1} g {}", line.mass_g, line.name);
+        let text = format!("{} {}", dose_words(line.mass_g), line.name);
         let (words, ways) = far_outside(&text, line.mass_g, whole_g, *ranges.get(&line.ingredient)?)?;
         Some(Doubt { line: i, kind: DoubtKind::FarOutside, words, ways })
     };

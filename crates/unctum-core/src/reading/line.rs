@@ -3,8 +3,9 @@
 use serde::{Deserialize, Serialize};
 
 use crate::food::measure::{Unit, to_grams};
-use crate::food::{Ingredient, Larder, plain};
+use crate::food::{Ingredient, Larder, ShelfKind, plain};
 use crate::numeric::Spread;
+use crate::reading::token::{Number, Token, tokens};
 
 /// Longest line that is read, letters.
 const LONGEST: usize = 400;
@@ -28,9 +29,22 @@ impl Default for CupSizes {
     }
 }
 
+/// How an amount stands to the one before it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Joined {
+    /// By itself.
+    Alone,
+    /// Added to it: “1 cup plus 2 tablespoons”.
+    More,
+    /// Taken off it: “2 cups less 1 tablespoon”.
+    Less,
+}
+
 /// A number with a unit as it stands in the line.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Amount {
+    /// How it stands to the one before.
+    pub joined: Joined,
     /// How many.
     pub count: f64,
     /// How many if it is read the other way.
@@ -87,81 +101,6 @@ fn unit_of(word: &str, cups: &CupSizes) -> Option<Known> {
     })
 }
 
-fn vulgar(c: char) -> Option<f64> {
-    Some(match c {
-        '½' => 0.5,
-        '¼' => 0.25,
-        '¾' => 0.75,
-        '⅓' => 1.0 / 3.0,
-        '⅔' => 2.0 / 3.0,
-        '⅛' => 0.125,
-        _ => return None,
-    })
-}
-
-/// The line as words, numbers apart from letters: `200g` becomes `200`, `g`.
-fn words_of(text: &str) -> Vec<String> {
-    let mut words: Vec<String> = Vec::new();
-    let mut word = String::new();
-    let mut was_digit = false;
-    for c in text.chars().take(LONGEST) {
-        let numeric = c.is_ascii_digit() || vulgar(c).is_some();
-        let joins = (c == '.' || c == '/' || c == ',') && was_digit;
-        let belongs =
-            if numeric || joins { word.is_empty() || was_digit } else { c.is_alphabetic() && !was_digit };
-        if !belongs {
-            words.push(std::mem::take(&mut word));
-        }
-        if numeric || joins || c.is_alphabetic() {
-            word.push(c.to_ascii_lowercase());
-            was_digit = numeric || joins;
-        } else {
-            words.push(std::mem::take(&mut word));
-            was_digit = false;
-            if matches!(c, '-' | '–') {
-                words.push("-".into());
-            }
-        }
-    }
-    words.push(word);
-    words
-        .into_iter()
-        .map(|w| w.trim_matches(|c| c == ',' || c == '.' || c == '/').to_owned())
-        .filter(|w| !w.is_empty())
-        .collect()
-}
-
-/// A number and, where it can be read two ways, the other one: `11/2` is eleven halves or one and a half.
-fn number(word: &str) -> Option<(f64, Option<f64>)> {
-    if let Some(last) = word.chars().last()
-        && let Some(part) = vulgar(last)
-    {
-        let whole = &word[..word.len() - last.len_utf8()];
-        return if whole.is_empty() {
-            Some((part, None))
-        } else {
-            Some((whole.parse::<f64>().ok()? + part, None))
-        };
-    }
-    if let Some((over, under)) = word.split_once('/') {
-        let (n, d) = (over.parse::<u32>().ok()?, under.parse::<u32>().ok()?);
-        if d == 0 {
-            return None;
-        }
-        let value = f64::from(n) / f64::from(d);
-        let (head, tail) = over.split_at(over.len().saturating_sub(1));
-        let other = match (head.parse::<u32>(), tail.parse::<u32>()) {
-            (Ok(whole), Ok(part)) if part > 0 && part < d => {
-                Some(f64::from(whole) + f64::from(part) / f64::from(d))
-            }
-            _ => None,
-        };
-        return Some((value, other));
-    }
-    let word = if word.contains('.') { word.replace(',', "") } else { word.replace(',', ".") };
-    word.parse::<f64>().ok().filter(|v| v.is_finite()).map(|v| (v, None))
-}
-
 fn state_of(words: &str, ingredient: &Ingredient) -> Option<String> {
     let has = |w: &str| words.split(' ').any(|word| word == w);
     let said = [
@@ -199,90 +138,182 @@ fn naming_part(text: &str, cups: &CupSizes) -> String {
             _ => {}
         }
     }
-    let words = words_of(&outside);
-    let names = |w: &String| number(w).is_none() && w != "-" && unit_of(&plain(w), cups).is_none();
-    let use_at = words.iter().enumerate().position(|(i, w)| {
+    let all = tokens(&outside);
+    let use_at = all.iter().enumerate().position(|(i, t)| {
+        let Token::Word(w) = t else { return false };
         // “2 to 3 cups” is an amount, not a use.
-        w == "for" || (w == "to" && words.get(i + 1).is_none_or(|next| number(next).is_none()))
+        w == "for" || (w == "to" && !matches!(all.get(i + 1), Some(Token::Number(_))))
     });
-    let head = &words[..use_at.unwrap_or(words.len())];
+    let head = words(&all[..use_at.unwrap_or(all.len())]);
+    let names = |w: &&str| unit_of(&plain(w), cups).is_none();
     if head.iter().any(names) { head.join(" ") } else { text.chars().take(LONGEST).collect() }
+}
+
+fn words(tokens: &[Token]) -> Vec<&str> {
+    fn word(token: &Token) -> Option<&str> {
+        if let Token::Word(w) = token { Some(w) } else { None }
+    }
+    tokens.iter().filter_map(word).collect()
+}
+
+/// What may stand between a number and its unit.
+const BETWEEN: [&str; 7] = ["heaped", "level", "full", "small", "large", "big", "medium"];
+/// More of something than this is not counted out in pieces where nobody says so.
+const MOST_COUNTED: f64 = 40.0;
+
+/// A line while it is read.
+struct Reader<'a> {
+    tokens: &'a [Token],
+    at: usize,
+    larder: &'a Larder,
+    cups: &'a CupSizes,
+    found: Option<(&'a str, &'a Ingredient)>,
+}
+
+impl Reader<'_> {
+    fn number_at(&self, at: usize) -> Option<Number> {
+        if let Some(Token::Number(n)) = self.tokens.get(at) { Some(*n) } else { None }
+    }
+
+    fn is_word(&self, at: usize, one_of: &[&str]) -> bool {
+        matches!(self.tokens.get(at), Some(Token::Word(w)) if one_of.contains(&w.as_str()))
+    }
+
+    /// The amount whose number stands here; none if the number counts nothing.
+    fn amount(&mut self, first: Number) -> Option<Amount> {
+        let joined = match self.at.checked_sub(1).map(|before| &self.tokens[before]) {
+            Some(Token::Plus) => Joined::More,
+            Some(Token::Word(w)) if matches!(w.as_str(), "plus" | "and") => Joined::More,
+            Some(Token::Word(w)) if matches!(w.as_str(), "less" | "minus") => Joined::Less,
+            _ => Joined::Alone,
+        };
+        self.at += 1;
+        let (mut number, mut count, mut other) = (first, first.value, first.other);
+        match (self.tokens.get(self.at), self.number_at(self.at + 1)) {
+            (Some(Token::Percent), _) => return None,
+            // “2 × 200 g” are two of them.
+            (Some(Token::Times), Some(each)) => {
+                (number, count) = (each, first.value * each.value);
+                other = each.other.map(|o| first.value * o);
+                self.at += 2;
+            }
+            (Some(Token::Dash), Some(high)) => (count, other) = self.range(first.value, high.value),
+            (Some(Token::Word(w)), Some(high)) if w == "to" => {
+                (count, other) = self.range(first.value, high.value)
+            }
+            _ => {}
+        }
+        while self.is_word(self.at, &BETWEEN) || self.tokens.get(self.at) == Some(&Token::Dash) {
+            self.at += 1;
+        }
+        let word = match self.tokens.get(self.at) {
+            Some(Token::Word(w)) => plain(w),
+            _ => String::new(),
+        };
+        let unit = unit_of(&word, self.cups).or_else(|| self.piece(&word, count).map(Known::Piece));
+        if unit.is_some() && !word.is_empty() {
+            // “200 g × 2”.
+            if let (Some(Token::Times), Some(times)) =
+                (self.tokens.get(self.at + 1), self.number_at(self.at + 2))
+            {
+                let followed = self.tokens.get(self.at + 3);
+                if !matches!(followed, Some(Token::Word(w)) if unit_of(&plain(w), self.cups).is_some()) {
+                    (count, other) = (count * times.value, other.map(|o| o * times.value));
+                    self.at += 2;
+                }
+            }
+        }
+        let (count, other_count) = settled(number, unit.as_ref(), count, other);
+        Some(Amount { joined, count, other_count, unit_word: word, unit })
+    }
+
+    /// “2-3” is the middle of two; “2-200” is hardly that.
+    fn range(&mut self, low: f64, high: f64) -> (f64, Option<f64>) {
+        self.at += 2;
+        let odd = high < low || high > 4.0 * low;
+        (f64::midpoint(low, high), odd.then_some(low * high))
+    }
+
+    /// The piece that is counted, if the word names one; or if none is named, and the thing is one that is counted.
+    fn piece(&self, word: &str, count: f64) -> Option<String> {
+        let (key, ingredient) = self.found?;
+        if let Some(named) = ingredient.pieces.keys().find(|p| plain(p) == word) {
+            return Some(named.clone());
+        }
+        // Nobody counts sugar or fat without saying in what.
+        let countable =
+            !matches!(ingredient.shelf, ShelfKind::Sugar | ShelfKind::Fat) && count <= MOST_COUNTED;
+        let only = ingredient.pieces.keys().next().filter(|_| countable && ingredient.pieces.len() == 1)?;
+        let rest = words(&self.tokens[self.at.min(self.tokens.len())..]).join(" ");
+        let begins = |name: &str| plain(name).starts_with(word);
+        let its_name = begins(&ingredient.name) || ingredient.aliases.iter().any(|a| begins(a));
+        let names_it = || {
+            unit_of(word, self.cups).is_none()
+                && its_name
+                && self.larder.named(&rest).is_some_and(|(k, _)| k == key)
+        };
+        (word.is_empty() || names_it()).then(|| only.clone())
+    }
+}
+
+/// What the unit says of a number that can be read two ways: nobody writes a gram to three decimals, nor a thousand
+/// kilograms.
+fn settled(number: Number, unit: Option<&Known>, count: f64, other: Option<f64>) -> (f64, Option<f64>) {
+    let small = matches!(unit, Some(Known::Mass(g)) if *g < 1.5)
+        || matches!(unit, Some(Known::Volume(ml)) if *ml < 1.5);
+    let Some(other) = other else { return (count, None) };
+    match number.parted {
+        Some(',') if small => (count, None),
+        Some('.') if !small => (other, None),
+        Some(',') => (other, Some(count)),
+        _ => (count, Some(other)),
+    }
 }
 
 /// Reads one line. What it names stands before its use: “150 g water to dissolve the sugar” is water.
 #[must_use]
 pub fn read_line(text: &str, larder: &Larder, cups: &CupSizes) -> ReadLine {
-    let words = words_of(text);
-    let named: Vec<&str> =
-        words.iter().map(String::as_str).filter(|w| number(w).is_none() && *w != "-").collect();
-    let all = named.join(" ");
-    let found = larder.named(&naming_part(text, cups));
+    let text: String = text.chars().take(LONGEST).collect();
+    let all = tokens(&text);
+    let named = words(&all).join(" ");
+    let found = larder.named(&naming_part(&text, cups));
+    let mut reader = Reader { tokens: &all, at: 0, larder, cups, found };
     let mut amounts: Vec<Amount> = Vec::new();
-    let mut i = 0;
-    while i < words.len() {
-        let Some((mut count, mut other_count)) = number(&words[i]) else {
-            i += 1;
-            continue;
-        };
-        i += 1;
-        // “1 1/2” and “1 ½” are one number; “2-3” is the middle of two.
-        if let Some((part, None)) = words.get(i).and_then(|w| number(w))
-            && part < 1.0
-            && count.fract() == 0.0
-        {
-            count += part;
-            other_count = None;
-            i += 1;
-        } else if words.get(i).is_some_and(|w| w == "-" || w == "to")
-            && let Some((high, _)) = words.get(i + 1).and_then(|w| number(w))
-        {
-            count = f64::midpoint(count, high);
-            i += 2;
+    while reader.at < all.len() {
+        match reader.number_at(reader.at) {
+            Some(number) => amounts.extend(reader.amount(number)),
+            None => reader.at += 1,
         }
-        while words
-            .get(i)
-            .is_some_and(|w| matches!(w.as_str(), "heaped" | "level" | "full" | "small" | "large" | "big"))
-        {
-            i += 1;
-        }
-        let word = words.get(i).map(|w| plain(w)).unwrap_or_default();
-        let piece = found.and_then(|(_, ing)| {
-            let piece =
-                ing.pieces.keys().find(|p| plain(p) == word || (word.is_empty() && ing.pieces.len() == 1));
-            let alone = || {
-                let unitless = unit_of(&word, cups).is_none()
-                    && larder
-                        .named(&words[i..].join(" "))
-                        .is_some_and(|(k, _)| Some(k) == found.map(|f| f.0));
-                let first = plain(&ing.name).starts_with(&word)
-                    || ing.aliases.iter().any(|a| plain(a).starts_with(&word));
-                (unitless && first && ing.pieces.len() == 1).then(|| ing.pieces.keys().next()).flatten()
-            };
-            piece.or_else(alone).cloned()
-        });
-        let unit = unit_of(&word, cups).or_else(|| piece.map(Known::Piece));
-        amounts.push(Amount { count, other_count, unit_word: word, unit });
     }
-    let small = all.to_lowercase();
-    if amounts.is_empty() && small.split(' ').any(|w| plain(w) == "pinch") {
-        amounts.push(Amount {
-            count: 1.0,
-            other_count: None,
-            unit_word: "pinch".into(),
-            unit: Some(Known::Pinch),
-        });
+    if let Some(first) = amounts.first_mut() {
+        first.joined = Joined::Alone;
+    }
+    if amounts.is_empty() && named.split(' ').any(|w| plain(w) == "pinch") {
+        let (joined, unit) = (Joined::Alone, Some(Known::Pinch));
+        amounts.push(Amount { joined, count: 1.0, other_count: None, unit_word: "pinch".into(), unit });
     }
     ReadLine {
-        text: text.chars().take(LONGEST).collect(),
         amounts,
-        state: found.and_then(|(_, ing)| state_of(&small, ing)),
+        state: found.and_then(|(_, ing)| state_of(&named, ing)),
         ingredient: found.map(|(key, _)| key.to_owned()),
-        named: all,
-        heaped: small.contains("heaped"),
+        heaped: named.contains("heaped"),
+        named,
+        text,
     }
 }
 
 impl ReadLine {
+    /// The mass of the amount at `i`, read as `count`, with what is joined to it; none if a unit or the ingredient is not
+    /// known.
+    #[must_use]
+    pub fn joined_mass(&self, i: usize, count: f64, larder: &Larder) -> Option<Spread> {
+        let joined = self.amounts[i + 1..].iter().take_while(|a| a.joined != Joined::Alone);
+        joined.fold(self.mass(&self.amounts[i], count, larder), |whole, a| {
+            let (whole, part) = (whole?, self.mass(a, a.count, larder)?);
+            Some(if a.joined == Joined::Less { whole.and(part.times(-1.0)) } else { whole.and(part) })
+        })
+    }
+
     /// The mass of an amount of this line, if unit and ingredient are known.
     #[must_use]
     pub fn mass(&self, amount: &Amount, count: f64, larder: &Larder) -> Option<Spread> {

@@ -22,12 +22,13 @@ mod draft;
 mod line;
 mod raw;
 mod text;
+mod token;
 mod told;
 
 pub use bare::{LONGEST, bare};
 pub use doubt::{Doubt, DoubtKind, Way, doubts_of_lines, doubts_of_method, likely_g};
 pub use draft::{Draft, DraftLine, KnownShares, Settled, draft};
-pub use line::{Amount, CupSizes, Known, ReadLine, read_line};
+pub use line::{Amount, CupSizes, Joined, Known, ReadLine, read_line};
 pub use raw::{MOST_LINES, Raw, RawStep, ReadPart, TakenFor};
 pub use text::{MOST_LETTERS, MOST_TEXT_LINES, take_apart, too_long};
 pub use told::{Yield, minutes_in, yield_of};

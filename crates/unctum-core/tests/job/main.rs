@@ -11,6 +11,7 @@ mod catalogue;
 mod courses;
 mod craft;
 mod days;
+mod doses;
 mod effects;
 mod every_method;
 mod faults;

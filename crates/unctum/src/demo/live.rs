@@ -1,6 +1,7 @@
 //! What stands on the hob of the Lantern Steps while somebody looks: a syrup that is on its way.
 
 use unctum_core::batch::{BatchEvent, StartAsk, set_up};
+use unctum_core::formula::Size;
 use unctum_core::kitchen::Flame;
 use unctum_store::{Following, Result, Store, StoreError, batch, kitchen};
 
@@ -10,6 +11,8 @@ use crate::catalogue::Catalogue;
 const LIT_MS: i64 = 4 * 60_000;
 /// Making ready took so long before that, ms.
 const READY_MS: i64 = 6 * 60_000;
+/// How much of its cashews is made, g.
+const CASHEW_G: f64 = 400.0;
 
 /// Puts a syrup on, as it stands at `now_ms`. Returns the number of its batch.
 ///
@@ -25,6 +28,7 @@ pub fn put_on(store: &Store, now_ms: i64) -> Result<i32> {
             pan_id: kitchen.pans.first().and_then(|p| p.id),
             ring_id: kitchen.rings.first().and_then(|r| r.id),
             thermometer_id: kitchen.thermometers.first().and_then(|t| t.id),
+            size: Some(Size::Ingredient { ingredient: "cashew".into(), amount_g: CASHEW_G }),
             ..StartAsk::default()
         };
         let sweet = catalogue.sweet("cashew-sheet")?;

@@ -64,15 +64,20 @@ fn a_copy_a_day_is_made_and_thinned_out() {
 #[test]
 fn a_copy_is_looked_through_before_it_takes_the_notebooks_place() {
     let server = full();
-    let path = server.folder.path().join("notebook.db");
-    let copy = server.folder.path().join("copy.db");
+    let (path, copy) = (server.folder.path().join("mine.db"), server.folder.path().join("copy.db"));
     server.store().copy_to(&copy).expect("copied");
     let whole =
         |path: &std::path::Path| Store::open(path).expect("opens").read(take_out).expect("everything");
-    let before = whole(&path);
+    let before = whole(&copy);
     server.ok("/api/v1/batches", &json!({"charge":{"sucrose_g":300,"water_g":150},"stage":"one-string"}));
+    server.store().copy_to(&path).expect("copied");
     let since = whole(&path);
     assert_ne!(before, since);
+    // Nor does anything happen while somebody has it open.
+    let open = Store::open(&path).expect("opens");
+    assert!(copies::restore(&copy, &path).is_err());
+    assert_eq!(whole(&path), since);
+    drop(open);
     // A spoilt copy changes nothing.
     let spoilt = server.folder.path().join("spoilt.db");
     let mut bytes = std::fs::read(&copy).expect("read");

@@ -16,6 +16,7 @@ mod notebook;
 mod orders;
 mod questions;
 mod second_half;
+mod spellings;
 mod starts;
 mod sweets;
 mod whole_stove;

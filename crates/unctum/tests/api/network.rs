@@ -10,14 +10,14 @@ use unctum::door::{Peer, Way};
 use crate::common::Server;
 
 /// Somebody on the network, at this port of the door.
-fn phone(server: &Server, port: u16) -> SocketAddr {
+pub fn phone(server: &Server, port: u16) -> SocketAddr {
     let ip = format!("10.77.0.{}", port % 200 + 1).parse().expect("address");
     let app = server.client.rocket().state::<App>().expect("app");
     app.door.know(port, Peer { ip, way: Way::Network });
     SocketAddr::new("127.0.0.1".parse().expect("address"), port)
 }
 
-fn own_address() -> String {
+pub fn own_address() -> String {
     let own = unctum::door::machine_addresses();
     own.iter().find(|ip| ip.is_ipv4() && !ip.is_loopback()).or(own.first()).expect("an address").to_string()
 }

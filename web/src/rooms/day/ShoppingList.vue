@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { grams, gramUnit, number } from '@/units/format'
+import { dose, gramUnit, number } from '@/units/format'
 import { lasts } from './clockWords'
 import PriceRow from './PriceRow.vue'
 
@@ -90,15 +90,15 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
             <strong class="figures">
               <template v-if="l.buy_g < 0.5">there</template>
               <template v-else-if="l.packs"
-                >{{ l.packs }} × {{ grams(l.buy_g / l.packs) }} {{ gramUnit() }}</template
+                >{{ l.packs }} × {{ dose(l.buy_g / l.packs) }} {{ gramUnit() }}</template
               >
-              <template v-else>{{ grams(l.buy_g) }} {{ gramUnit() }}</template>
+              <template v-else>{{ dose(l.buy_g) }} {{ gramUnit() }}</template>
             </strong>
             <span class="small soft figures">
-              {{ grams(l.needed_g) }} {{ gramUnit() }} needed<template v-if="l.have_g > 0"
-                >, {{ grams(l.have_g) }} there</template
+              {{ dose(l.needed_g) }} {{ gramUnit() }} needed<template v-if="l.have_g > 0"
+                >, {{ dose(l.have_g) }} there</template
               ><template v-if="l.not_eaten_g > 0.5"
-                >, {{ grams(l.not_eaten_g) }} to fry and grease</template
+                >, {{ dose(l.not_eaten_g) }} to fry and grease</template
               >
             </span>
             <span class="figures cost">{{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { gramUnit, grams } from '@/units/format'
+import { dose, gramUnit } from '@/units/format'
 
 /** What goes in by parts: how much is left of each, and a key for every part that went in. */
 const props = defineProps<{ takes: readonly Api<'SheetTake'>[]; put_in: readonly Api<'PutIn'>[] }>()
@@ -19,15 +19,15 @@ const rows = computed(() =>
   <ul v-if="rows.length" class="parts" aria-label="Put in by parts">
     <li v-for="r in rows" :key="r.ingredient">
       <span
-        ><strong>{{ grams(r.left_g) }} {{ gramUnit() }}</strong> {{ r.name.toLowerCase() }} left of
-        {{ grams(r.whole_g) }} {{ gramUnit() }}</span
+        ><strong>{{ dose(r.left_g) }} {{ gramUnit() }}</strong> {{ r.name.toLowerCase() }} left of
+        {{ dose(r.whole_g) }} {{ gramUnit() }}</span
       >
       <span class="bar" aria-hidden="true"
         ><span :style="{ width: `${(100 * r.amount_g) / r.whole_g}%` }"></span
       ></span>
       <span v-if="r.left_g > 0.5" class="keys">
         <button type="button" class="key" @click="$emit('put', r.ingredient, r.part_g)">
-          A quarter is in ({{ grams(r.part_g) }} {{ gramUnit() }})
+          A quarter is in ({{ dose(r.part_g) }} {{ gramUnit() }})
         </button>
         <button type="button" class="key" @click="$emit('put', r.ingredient, r.left_g)">
           All of it is in

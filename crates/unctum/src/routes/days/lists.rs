@@ -7,6 +7,7 @@ use rocket::serde::json::Json;
 use rocket::tokio::task::spawn_blocking;
 use rocket::{State, get, post};
 use serde::Serialize;
+use unctum_core::food::measure::dose_words;
 use unctum_core::order::{DayQuestion, KitchenDays, Pantry, Shopping, hands, lay_out, shopping};
 use unctum_store::paper;
 
@@ -94,14 +95,14 @@ pub async fn shopping_text(app: &State<App>, id: i32) -> Answer<(ContentType, St
     let list = listed(app, kept(app, id).await?, Some(id)).await?;
     let line = |l: &unctum_core::order::ShoppingLine| match l.packs {
         Some(packs) => format!(
-            "{}: {packs} × {:.0} g ({:.0} g missing)",
+            "{}: {packs} × {} ({} missing)",
             l.name,
-            l.buy_g / f64::from(packs.max(1)),
-            l.missing_g
+            dose_words(l.buy_g / f64::from(packs.max(1))),
+            dose_words(l.missing_g)
         ),
-        None => format!("{}: {:.0} g", l.name, l.buy_g),
+        None => format!("{}: {}", l.name, dose_words(l.buy_g)),
     };
-    let bought = list.lines.iter().filter(|l| l.buy_g > 0.5).map(line);
+    let bought = list.lines.iter().filter(|l| l.buy_g > 0.0).map(line);
     Ok((ContentType::Plain, bought.collect::<Vec<_>>().join("\n") + "\n"))
 }
 

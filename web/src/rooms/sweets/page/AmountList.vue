@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { grams, gramUnit } from '@/units/format'
+import { dose, gramUnit } from '@/units/format'
 import { measured, measuredRange } from '@/units/measures'
 import { PURPOSES, roundingWords } from '@/rooms/sweets/words'
 
@@ -32,13 +32,13 @@ const off = computed(() => roundingWords(props.formula, props.cups))
             {{ line.name }}
             <span v-if="split(line)" class="uses small soft">
               <template v-for="(use, i) in line.uses" :key="i"
-                ><template v-if="i">; </template>{{ grams(use.weigh_g) }}
+                ><template v-if="i">; </template>{{ dose(use.weigh_g) }}
                 {{ PURPOSES[use.purpose] || use.title.toLowerCase() }}</template
               >
             </span>
           </th>
           <td class="figures mass">
-            {{ grams(line.weigh_g) }}<span class="unit">&#8239;{{ gramUnit() }}</span>
+            {{ dose(line.weigh_g) }}<span class="unit">&#8239;{{ gramUnit() }}</span>
           </td>
           <td v-if="cups" class="hers">
             <template v-if="line.measured">

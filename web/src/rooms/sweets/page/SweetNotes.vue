@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { grams, gramUnit, partsOf, percent } from '@/units/format'
+import { dose, grams, gramUnit, partsOf, percent } from '@/units/format'
 import { DIETS, keeps, span } from '@/rooms/sweets/words'
 
 /** What stands ready before, what can be made beforehand, what leaves, who can eat it, what goes wrong. */
@@ -52,7 +52,7 @@ const keeping = computed(() => {
             >made from
             {{
               c.from
-                .map((l) => `${grams(l.weigh_g)} ${gramUnit()} ${l.name.toLowerCase()}`)
+                .map((l) => `${dose(l.weigh_g)} ${gramUnit()} ${l.name.toLowerCase()}`)
                 .join(', ')
             }}; begin {{ span(c.lead_min) }} before</span
           >
