@@ -12,6 +12,7 @@
 //! * [`kitchen`]: rings, pans, instruments, cups and the room, as the cook set them up.
 //! * [`pan`]: what heat does to a syrup, to milk or to a paste in a pan, and what goes on after the heat is off.
 //! * [`calibrate`]: a few minutes with water that make a kitchen known.
+//! * [`find`]: a thing found by whatever it is called, in any script and spelling.
 //! * [`food`]: ingredients as mixtures, and what a cup of them weighs.
 //! * [`set`]: what becomes of a mass once it is poured: firmness, cooling, pieces. [`soak`]: hot fat and
 //!   syrup. [`milk`]: chhena. [`keep`]: how long a sweet keeps.
@@ -60,6 +61,7 @@ pub mod course;
 pub mod day;
 pub mod error;
 pub mod estimate;
+pub mod find;
 pub mod food;
 pub mod formula;
 pub mod intake;

@@ -6,8 +6,9 @@ use std::path::{Path, PathBuf};
 use unctum_house::{House, circles};
 
 /// Rooms of the core from the ground up. A room may lean on rooms named before it, on none after.
-const FLOORS: [&str; 26] = [
+const FLOORS: [&str; 27] = [
     "error",
+    "find",
     "numeric",
     "water",
     "syrup",

@@ -3,6 +3,7 @@
 use diesel::dsl::{count_star, sum};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
+use unctum_core::food::Larder;
 use unctum_core::process::Sweet;
 use unctum_core::shelf::Card;
 
@@ -61,7 +62,7 @@ fn row(card: &Card, version: i32, now_ms: i64) -> Result<Row> {
     Ok(Row {
         version,
         card_json: written(card)?,
-        search_words: card.search.clone(),
+        search_words: card.names_said(),
         changed_ms: now_ms,
         removed_ms: None,
     })
@@ -202,19 +203,19 @@ pub fn stamp(c: &mut SqliteConnection) -> Result<Stamp> {
 
 /// The cards of all own sweets, by name. One that cannot be read is left out: `check` names it.
 ///
+/// `larder` says what else the things in them are called.
+///
 /// # Errors
 /// Those of the database.
-pub fn cards(c: &mut SqliteConnection) -> Result<Vec<Card>> {
-    let rows: Vec<(i32, String, String)> = sweet::table
-        .filter(sweet::removed_ms.is_null())
-        .select((sweet::id, sweet::card_json, sweet::search_words))
-        .load(c)?;
+pub fn cards(c: &mut SqliteConnection, larder: &Larder) -> Result<Vec<Card>> {
+    let rows: Vec<(i32, String)> =
+        sweet::table.filter(sweet::removed_ms.is_null()).select((sweet::id, sweet::card_json)).load(c)?;
     let mut cards = rows
         .into_iter()
-        .filter_map(|(id, json, words)| {
+        .filter_map(|(id, json)| {
             let mut card: Card = read(&json).ok()?;
             card.key = key_of(id);
-            Some(card.searched_by(words))
+            Some(card.heard_by(larder))
         })
         .collect::<Vec<Card>>();
     cards.sort_by(|a, b| (a.name.to_lowercase(), &a.key).cmp(&(b.name.to_lowercase(), &b.key)));

@@ -43,8 +43,8 @@ impl OwnShelf {
     ///
     /// # Errors
     /// Those of the database.
-    pub fn cards(&self, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
-        self.0.at(stamp(c)?, || cards(c))
+    pub fn cards(&self, catalogue: &Catalogue, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
+        self.0.at(stamp(c)?, || cards(c, &catalogue.larder))
     }
 }
 

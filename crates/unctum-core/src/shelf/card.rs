@@ -4,7 +4,8 @@ use serde::{Deserialize, Serialize};
 
 use crate::course::Tools;
 use crate::error::Result;
-use crate::food::{Diet, plain};
+use crate::find::{Sound, best};
+use crate::food::{Diet, Larder};
 use crate::formula::Written;
 use crate::process::{Book, Family, Sweet};
 
@@ -48,20 +49,23 @@ pub struct Card {
     pub makes: Option<String>,
     /// Whether it is the cook's own.
     pub own: bool,
-    /// Everything that a search looks through, in plain small letters.
+    /// Everything it can be called, as it sounds, with how much each counts.
     #[serde(skip)]
-    pub search: String,
-    #[serde(skip)]
-    plain_name: String,
-    #[serde(skip)]
-    plain_aliases: String,
+    heard: Vec<(Sound, f64)>,
 }
+
+/// How much it counts that something is its name, another name of it, something in it, or a word here and a word there.
+const NAME: f64 = 1.0;
+const ALIAS: f64 = 0.99;
+const MAKES: f64 = 0.9;
+const ALL_TOGETHER: f64 = 0.86;
+const INGREDIENT: f64 = 0.75;
 
 /// What a cook looks for; what is left out does not matter.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Wanted {
-    /// Words: name, alias or ingredient, as [`plain`] writes them.
-    pub words: String,
+    /// What was typed: name, other name or ingredient, in any script and spelling.
+    pub words: Sound,
     /// Family.
     pub family: Option<Family>,
     /// Key of an ingredient that is in it.
@@ -100,12 +104,8 @@ impl Card {
             instrument_free: false,
             makes: sweet.makes.clone(),
             own,
-            search: String::new(),
-            plain_name: String::new(),
-            plain_aliases: String::new(),
+            heard: Vec::new(),
         };
-        let mut words = vec![sweet.name.as_str()];
-        words.extend(sweet.aliases.iter().map(String::as_str));
         for (i, method) in sweet.methods.iter().enumerate() {
             let times = Written::of(method.clone(), book)?.so_often(1.0, book)?.plan(tools, book)?.times;
             if i == 0 {
@@ -119,45 +119,53 @@ impl Card {
             card.diet = card.diet.max(diet);
             for entry in method.steps.iter().flat_map(|s| &s.inputs) {
                 card.ingredients.push(entry.ingredient.clone());
-                words.push(&book.larder.get(&entry.ingredient)?.name);
             }
         }
         card.ingredients.sort();
         card.ingredients.dedup();
         card.allergens.sort();
         card.allergens.dedup();
-        words.sort_unstable();
-        words.dedup();
-        let search = plain(&words.join(" · "));
-        Ok(card.searched_by(search))
+        Ok(card.heard_by(book.larder))
     }
 
-    /// The card made ready to be searched by `search`, words as [`plain`] writes them.
+    /// The card made ready to be found, by its own names and those of what is in it.
     #[must_use]
-    pub fn searched_by(mut self, search: String) -> Self {
-        self.search = search;
-        self.plain_name = plain(&self.name);
-        self.plain_aliases = plain(&self.aliases.join(" · "));
+    pub fn heard_by(mut self, larder: &Larder) -> Self {
+        let inside = self.ingredients.iter().filter_map(|key| larder.get(key).ok());
+        let inside: Vec<&String> = inside.flat_map(|i| std::iter::once(&i.name).chain(&i.aliases)).collect();
+        let made = self.makes.iter().filter_map(|key| larder.get(key).ok());
+        let made = made.flat_map(|i| std::iter::once(&i.name).chain(&i.aliases));
+        let mut heard = vec![(Sound::of(&self.name), NAME)];
+        heard.extend(self.aliases.iter().map(|a| (Sound::of(a), ALIAS)));
+        heard.extend(made.map(|name| (Sound::of(name), MAKES)));
+        heard.extend(inside.iter().map(|name| (Sound::of(name), INGREDIENT)));
+        let own = std::iter::once(&self.name).chain(&self.aliases);
+        let all: Vec<&str> = own.chain(inside.iter().copied()).map(String::as_str).collect();
+        heard.push((Sound::of(&all.join(" ")), ALL_TOGETHER));
+        self.heard = heard;
         self
     }
 
-    /// How well it answers: 0 best; none if it does not.
+    /// Its names in one line, for who looks through the file by other means.
     #[must_use]
-    pub fn answers(&self, wanted: &Wanted) -> Option<u8> {
-        let fits = wanted.words.split_whitespace().all(|w| self.search.contains(w))
-            && wanted.family.is_none_or(|f| f == self.family)
+    pub fn names_said(&self) -> String {
+        std::iter::once(&self.name).chain(&self.aliases).map(String::as_str).collect::<Vec<_>>().join(" · ")
+    }
+
+    /// How well it answers, 0–1; none if it does not. Where no words are asked for, everything that fits answers alike.
+    #[must_use]
+    pub fn answers(&self, wanted: &Wanted) -> Option<f64> {
+        let fits = wanted.family.is_none_or(|f| f == self.family)
             && wanted.ingredient.as_ref().is_none_or(|i| self.ingredients.contains(i))
             && wanted.without.iter().all(|a| !self.allergens.contains(a))
             && wanted.max_total_min.is_none_or(|most| self.quickest_min <= most)
             && (!wanted.instrument_free || self.instrument_free)
             && (!wanted.beginner || self.easiest == 1);
-        if !fits {
-            return None;
+        if !fits || wanted.words.is_silent() {
+            return fits.then_some(NAME);
         }
-        Some(match () {
-            () if self.plain_name.contains(&wanted.words) => 0,
-            () if self.plain_aliases.contains(&wanted.words) => 1,
-            () => 2,
-        })
+        best(&wanted.words, self.heard.iter().map(|(sound, weight)| ((), sound, *weight)))
+            .first()
+            .map(|f| f.1)
     }
 }

@@ -34,6 +34,7 @@ mod pan_figures;
 mod reading;
 mod reference_tables;
 mod rescues;
+mod runs;
 mod search;
 mod set_figures;
 mod sights;

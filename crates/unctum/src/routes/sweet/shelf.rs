@@ -7,7 +7,8 @@ use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get};
 use serde::Serialize;
-use unctum_core::food::{Ingredient, plain};
+use unctum_core::find::Sound;
+use unctum_core::food::{Ingredient, Larder};
 use unctum_core::process::{Family, Line, Sweet};
 use unctum_core::shelf::{Card, Wanted};
 use unctum_core::variation::{Offer, offers};
@@ -45,7 +46,7 @@ pub struct Search {
 }
 
 impl Search {
-    fn wanted(self) -> Answer<(Wanted, bool)> {
+    fn wanted(self, larder: &Larder) -> Answer<(Wanted, bool)> {
         let family: Option<Family> = self
             .family
             .filter(|f| !f.is_empty())
@@ -61,11 +62,23 @@ impl Search {
             })?;
         let words: String = self.q.unwrap_or_default().chars().take(200).collect();
         let without = self.without.unwrap_or_default();
+        let without: Vec<String> =
+            without.split(',').map(|a| a.trim().to_owned()).filter(|a| !a.is_empty()).collect();
+        // A sweet that is taken to be without something has to be without it.
+        let known = |a: &String| larder.0.values().any(|i| i.allergens.contains(a));
+        if let Some(unknown) = without.iter().find(|a| !known(a)) {
+            return Err(Problem::new(
+                Status::UnprocessableEntity,
+                "unknown-name",
+                "That cannot be",
+                format!("“{unknown}” is no allergen that is known here. Choose one from the list."),
+            ));
+        }
         let wanted = Wanted {
-            words: plain(&words),
+            words: Sound::of(&words),
             family,
             ingredient: self.ingredient.filter(|i| !i.is_empty()),
-            without: without.split(',').map(|a| a.trim().to_owned()).filter(|a| !a.is_empty()).collect(),
+            without,
             max_total_min: self.max_min.filter(|m| m.is_finite()),
             instrument_free: self.instrument_free.unwrap_or(false),
             beginner: self.beginner.unwrap_or(false),
@@ -108,23 +121,24 @@ pub struct MethodExtra {
 /// Sweets of the catalogue and of the cook.
 ///
 /// # Errors
-/// 422 for an unknown family.
+/// 422 for an unknown family or allergen.
 #[utoipa::path(context_path = "/api/v1", tag = "sweet", params(Search),
     responses((status = 200, body = Shelf), (status = 422, body = Problem)))]
 #[get("/sweets?<search..>")]
 pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
-    let (wanted, own_only) = search.wanted()?;
+    let (wanted, own_only) = search.wanted(&app.catalogue.larder)?;
     let (shelf, ours) = (Arc::clone(&app.own_shelf), Arc::clone(&app.catalogue_shelf));
     let catalogue = Arc::clone(&app.catalogue);
-    let (own, shipped) = app.read(move |c| Ok((shelf.cards(c)?, ours.cards(&catalogue, c)?))).await?;
-    let mut found: Vec<(u8, &Card)> = if own_only {
+    let (own, shipped) =
+        app.read(move |c| Ok((shelf.cards(&catalogue, c)?, ours.cards(&catalogue, c)?))).await?;
+    let mut found: Vec<(f64, &Card)> = if own_only {
         Vec::new()
     } else {
         shipped.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect()
     };
-    found.sort_by(|a, b| (a.0, &a.1.name).cmp(&(b.0, &b.1.name)));
-    let mut mine: Vec<(u8, &Card)> = own.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect();
-    mine.sort_by_key(|(rank, _)| *rank);
+    found.sort_by(|a, b| b.0.total_cmp(&a.0).then_with(|| a.1.name.cmp(&b.1.name)));
+    let mut mine: Vec<(f64, &Card)> = own.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect();
+    mine.sort_by(|a, b| b.0.total_cmp(&a.0));
     let total = found.len() + mine.len();
     let cards = found.into_iter().chain(mine.into_iter().take(MOST)).map(|(_, card)| card.clone()).collect();
     Ok(Json(Shelf { total, cards }))
