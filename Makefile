@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
+.PHONY: runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -63,6 +63,11 @@ test-web: modules
 test-e2e: checked modules
 	@scripts/tools browser
 	cd e2e && $(NPM) run -s test
+
+# Every method cooked as strangers cook it: three sizes, three kitchens, three cooks; hours. RUN="words" cooks those whose
+# name holds them, SHOW=1 says what is pressed.
+runs:
+	cargo test --release -p unctum-core --config scripts/test-profile.toml --test job -- --ignored --nocapture all_runs
 
 # Figures for docs/performance.md: the core, the server, the bench's redraw.
 bench: build modules

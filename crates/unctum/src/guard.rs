@@ -88,7 +88,7 @@ fn is_normal_part(part: &str) -> bool {
         let byte = digits.and_then(|d| u8::from_str_radix(d, 16).ok());
         byte.is_some_and(|b| {
             let unreserved = b.is_ascii_alphanumeric() || b"-._~".contains(&b);
-            !(unreserved || b.is_ascii_control() || b"/\\".contains(&b)) && !told.contains('\\')
+            !(unreserved || b.is_ascii_control() || b"/\\".contains(&b) || told.contains('\\'))
         })
     };
     !matches!(part, "" | "." | "..") && !plain.contains('\\') && encoded.all(needs_encoding)

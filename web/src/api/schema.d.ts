@@ -1763,7 +1763,7 @@ export interface paths {
         /**
          * Sweets of the catalogue and of the cook.
          * @description # Errors
-         *     422 for an unknown family.
+         *     422 for an unknown family or allergen.
          */
         get: operations["sweets"];
         put?: never;
@@ -2483,6 +2483,8 @@ export interface components {
             /** @enum {string} */
             kind: "that_is_it";
         } | {
+            /** @description At which flame: a low one where another would be off again at once. */
+            flame: components["schemas"]["Flame"];
             /**
              * Format: double
              * @description Seconds of heat.
@@ -5595,6 +5597,12 @@ export interface components {
              * @description Water its solids hold, g for each g of them.
              */
             holds_water_g_per_g?: number;
+            /**
+             * Format: double
+             * @description The most of it that a kilogram of a finished sweet should hold, g, where too much of it does harm; a careful figure,
+             *     local rules come first.
+             */
+            most_g_per_kg?: number | null;
             /** @description Plain name. */
             name: string;
             /** @description Things it is counted in: pod, clove, cube, egg. */

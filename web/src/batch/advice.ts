@@ -42,6 +42,7 @@ export function sayAdvice(
     : []
   const off = instruments.length ? ` Turn off at ${instruments.join(' or ')}.` : ''
   const look = weighs ? 'Weigh it, or pull a cooled drop.' : 'Pull a cooled drop.'
+  const tested = syrup?.last_test ? 'Not there yet.' : 'By the clock it is still too weak.'
   const say = (detail: string, headline = state.call.words): Said => ({
     headline,
     detail,
@@ -75,7 +76,10 @@ export function sayAdvice(
         syrup ? `The flame is off. By the clock it pulls ${aString(syrup.string_cm)}.` : '',
       )
     case 'back_on':
-      return say('Not there yet. Then off, and test again.', `Back on for ${about(advice.heat_s)}`)
+      return say(
+        `${tested} Then off, and test it.`,
+        `Back on ${advice.flame} for ${about(advice.heat_s)}`,
+      )
     case 'add_water':
       return say(
         `It went past ${stage}. Hot water, poured slowly down the side: it spits. Then back to the boil.`,

@@ -75,7 +75,7 @@ pub(super) fn button(
         Advice::HeatOn if !burns => {
             BatchEvent::Flame { flame: step.flame.filter(|f| *f != Flame::Off).unwrap_or(Flame::Medium) }
         }
-        Advice::BackOn { .. } if !burns => BatchEvent::Flame { flame: Flame::Medium },
+        Advice::BackOn { flame, .. } if !burns => BatchEvent::Flame { flame },
         Advice::Dissolve => BatchEvent::done(&step.key),
         _ if burns && boils => BatchEvent::Flame { flame: Flame::Off },
         _ => BatchEvent::done(&step.key),

@@ -2,14 +2,14 @@
 
 use crate::batch::boil::Boil;
 use crate::batch::test_said::NEAR_ENOUGH;
-use crate::batch::{Advice, BatchSetup, SyrupState, TestSaid};
-use crate::estimate::{Belief, Deed, Done, believe};
+use crate::batch::{Advice, BatchSetup, SeenReading, SyrupState, TestSaid};
+use crate::estimate::{Belief, Deed, Done, Seen, believe};
 use crate::formula::SyrupPlan;
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
 use crate::pan::PanModel;
 use crate::syrup::Against;
-use crate::syrup::string::string_cm;
+use crate::syrup::string::{solids_frac_of_string, string_cm};
 
 /// So long before the turn-off may come, s, the cook is asked to read: the first time, and after a look that found
 /// it not there yet.
@@ -18,17 +18,34 @@ const AGAIN_AHEAD_S: f64 = 30.0;
 /// It may come earlier than its 80 % interval says, by this share of the interval's nearer half: who first looked when
 /// nine pans in ten are still short of it would find the tenth past it.
 const EARLIER: f64 = 0.3;
-/// Heat is given for at least so long before the next test, s.
-const LEAST_HEAT_S: f64 = 20.0;
+/// What goes back on boils for at least so long before it is worth another test, s; so much longer for each test in a
+/// row that found it not there.
+const WORTH_A_TEST_S: f64 = 30.0;
+const EACH_FAILED_S: f64 = 15.0;
+/// What goes back on is not called off again for so long, s.
+const LEAST_ON_S: f64 = 30.0;
+/// A pan that was turned off stays off for at least so long, s: a drop has to cool.
+const LEAST_OFF_S: f64 = 30.0;
+/// A syrup that is to land weaker than this draws no string: it ends by its amounts and its time at the boil, by the
+/// scale, or by a finger that says it is sticky.
+const STRINGLESS_FRAC: f64 = 0.65;
+/// Weaker than this nothing but weight and boil tells one syrup from another: it boils for so long, s, to be one.
+const LEAST_BOIL_S: f64 = 60.0;
 /// Shortest and longest wait for the next test after one that failed, s: looks of one hand within half a minute tell
 /// no more than one.
 const RETEST_S: (f64, f64) = (30.0, 90.0);
+/// Shortest wait between two readings of an instrument, s.
+const READ_AGAIN_S: f64 = 15.0;
 /// So long after a test off the flame, s, what the hot pan carries on is tested again.
 const CARRIED_TEST_S: f64 = 20.0;
 /// So long after the heat went off, s, a pan has carried its syrup nearly as far as it will.
 const CARRIED_OUT_S: f64 = 60.0;
 /// A look so long before the heat went off, ms, is still of the pan that went off.
 const SAME_LOOK_MS: i64 = 20_000;
+/// A pan is dry, or burnt, beyond this strength.
+const DRY_FRAC: f64 = 0.96;
+/// What was seen of a pan that had to be dry says its water with this doubt, as a share.
+const SEEN_SD: f64 = 0.15;
 /// Water in a spoon, g.
 const TEASPOON_G: f64 = 5.0;
 const TABLESPOON_G: f64 = 15.0;
@@ -58,6 +75,8 @@ pub(crate) struct Watch {
     /// Whether the step at hand both dissolves and boils.
     pub boil_in_one: bool,
     pub last_test: Option<TestSaid>,
+    /// How many tests by hand in a row found it not there.
+    pub failed_in_row: u32,
 }
 
 impl Watch {
@@ -73,6 +92,7 @@ impl Watch {
             dissolved: false,
             boil_in_one: false,
             last_test: None,
+            failed_in_row: 0,
         }
     }
 
@@ -89,6 +109,9 @@ impl Watch {
 
     /// Notes a test. What an instrument sends by itself does not talk over what her own hand found.
     pub fn tested(&mut self, test: TestSaid, by_itself: bool) {
+        if test.reading.by_hand() {
+            self.failed_in_row = if test.against == Against::NotYet { self.failed_in_row + 1 } else { 0 };
+        }
         if !(by_itself && self.last_test.is_some_and(|t| t.reading.by_hand())) {
             self.last_test = Some(test);
         }
@@ -107,19 +130,73 @@ impl Watch {
         (self.last_ms - begun_ms) as f64 / 1000.0 - settled_s
     }
 
-    /// What is believed of the syrup now; none before the heat went on.
-    fn belief(&self, setup: &BatchSetup) -> Option<Belief> {
+    /// What is believed of the syrup now, and the heat its turn-off is reckoned for: the one that is on, or would be again.
+    /// None before the heat went on.
+    fn belief(&self, setup: &BatchSetup) -> Option<(Belief, Flame)> {
+        if self.flame != Flame::Off {
+            return Some((self.belief_under(setup, self.flame)?, self.flame));
+        }
+        let medium = self.belief_under(setup, Flame::Medium)?;
+        // What would be off again at once goes on low.
+        let short = |left: Spread| (0.0..LEAST_ON_S + HAND_S).contains(&(left.mid - medium.to_boil_s));
+        Some(match self.belief_under(setup, Flame::Low) {
+            Some(low) if medium.turn_off_in_s.is_some_and(short) && low.turn_off_in_s.is_some() => {
+                (low, Flame::Low)
+            }
+            _ => (medium, Flame::Medium),
+        })
+    }
+
+    fn belief_under(&self, setup: &BatchSetup, flame: Flame) -> Option<Belief> {
         let begun_ms = self.begun_ms?;
         let boil = self.boil.as_ref()?;
-        // The heat the turn-off is reckoned for: the one that is on, or would be again.
-        let flame = if self.flame == Flame::Off { Flame::Medium } else { self.flame };
-        Some(believe(&boil.asked(setup, &self.deeds, self.followed_to_s(begun_ms), flame)))
+        let now_s = self.followed_to_s(begun_ms);
+        let belief = believe(&boil.asked(setup, &self.deeds, now_s, flame));
+        // By the clock every pan that could be is dry: what somebody saw of it since is worth more than the clock.
+        let dry = belief.strength.low >= DRY_FRAC;
+        let seen = dry.then(|| self.seen_last(boil)).flatten();
+        Some(seen.map_or(belief, |(at, water_g)| {
+            let at_s = self.deeds[at].at_s;
+            let lit = self.deeds[..at].iter().rev().find_map(|d| match d.deed {
+                Deed::Flame(share) => Some(share),
+                _ => None,
+            });
+            let lit = lit.unwrap_or(0.0);
+            let since = self.deeds[at..].iter().map(|d| Done { at_s: d.at_s - at_s, ..*d });
+            let deeds: Vec<Done> =
+                std::iter::once(Done { at_s: 0.0, deed: Deed::Flame(lit) }).chain(since).collect();
+            let hot_c = boil.model.boil_c(water_g);
+            let start_c = if lit > 0.0 { hot_c - 1.0 } else { f64::midpoint(hot_c, setup.air.room_c) };
+            let mut anew = boil.asked(setup, &deeds, now_s - at_s, flame);
+            (anew.first_water_g, anew.start_c) = (water_g, start_c);
+            anew.doubts.water_sd_g = anew.doubts.water_sd_g.max(SEEN_SD * water_g);
+            believe(&anew)
+        }))
+    }
+
+    /// The last that was seen of it, and how much water that says is in it, g; none where it says that it is dry too.
+    fn seen_last(&self, boil: &Boil) -> Option<(usize, f64)> {
+        let solids_g = boil.plan.charge.solids_g();
+        let water_g = |seen: &Seen| match *seen {
+            Seen::Weight { contents_g } => Some(contents_g - solids_g),
+            Seen::Strength { solids_frac, .. } => Some(boil.model.water_at(solids_frac)),
+            Seen::Between { low_frac, high_frac } => {
+                Some(boil.model.water_at(f64::midpoint(low_frac, high_frac)))
+            }
+            Seen::String { length_cm } => Some(boil.model.water_at(solids_frac_of_string(length_cm))),
+            _ => None,
+        };
+        let (at, water_g) = self.deeds.iter().enumerate().rev().find_map(|(i, d)| match &d.deed {
+            Deed::Seen(seen) => Some((i, water_g(seen)?)),
+            _ => None,
+        })?;
+        (water_g > boil.model.water_at(DRY_FRAC)).then_some((at, water_g))
     }
 }
 
 /// The syrup's state and the advice that follows; none before the heat went on.
 pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupState, Advice)> {
-    let belief = watch.belief(setup)?;
+    let (belief, flame) = watch.belief(setup)?;
     let Boil { model, plan } = watch.boil.as_ref()?;
     let off = watch.flame == Flame::Off;
     let shown = |true_c: f64| setup.thermometer.as_ref().map_or(true_c, |t| t.shows_c(true_c));
@@ -148,7 +225,7 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
         surprise: belief.doubtful,
         last_test: watch.last_test,
     };
-    let advice = advise(setup, watch, (model, plan), &state, &belief);
+    let advice = advise(setup, watch, (model, plan), &state, (&belief, flame));
     Some((state, advice))
 }
 
@@ -157,7 +234,7 @@ fn advise(
     watch: &Watch,
     (model, plan): (&PanModel, &SyrupPlan),
     state: &SyrupState,
-    belief: &Belief,
+    (belief, flame): (&Belief, Flame),
 ) -> Advice {
     let band = setup.ladder.of(plan.stage);
     let high_frac = band.high_frac.max(plan.target_solids_frac + NEAR_ENOUGH);
@@ -171,14 +248,42 @@ fn advise(
     let failed_before = |t: &TestSaid| {
         t.against == Against::NotYet && t.at_ms < watch.flame_set_ms.unwrap_or(t.at_ms) - SAME_LOOK_MS
     };
+    let stringless = plan.target_solids_frac < STRINGLESS_FRAC;
+    // What draws no string is not judged by one; nor is what has not boiled yet.
+    let tells = |t: &TestSaid| {
+        !stringless || (matches!(t.reading, SeenReading::Seen { .. }) && (off || state.boiling))
+    };
     let test = watch.last_test.filter(|t| !(off && failed_before(t)));
-    let hand = test.filter(|t| t.reading.by_hand()).map(|t| t.against);
+    let hand = test.filter(|t| t.reading.by_hand() && tells(t)).map(|t| t.against);
     let called = belief.turn_off_in_s.is_some_and(|left| left.mid <= HAND_S);
-    let at_aim = called || state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
+    let boils = state.boiling && (!stringless || belief.boiled_s >= LEAST_BOIL_S);
+    // What failed before it went back on is worth no test until more of it has boiled off.
+    let rounds_s = WORTH_A_TEST_S + EACH_FAILED_S * f64::from(watch.failed_in_row.saturating_sub(1));
+    let back_again = watch.last_test.is_some_and(|t| {
+        t.reading.by_hand()
+            && t.against == Against::NotYet
+            && watch.flame_set_ms.is_some_and(|set| t.at_ms <= set)
+    });
+    let lit = watch.deeds.iter().filter(|d| matches!(d.deed, Deed::Flame(share) if share > 0.0)).count();
+    let on_again = lit > 1 && watch.flame_was == Flame::Off && watch.since_set_s() < LEAST_ON_S;
+    let far_past = state.landing_frac > high_frac;
+    let round_over = (!back_again || belief.boiled_s >= rounds_s) && (!on_again || far_past);
+    let landed = state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
+    let at_aim = boils && round_over && (called || landed);
     if off {
+        let failed = hand == Some(Against::NotYet);
         let heat_s = || belief.turn_off_in_s.map_or(0.0, |t| t.mid);
-        let back_on = |heat_s: f64| Advice::BackOn { heat_s: heat_s.max(LEAST_HEAT_S) };
+        let back_on = |heat_s: f64| match LEAST_OFF_S - watch.since_set_s() {
+            more_s if more_s > 0.0 => Advice::CarriesOn { more_s },
+            _ => {
+                let least_s = if failed { belief.to_boil_s + rounds_s } else { LEAST_ON_S };
+                Advice::BackOn { heat_s: heat_s.max(least_s), flame }
+            }
+        };
         return match (test, hand) {
+            (_, None) if stringless && state.landing_frac >= low_frac && !setup.has_scale() => {
+                Advice::ThatIsIt
+            }
             (_, Some(Against::There)) => Advice::ThatIsIt,
             (_, Some(Against::Past)) => add_water.unwrap_or(Advice::Test),
             // What the hand found too weak goes back on, unless the hot pan still carries it there.
@@ -200,17 +305,27 @@ fn advise(
         };
     }
     // Undissolved sugar pulls no string: until the turn-off may truly come the stirring goes before it.
-    let comes_soon = at_aim || state.turn_off_in_s.is_some_and(|left| left.low <= READ_AHEAD_S);
+    let soon = |left: Spread| left.low <= READ_AHEAD_S;
+    let reads = round_over && (!stringless || (state.boiling && setup.has_scale()));
+    let comes_soon = at_aim || (reads && state.turn_off_in_s.is_some_and(soon));
     if !state.dissolved && !comes_soon {
         return Advice::Dissolve;
     }
-    let near = comes_soon || state.turn_off_in_s.is_some_and(|left| read_in_s(left, false) <= 0.0);
+    let near = reads && (comes_soon || state.turn_off_in_s.is_some_and(|left| read_in_s(left, false) <= 0.0));
+    // What she found just now stands: by hand for half a minute, by an instrument for less.
+    if let Some(t) = test.filter(|t| t.against == Against::NotYet && !at_aim) {
+        let stands_s = if hand.is_some() { RETEST_S.0 } else { READ_AGAIN_S };
+        let more_s = stands_s - (watch.last_ms - t.at_ms) as f64 / 1000.0;
+        if more_s > 0.0 {
+            return Advice::NotYet { more_s };
+        }
+    }
     match hand {
         Some(Against::There) => return Advice::TurnOffNow,
         Some(Against::Past) => return add_water.unwrap_or(Advice::TurnOffNow),
         _ => {}
     }
-    if now_frac > high_frac {
+    if now_frac > high_frac && boils && round_over {
         return match (test, hand) {
             (Some(t), None) if t.against == Against::Past => add_water.unwrap_or(Advice::TurnOffNow),
             _ => Advice::LookNow,

@@ -3,6 +3,7 @@
 use serde::Serialize;
 
 use crate::batch::TestSaid;
+use crate::kitchen::Flame;
 use crate::numeric::Spread;
 use crate::syrup::StageKey;
 
@@ -62,6 +63,8 @@ pub enum Advice {
     BackOn {
         /// Seconds of heat.
         heat_s: f64,
+        /// At which flame: a low one where another would be off again at once.
+        flame: Flame,
     },
     /// Too far: pour in this much water.
     AddWater {

@@ -20,6 +20,9 @@ pub(super) struct Ahead {
     pub contents_g: f64,
     pub liquid_c: f64,
     pub boiling: bool,
+    pub boiled_s: f64,
+    /// How long under this heat until it boils, s; 0 where it does.
+    pub to_boil_s: f64,
     pub power: f64,
     pub target_water_g: f64,
     pub turn_off_water_g: f64,
@@ -41,6 +44,7 @@ impl Ahead {
             Heat::Off { since_s, .. } => landed_g(quick, now, path.heat, (LANDING_S - since_s).max(0.0)),
         };
         let on = Heat::On(q.on_power_w);
+        let to_boil_s = to_boil_s(quick, now, on, pan.power);
         let (turn_off_water_g, turn_off_in_s) = turn_off(quick, now, on, off, pan.power, target_water_g);
         Self {
             strength_frac: quick.solids_frac(now.water_g),
@@ -48,6 +52,8 @@ impl Ahead {
             contents_g: quick.contents_g(now.water_g),
             liquid_c: now.liquid_c,
             boiling: now.boiling,
+            boiled_s: now.boiled_s,
+            to_boil_s,
             power: pan.power,
             target_water_g,
             turn_off_water_g,
@@ -56,6 +62,20 @@ impl Ahead {
             landing_frac: quick.solids_frac(landed_g),
         }
     }
+}
+
+/// Seconds under a heat until it boils.
+fn to_boil_s(quick: &Quick, now: QuickState, on: Heat, power: f64) -> f64 {
+    let (mut state, mut at_s) = (now, 0.0);
+    while !state.boiling && at_s < FAR_S {
+        quick.pass(&mut state, on, power, STEP_S);
+        at_s += STEP_S;
+        // Where the heat only holds it warm it never boils.
+        if state.warming_k_s.abs() < 1e-4 && !state.boiling {
+            return FAR_S;
+        }
+    }
+    at_s
 }
 
 /// Water left once a heat that is off has carried the syrup on, g.
@@ -78,7 +98,7 @@ fn turn_off(
     let mut lit = now;
     quick.pass(&mut lit, on, power, 2.0 * STEP_S);
     let mut goal_g = target_water_g + carried_g(if lit.boiling { lit } else { now });
-    if now.water_g <= goal_g {
+    if now.boiling && now.water_g <= goal_g {
         let rate = lit.leaving_g_s.max(1e-3);
         return (goal_g, Some((now.water_g - goal_g) / rate));
     }
@@ -93,11 +113,13 @@ fn turn_off(
             checked = at_s > 0.0 && before.boiling;
             goal_g = target_water_g + carried_g(state);
         }
-        if state.water_g <= goal_g {
+        // Whatever a hot pan would carry over later: what does not boil yet is not turned off.
+        if state.boiling && state.water_g <= goal_g {
             // Once more from where it stands, and back along a straight line.
             goal_g = target_water_g + carried_g(state);
             let gone_g = (before.water_g - state.water_g).max(1e-9);
-            let share = ((before.water_g - goal_g) / gone_g).clamp(0.0, 1.5);
+            let least = if before.boiling { 0.0 } else { 1.0 };
+            let share = ((before.water_g - goal_g) / gone_g).clamp(least, 1.5);
             return (goal_g, Some(at_s + share * step_s));
         }
         let creeping_s = (state.water_g - goal_g) / state.leaving_g_s.max(1e-9);

@@ -83,6 +83,10 @@ pub struct Belief {
     pub liquid_c: f64,
     /// Whether it boils.
     pub boiling: bool,
+    /// For how long it has boiled without a break, s.
+    pub boiled_s: f64,
+    /// How long under this heat until it boils, s; 0 where it does.
+    pub to_boil_s: f64,
     /// Strength at which to turn the heat off, 0–1.
     pub turn_off_frac: f64,
     /// Water at the turn-off, g.
@@ -145,6 +149,8 @@ pub fn believe(q: &Question<'_>) -> Belief {
         contents_g: spread(&|e| e.contents_g),
         liquid_c: spread(&|e| e.liquid_c).mid,
         boiling: mean(&|e| f64::from(u8::from(e.boiling))) > 0.5,
+        boiled_s: spread(&|e| e.boiled_s).mid,
+        to_boil_s: spread(&|e| e.to_boil_s).mid,
         turn_off_frac: spread(&|e| e.turn_off_frac).mid,
         turn_off_water_g: spread(&|e| e.turn_off_water_g).mid,
         to_turn_off_g: spread(&|e| e.water_g - e.turn_off_water_g),

@@ -78,7 +78,7 @@ fn spelled(word: &str) -> String {
     }
     let mut once = String::new();
     for c in text.chars() {
-        if once.chars().last() != Some(c) {
+        if !once.ends_with(c) {
             once.push(c);
         }
     }
@@ -163,7 +163,7 @@ impl Sound {
 fn bones(sound: &str) -> String {
     let mut out = String::new();
     for c in sound.chars().filter_map(coarse) {
-        if out.chars().last() != Some(c) {
+        if !out.ends_with(c) {
             out.push(c);
         }
     }

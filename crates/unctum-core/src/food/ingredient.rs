@@ -125,6 +125,10 @@ pub struct Ingredient {
     /// What in it spoils before its water says so.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub spoils: Option<Spoils>,
+    /// The most of it that a kilogram of a finished sweet should hold, g, where too much of it does harm; a careful figure,
+    /// local rules come first.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub most_g_per_kg: Option<f64>,
     /// Where the figures come from.
     pub source: String,
 }

@@ -98,6 +98,8 @@ pub struct QuickState {
     pub wall_c: f64,
     /// Whether it boils.
     pub boiling: bool,
+    /// For how long it has boiled without a break, s.
+    pub boiled_s: f64,
     /// How fast water left in the last step, g/s.
     pub leaving_g_s: f64,
     /// How fast it warmed in the last step, K/s.
@@ -161,6 +163,7 @@ impl<'a> Quick<'a> {
             liquid_c: start_c,
             wall_c: start_c,
             boiling: false,
+            boiled_s: 0.0,
             leaving_g_s: 0.0,
             warming_k_s: 0.0,
         }
@@ -173,7 +176,7 @@ impl<'a> Quick<'a> {
         let before_j = c(state.water_g, state.liquid_c) * (state.liquid_c - room_c);
         state.water_g += water_g;
         state.liquid_c = room_c + before_j / c(state.water_g, state.liquid_c);
-        state.boiling = false;
+        (state.boiling, state.boiled_s) = (false, 0.0);
     }
 
     /// Heat capacity of the contents, J/K.
@@ -192,6 +195,7 @@ impl<'a> Quick<'a> {
             let steps = ((duration_s - gone_s) / longest_s).ceil().max(1.0);
             let dt = (duration_s - gone_s) / steps;
             self.step(state, self.heat_j(heat, power, gone_s, dt), dt);
+            state.boiled_s = if state.boiling { state.boiled_s + dt } else { 0.0 };
             gone_s += dt;
             if state.water_g <= self.driest_g && matches!(heat, Heat::On(_)) {
                 return;
@@ -242,7 +246,9 @@ impl<'a> Quick<'a> {
                 liquid_c = self.table.at(after, self.draw.composition).0;
             }
             let surface_g_s = self.draw.surface * self.model.surface_g_s(self.model.air().pressure_pa);
-            if left_g >= surface_g_s * dt || before.water_g <= self.driest_g + 1e-9 {
+            // What is dry has nothing left to boil off; without heat it cools like anything else.
+            let dry = before.water_g <= self.driest_g + 1e-9 && heat_j > 0.0;
+            if left_g >= surface_g_s * dt || dry {
                 state.water_g = (before.water_g - left_g.max(0.0)).max(self.driest_g);
                 state.wall_c = wall(0.5 * (before.liquid_c + liquid_c));
                 state.liquid_c = liquid_c;
@@ -254,8 +260,12 @@ impl<'a> Quick<'a> {
             state.boiling = false;
         }
         let (mut leaving_g, mut end_c) = (0.0, liquid_c);
+        let capacity_j_k = self.capacity_j_k(before.water_g, liquid_c);
+        // A little syrup in a heavy pan takes on the pan's warmth within a step: then the end of the step counts.
+        let pulls_j_k = self.wall_j_k * (1.0 - decay) + loss_w_k * dt;
+        let late = (1.0 - 0.5 * capacity_j_k / pulls_j_k).clamp(0.5, 1.0);
         for _ in 0..4 {
-            let mid_c = 0.5 * (liquid_c + end_c);
+            let mid_c = (1.0 - late) * liquid_c + late * end_c;
             let share = saturation_pressure_pa(mid_c) / saturation_pressure_pa(boil_c);
             let vapour_pa = self.model.air().pressure_pa * share;
             leaving_g = (self.draw.surface * self.model.surface_g_s(vapour_pa) * dt)
@@ -264,9 +274,10 @@ impl<'a> Quick<'a> {
             let loss_j = loss_w_k * (mid_c - room_c) * dt;
             let latent_j_g = latent_heat_j_kg(mid_c) / 1000.0;
             let warms_j = into_j(wall(mid_c)) - loss_j - leaving_g * latent_j_g;
-            end_c = liquid_c + warms_j / self.capacity_j_k(before.water_g, mid_c);
+            let missed_k = liquid_c + warms_j / self.capacity_j_k(before.water_g, mid_c) - end_c;
+            end_c += missed_k / (1.0 + late * pulls_j_k / capacity_j_k);
         }
-        state.wall_c = wall(0.5 * (liquid_c + end_c));
+        state.wall_c = wall((1.0 - late) * liquid_c + late * end_c);
         state.water_g = before.water_g - leaving_g;
         state.leaving_g_s = leaving_g / dt;
         state.liquid_c = end_c;

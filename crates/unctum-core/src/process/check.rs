@@ -7,6 +7,7 @@ use serde::Serialize;
 
 use crate::error::{CoreError, Result, holds_control, looks_empty};
 use crate::food::Larder;
+use crate::food::measure::dose_words;
 use crate::process::order::working_order;
 use crate::process::{MOST_MIN, Method, Shape, Step, Sweet, balance};
 use crate::syrup::Ladder;
@@ -147,17 +148,39 @@ fn faults_of_method(method: &Method, larder: &Larder) -> Vec<Fault> {
     }
     windows(method, &mut found);
     // Whether it closes can be told only of a method that is otherwise whole.
-    if found.faults.is_empty()
-        && let Err(error) = balance(method, larder, &Ladder::default())
-    {
-        let step = method.steps.iter().find(|s| Some(s.key.as_str()) == error.step());
-        let words = match &error {
-            CoreError::StepCannot { words, .. } | CoreError::HandOver { words, .. } => words.clone(),
-            other => other.to_string(),
-        };
-        found.note(step, "amounts", words);
+    if !found.faults.is_empty() {
+        return found.faults;
+    }
+    match balance(method, larder, &Ladder::default()) {
+        Ok(balance) => doses(method, balance.finished_g, larder, &mut found),
+        Err(error) => {
+            let step = method.steps.iter().find(|s| Some(s.key.as_str()) == error.step());
+            let words = match &error {
+                CoreError::StepCannot { words, .. } | CoreError::HandOver { words, .. } => words.clone(),
+                other => other.to_string(),
+            };
+            found.note(step, "amounts", words);
+        }
     }
     found.faults
+}
+
+/// More of something than a finished sweet should hold.
+fn doses(method: &Method, finished_g: f64, larder: &Larder, found: &mut Found<'_>) {
+    for line in method.lines(larder).unwrap_or_default() {
+        let Some(most) = larder.get(&line.ingredient).ok().and_then(|i| i.most_g_per_kg) else { continue };
+        let most_g = most * finished_g / 1000.0;
+        if line.mass_g > most_g {
+            let step = method.steps.iter().find(|s| s.inputs.iter().any(|e| e.ingredient == line.ingredient));
+            let words = format!(
+                "{} of {} is more than so much of a sweet should hold: at most {}. Look at the amount again.",
+                dose_words(line.mass_g),
+                line.name.to_lowercase(),
+                dose_words(most_g)
+            );
+            found.note(step, "inputs", words);
+        }
+    }
 }
 
 fn of_step(step: &Step, keys: &BTreeSet<&str>, larder: &Larder, found: &mut Found<'_>) {

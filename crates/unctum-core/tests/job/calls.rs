@@ -75,7 +75,7 @@ fn what_presses_more_is_called_first() {
         Advice::ThatIsIt,
         Advice::ReadNow,
         Advice::Test,
-        Advice::BackOn { heat_s: 30.0 },
+        Advice::BackOn { heat_s: 30.0, flame: Flame::Medium },
     ];
     let order: Vec<u8> = all.iter().map(|a| a.call().presses.expect("it presses")).collect();
     assert!(order.windows(2).all(|w| w[0] < w[1]), "{order:?}");

@@ -8,10 +8,10 @@ use std::path::PathBuf;
 
 use unctum_core::batch::{BatchSetup, Chosen, StepPlan};
 use unctum_core::food::Larder;
-use unctum_core::formula::{Measuring, Size};
+use unctum_core::formula::{Measuring, Size, SyrupPlan};
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind, Thermometer};
-use unctum_core::process::{Swap, Sweet};
-use unctum_core::syrup::Ladder;
+use unctum_core::process::{Swap, Sweet, plain_syrup_steps};
+use unctum_core::syrup::{Charge, Ladder, StageKey};
 use unctum_core::water::pressure_at_altitude_pa;
 
 pub fn catalogue(file: &str) -> String {
@@ -129,6 +129,26 @@ pub fn coils_batch() -> BatchSetup {
         steps: sheet.steps.clone(),
         takes: sheet.takes,
         allergens: sheet.allergens,
+        ..cashew_batch()
+    }
+}
+
+/// A plain syrup boiled to a stage, without scale or thermometer.
+pub fn plain_setup(charge: Charge, stage: StageKey, pan: Pan, ring: Ring) -> BatchSetup {
+    let target_solids_frac = Ladder::default().of(stage).aim_frac();
+    BatchSetup {
+        title: "Syrup".into(),
+        sweet_key: None,
+        lines: vec![],
+        takes: vec![],
+        allergens: vec![],
+        syrup: Some(SyrupPlan { charge, stage, target_solids_frac }),
+        steps: plain_syrup_steps(stage),
+        pan,
+        ring,
+        thermometer: None,
+        air: Air::default(),
+        scale_step_g: None,
         ..cashew_batch()
     }
 }

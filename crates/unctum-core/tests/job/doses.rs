@@ -1,7 +1,7 @@
 //! Doses: nothing is ever told as more than a tenth above what it is, however small the batch and whatever she measures
 //! with; what is too little for scale and spoons is told by hand, with its grams to two figures.
 
-use crate::common::shelf::*;
+use crate::common::{shelf::*, sweets};
 use proptest::prelude::*;
 use unctum_core::food::by_hand::{Measured, in_measures, with_spoons};
 use unctum_core::food::measure::{dose_words, round_parts_to_scale_g, round_to_scale_g};
@@ -75,6 +75,51 @@ fn no_method_at_any_size_in_any_kitchen_tells_more_than_a_tenth_too_much() {
         }
     }
     assert!(told > 5_000, "{told}");
+}
+
+/// Where too much does harm, what really goes in stays under it: at every size, by the scale and by any spoons.
+#[test]
+fn what_does_harm_stays_under_its_most() {
+    let book = book();
+    let mut held = 0;
+    for method in methods() {
+        for factor in [0.05, 0.25, 0.5, 1.0, 4.0] {
+            for measures in kitchens() {
+                for by_scale in [true, false] {
+                    let measuring = Measuring { measures: measures.clone(), by_scale };
+                    let sized = written(method).at(&Size::Times { factor }, &book).expect("size");
+                    let finished_kg = sized.written.balance().finished_g / 1000.0;
+                    let weighed = sized.weighed(&measuring, &book).expect("weighed");
+                    for line in &weighed.lines {
+                        let Some(most) = book.larder.get(&line.ingredient).expect("known").most_g_per_kg
+                        else {
+                            continue;
+                        };
+                        let goes_in_g: f64 = line.uses.iter().map(|u| u.goes_in_g(by_scale)).sum();
+                        held += 1;
+                        assert!(
+                            goes_in_g <= most * finished_kg,
+                            "{} × {factor}: {goes_in_g} g {}",
+                            method.name,
+                            line.name
+                        );
+                    }
+                }
+            }
+        }
+    }
+    assert!(held > 100, "{held}");
+}
+
+#[test]
+fn a_dose_beyond_its_most_is_a_fault_told_with_what_is_right() {
+    let larder = stocked();
+    let mut sweet = sweets().into_iter().find(|s| s.key == "rice-lentil-pudding").expect("pudding");
+    assert!(sweet.faults(larder).is_empty());
+    let entries = sweet.methods[0].steps.iter_mut().flat_map(|s| &mut s.inputs);
+    entries.filter(|e| e.ingredient == "edible-camphor").for_each(|e| e.amount_g = 0.5);
+    let faults = sweet.faults(larder);
+    assert!(faults.len() == 1 && faults[0].words.contains("at most 0.0"), "{faults:?}");
 }
 
 #[test]

@@ -71,7 +71,7 @@ fn strings_too_short_after_the_flame_is_off_go_back_on_and_never_lead_to_water()
         k.reads(reading);
         let state = k.state();
         assert!(
-            matches!(state.advice, Advice::BackOn { heat_s } if heat_s >= 20.0),
+            matches!(state.advice, Advice::BackOn { heat_s, .. } if heat_s >= 20.0),
             "{reading:?}: {:?}",
             state.advice
         );
@@ -217,14 +217,15 @@ fn strings_alone_lead_to_the_stage_whatever_the_ring() {
             }));
             match k.state().advice {
                 Advice::ThatIsIt => break,
-                Advice::BackOn { heat_s } => {
-                    k.flame(Flame::Medium);
+                Advice::BackOn { heat_s, flame } => {
+                    k.flame(flame);
                     k.wait(heat_s);
                     k.flame(Flame::Off);
                 }
                 Advice::AddWater { water_g } => {
                     k.happens(BatchEvent::WaterAdded { water_g });
                 }
+                Advice::CarriesOn { more_s } => k.wait(more_s),
                 other => assert_eq!(other, Advice::Test),
             }
             tries += 1;

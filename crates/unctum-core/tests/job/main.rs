@@ -30,6 +30,7 @@ mod one_hob;
 mod one_sizing;
 mod orders;
 mod orders_amiss;
+mod pan_edges;
 mod pan_figures;
 mod reading;
 mod reference_tables;

@@ -109,7 +109,10 @@ fn sweets_are_found(form: i32, store: &Store) {
     assert!(steps.iter().filter_map(|s| s.minutes).all(|m| m.low <= m.mid && m.mid <= m.high));
     let fry = steps.iter().find(|s| s.key == "fry").expect("fry");
     assert_eq!((fry.droplet_cm, fry.across_cm), (Some(0.6), None), "form {form}");
-    assert_eq!(store.read(sweet::cards).expect("cards")[0].key, "own-1");
+    assert_eq!(
+        store.read(|c| sweet::cards(c, &unctum_core::food::Larder::default())).expect("cards")[0].key,
+        "own-1"
+    );
     let unfinished = store.read(|c| sweet::unfinished(c, "own-1")).expect("reads");
     assert_eq!(unfinished.map(|u| u.sweet.name).as_deref(), (form >= 4).then_some("Half done"));
 }

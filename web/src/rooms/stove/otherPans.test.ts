@@ -60,7 +60,7 @@ describe('the answer to a test', () => {
     }).text()
   it('is said at once, in minutes or spoons', () => {
     const snaps = { kind: 'pull', pull: 'snaps' }
-    expect(said(snaps, 'not_yet', { kind: 'back_on', heat_s: 40 })).toBe(
+    expect(said(snaps, 'not_yet', { kind: 'back_on', heat_s: 40, flame: 'medium' })).toBe(
       'Not yet: 40 s more on the flame.',
     )
     expect(said(snaps, 'not_yet', { kind: 'not_yet', more_s: 40 })).toBe('Not yet: 40 s more.')
