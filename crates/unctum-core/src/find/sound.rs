@@ -78,7 +78,7 @@ fn spelled(word: &str) -> String {
     }
     let mut once = String::new();
     for c in text.chars() {
-        if !once.ends_with(c) {
+        if c.is_ascii_digit() || !once.ends_with(c) {
             once.push(c);
         }
     }
@@ -139,6 +139,9 @@ impl Sound {
         if a == b {
             return 1.0;
         }
+        if counts(a) || counts(b) {
+            return 0.0;
+        }
         let other_script = self.other_script || name.other_script;
         if self.bones.len() >= 3
             && self.bones == name.bones
@@ -160,6 +163,10 @@ impl Sound {
     }
 }
 
+fn counts(sound: &str) -> bool {
+    sound.chars().any(|c| c.is_ascii_digit())
+}
+
 fn bones(sound: &str) -> String {
     let mut out = String::new();
     for c in sound.chars().filter_map(coarse) {
@@ -174,6 +181,10 @@ fn bones(sound: &str) -> String {
 fn word_likeness(typed: &str, word: &str, other_script: bool) -> f64 {
     if typed == word {
         return 1.0;
+    }
+    // A number is that number and no other.
+    if counts(typed) || counts(word) {
+        return 0.0;
     }
     if typed.len() >= 3 && word.starts_with(typed) {
         return 0.9;
@@ -234,6 +245,15 @@ mod tests {
             let said = Sound::of(a).likeness(&Sound::of(b));
             assert!(said.is_none() || b == "paak dal", "{a} and {b}: {said:?}");
         }
+    }
+
+    #[test]
+    fn a_number_is_no_other_number() {
+        assert!(
+            alike("tray 12", "Tray 12")
+                && !alike("tray 12", "tray 13")
+                && alike("7 cup burfi", "7 cup barfi")
+        );
     }
 
     #[test]
