@@ -108,7 +108,8 @@ test('the first hour: four questions, a plain syrup, then kaju katli with peanut
   await expect(page.getByText(/^That is past one string/)).toBeVisible()
   await press('Take the last entry back')
   await expect(page.getByText(/^Not yet: .* more on the flame\./)).toBeVisible()
-  await press('The flame is on, medium')
+  // On low, where on a large ring a medium flame would be off again at once.
+  await press(/The flame is on, (low|medium)/)
   await advance(page, 40)
   await press('The flame is off')
   await advance(page, 60)
