@@ -11,6 +11,9 @@ import { useOutbox } from './live/outbox'
 import { useReach } from './live/reach'
 import { usePrompts } from './live/prompts'
 import { useTitle } from './live/title'
+import CalledOut from './shell/CalledOut.vue'
+import CallStrip from './shell/CallStrip.vue'
+import DeadPlace from './shell/DeadPlace.vue'
 import ReachNote from './shell/ReachNote.vue'
 import RoomsStrip from './shell/RoomsStrip.vue'
 
@@ -51,6 +54,9 @@ const { light, turn } = useLight()
     <div class="v-application__wrap">
       <a class="skip key" href="#room">To the room</a>
       <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
+      <CallStrip v-if="!atDoor" />
+      <CalledOut v-if="!atDoor" />
+      <DeadPlace />
       <main id="room" tabindex="-1">
         <ReachNote />
         <LetIn v-if="atDoor" @in="comeIn" />

@@ -183,6 +183,8 @@ fn the_state_of_a_long_log(bencher: Bencher, entries: i32) {
         mistakes: Vec::new(),
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        rings: 0,
+        pieces: None,
         ring_seen: None,
         sets: None,
         habits: unctum_core::estimate::Habits::default(),

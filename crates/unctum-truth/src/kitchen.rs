@@ -68,6 +68,8 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         mistakes: Vec::new(),
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        rings: 0,
+        pieces: None,
         ring_seen: None,
         sets: None,
         habits: Habits::default(),

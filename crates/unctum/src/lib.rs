@@ -26,3 +26,4 @@ pub mod server;
 pub mod shelves;
 pub mod tagged;
 pub mod views;
+pub mod weighed;

@@ -142,7 +142,7 @@ pub fn batch_view(
         readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
         last_seq: batch.last_seq(),
-        setup: after_seq.is_none().then(|| setup.clone()),
+        setup: (after_seq.is_none() || batch.weighed_since(after)).then(|| setup.clone()),
         verdict,
     })
 }

@@ -794,8 +794,8 @@ export interface paths {
          */
         get: operations["kitchen"];
         /**
-         * Replaces the kitchen and keeps what it was; batches keep the copies they started with. What others
-         *     changed since the version named in `If-Match` is kept too.
+         * Replaces the kitchen and keeps what it was; batches keep the copies they started with, but for what a pan weighs
+         *     that was not known yet. What others changed since the version named in `If-Match` is kept too.
          * @description # Errors
          *     412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
          *     code. Nothing is changed then.
@@ -2426,6 +2426,8 @@ export interface components {
              * @description Of how many.
              */
             loads: number;
+            /** @description What has to be moved before it can begin, where its pan or its ring is taken by the same batch. */
+            moves?: string | null;
             /** @description Whether it is about the syrup on its way to its stage: the advice of the batch says more. */
             of_syrup: boolean;
             /** @description Key of the step. */
@@ -2797,6 +2799,16 @@ export interface components {
             water_g: number;
         } | {
             /** @enum {string} */
+            event: "pan_weighed";
+            /** @description Whether all that goes into the syrup was in it, and no heat yet; empty otherwise. */
+            full?: boolean;
+            /**
+             * Format: double
+             * @description What the scale showed, g.
+             */
+            gross_g: number;
+        } | {
+            /** @enum {string} */
             event: "whistle";
             /** @description Key of the step. */
             step: string;
@@ -2905,6 +2917,11 @@ export interface components {
             mistakes?: components["schemas"]["Mistake"][];
             /** @description The pan. */
             pan: components["schemas"]["Pan"];
+            /**
+             * Format: double
+             * @description How many pieces it makes, if it is counted.
+             */
+            pieces?: number | null;
             /** @description How each of them goes in this kitchen, as the sweet's page showed it; its usual minutes where nothing is told. */
             plan?: components["schemas"]["StepPlan"][];
             /**
@@ -2915,6 +2932,11 @@ export interface components {
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
             ring_seen?: components["schemas"]["RingSeen"] | null;
+            /**
+             * Format: int32
+             * @description How many rings there are; 0 where nobody said.
+             */
+            rings?: number;
             /**
              * Format: double
              * @description The step of her scale, g; none without a scale: then what her cups hold is what went in.
@@ -5491,7 +5513,7 @@ export interface components {
          * @description Why something is held back.
          * @enum {string}
          */
-        HeldWhy: "hands" | "partner";
+        HeldWhy: "hands" | "ring" | "partner";
         /** @description A pan on a ring in a room. */
         HobAsk: {
             flame?: components["schemas"]["Flame"] | null;
@@ -5592,6 +5614,8 @@ export interface components {
              * @description Share of its fat that is free to flow, 0–1.
              */
             free_fat_frac?: number;
+            /** @description Whether it is made from sugar cane, or with sugar from it. */
+            from_cane?: boolean;
             /**
              * Format: double
              * @description Water its solids hold, g for each g of them.
@@ -6093,6 +6117,12 @@ export interface components {
         LaneKind: "hands" | "ring" | "vessel" | "tray" | "cold";
         /** @description How a sweet turned out the last time it was made, and what to change. */
         LastTime: {
+            /**
+             * Format: double
+             * @description How far, in stages, this one has to be aimed to heed it (`aim_stages` of what is asked); none where no aim moves,
+             *     or where it is heeded already.
+             */
+            aim_stages?: number | null;
             /**
              * Format: int32
              * @description Number of the batch.
@@ -6894,6 +6924,11 @@ export interface components {
             string_cm: number;
             /**
              * Format: double
+             * @description The strength it is to land on then, 0–1.
+             */
+            to_frac: number;
+            /**
+             * Format: double
              * @description Water more to boil off, g.
              */
             water_g: number;
@@ -6905,6 +6940,11 @@ export interface components {
              * @description The string then, cm.
              */
             string_cm: number;
+            /**
+             * Format: double
+             * @description The strength it is to land on then, 0–1.
+             */
+            to_frac: number;
             /**
              * Format: double
              * @description Water less to boil off, g.
@@ -9352,7 +9392,7 @@ export interface components {
         };
         /** @description Signs of a stage: its edges and the strength to aim for. */
         StageSigns: {
-            /** @description In its middle. */
+            /** @description At the strength that is aimed for. */
             aim: components["schemas"]["Sign"];
             /** @description At its upper edge. */
             high: components["schemas"]["Sign"];
@@ -9532,6 +9572,11 @@ export interface components {
             /** @description Why; empty where nobody told. */
             reason?: string;
             sights?: components["schemas"]["SightRow"] | null;
+            /**
+             * Format: double
+             * @description How long what it gives may stand in the room at most, min; as its kind and what is in it allow if left out.
+             */
+            stands_most_min?: number | null;
             /** @description What it takes over from earlier steps. */
             takes?: components["schemas"]["Take"][];
             /** @description What to do, in a sentence. */
@@ -9629,7 +9674,7 @@ export interface components {
          * @description What kind of work a step is.
          * @enum {string}
          */
-        StepKind: "make_ready" | "dissolve" | "boil_to_stage" | "strain" | "reduce" | "curdle" | "hang" | "knead" | "roast" | "grind" | "soak" | "ferment" | "extract_coconut_milk" | "combine" | "add_instalments" | "cook_till_leaves_sides" | "simmer" | "pour" | "press" | "roll" | "mark" | "cut" | "lift" | "fry" | "drain" | "poach" | "squeeze" | "steep" | "chill" | "pressure_cook" | "caramelise" | "water_bath" | "shape" | "rest" | "garnish" | "pack" | "use";
+        StepKind: "make_ready" | "dissolve" | "boil_to_stage" | "strain" | "reduce" | "curdle" | "hang" | "knead" | "roast" | "grind" | "soak" | "ferment" | "extract_coconut_milk" | "combine" | "add_instalments" | "cook_till_leaves_sides" | "simmer" | "pour" | "press" | "roll" | "mark" | "cut" | "lift" | "heat_fat" | "fry" | "drain" | "poach" | "squeeze" | "steep" | "chill" | "pressure_cook" | "caramelise" | "water_bath" | "shape" | "rest" | "garnish" | "pack" | "use";
         /** @description Steps that answer to each other; one side is empty where the other method has nothing like it. */
         StepPair: {
             /** @description Key of the step of the first method. */
@@ -10023,11 +10068,13 @@ export interface components {
             boiling: boolean;
             /** @description Whether all sugar is dissolved. */
             dissolved: boolean;
+            /** @description Whether the stage it is meant for is told by a drop in cold water, not by a string. */
+            drop_test: boolean;
             /**
              * Format: double
-             * @description What her scale should show with the pan, g.
+             * @description What her scale should show with the pan, g; none while nobody knows what the empty pan weighs.
              */
-            gross_g: number;
+            gross_g?: number | null;
             /**
              * Format: double
              * @description How far that may be off (80 %), g.
@@ -10059,6 +10106,8 @@ export interface components {
              * @description What her thermometer should show, °C.
              */
             shown_c: number;
+            /** @description What fingers, spoon or water show at the most likely strength. */
+            sign: string;
             /** @description Strength, 0–1. */
             solids_frac: components["schemas"]["Spread"];
             /** @description Stage at the most likely strength. */
@@ -10077,15 +10126,17 @@ export interface components {
             turn_off_frac: number;
             /**
              * Format: double
-             * @description What her scale shows there, g.
+             * @description What her scale shows there, g; none while nobody knows what the empty pan weighs.
              */
-            turn_off_gross_g: number;
+            turn_off_gross_g?: number | null;
             turn_off_in_s?: components["schemas"]["Spread"] | null;
             /**
              * Format: double
              * @description What her thermometer shows there, °C.
              */
             turn_off_shown_c: number;
+            /** @description Whether it is set aside until a second reading says the same: everything here is as it was without it. */
+            unsettled: boolean;
             /** @description Water still to lose to the target strength, g; negative: past it. */
             water_to_lose_g: components["schemas"]["Spread"];
             /** @description Water still to lose before the heat goes off, g; negative: past it. */
@@ -15735,6 +15786,8 @@ export interface operations {
                 ingredient?: string;
                 /** @description Allergens that are not in it, between commas. */
                 without?: string;
+                /** @description Whom it has to suit, between commas: `vegetarian`, `no-egg`, `no-cane`, `jaggery-only`. */
+                suits?: string;
                 /** @description Longest time from start to end, min. */
                 max_min?: number;
                 /** @description Only what needs no instrument. */

@@ -6,7 +6,13 @@ import { sayLesson } from './lesson'
 import { textureName } from './textures'
 
 /** One line at the next start: how it was the last time, and what to change. */
-const props = defineProps<{ last: Api<'LastTime'>; has_scale: boolean }>()
+const props = defineProps<{
+  last: Api<'LastTime'>
+  has_scale: boolean
+  /** How far it is aimed by that, in stages; 0 where she took it back; none where nothing is aimed otherwise. */
+  aim?: number
+}>()
+const emit = defineEmits<{ aim: [stages: number] }>()
 const said = computed(() => props.last.lesson && sayLesson(props.last.lesson, props.has_scale))
 const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
 </script>
@@ -18,6 +24,18 @@ const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
     <strong>{{ textureName(last.verdict.texture).toLowerCase() }}</strong><template v-if="note"
       >, “{{ note }}”</template
     >.<template v-if="said"> This time {{ said.next }}</template>
+    <template v-if="aim">
+      The figures below heed that.
+      <button type="button" class="key" @click="emit('aim', 0)">As it is written instead</button>
+    </template>
+    <button
+      v-else-if="aim === 0 && last.aim_stages != null"
+      type="button"
+      class="key"
+      @click="emit('aim', last.aim_stages)"
+    >
+      Heed it after all
+    </button>
   </p>
 </template>
 

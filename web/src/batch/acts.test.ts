@@ -29,7 +29,7 @@ describe('a clock in words', () => {
   it.each([
     [0, 'Best in about 90 min; not before 60 min from now.'],
     [70, 'May go on; best in about 20 min.'],
-    [95, 'Ready.'],
+    [95, 'Ready; 25 min more at most, then it has stood too long.'],
     [121, 'Longer than it should: go on now.'],
   ])('%i minutes on a wait: %s', (min, words) => {
     expect(sayClock(run('wait'), min * MIN)).toBe(words.replace('90 min', '1 h 30'))

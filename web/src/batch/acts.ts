@@ -22,7 +22,8 @@ export function sayClock(run: Api<'RunState'>, now_ms: number): string {
   const left = (ms: number) => (ms - now_ms) / 1000
   if (run.manner === 'wait') {
     if (now_ms >= run.most_ms) return 'Longer than it should: go on now.'
-    if (now_ms >= run.best_ms) return 'Ready.'
+    if (now_ms >= run.best_ms)
+      return `Ready; ${about(left(run.most_ms))} more at most, then it has stood too long.`
     if (now_ms >= run.least_ms) return `May go on; best in about ${about(left(run.best_ms))}.`
     return `Best in about ${about(left(run.best_ms))}; not before ${about(left(run.least_ms))} from now.`
   }
@@ -57,11 +58,31 @@ export function sayAct(
       urgent: act.late,
     }
   const due = ['due', 'urgent'].includes(act.class) && run?.manner !== 'wait'
+  // What drinks on past its time calls what is to be done with it.
+  const out = act.class === 'urgent' && run?.manner === 'wait'
   return {
-    headline: `${step.title}${loadWords(act)}`,
+    headline: out ? act.words : `${step.title}${loadWords(act)}`,
     detail: due && step.cue ? `Look: ${step.cue}.` : step.text,
     urgent: act.late,
   }
+}
+
+/** What is put away to wait, as its key says it. */
+const PUT: Partial<Record<Api<'StepKind'>, string>> = {
+  soak: 'It is in the',
+  steep: 'It is in',
+  ferment: 'It stands to rise',
+  chill: 'It is in the cold',
+  hang: 'It hangs',
+  drain: 'It drains',
+  rest: 'It is set aside',
+}
+function put(step: Api<'Step'>, setup: Api<'BatchSetup'>): string | undefined {
+  if (step.attention !== 'none') return undefined
+  const [first, ...more] = step.inputs ?? []
+  const lies = [first, ...more].find((i) => i?.purpose === 'medium') ?? more.at(-1)
+  const name = setup.lines.find((l) => l.ingredient === lies?.ingredient)?.name.toLowerCase()
+  return step.kind === 'soak' ? `${PUT.soak} ${name ?? 'water'}` : PUT[step.kind]
 }
 
 /** What the large button of an act says. */
@@ -78,7 +99,8 @@ export function buttonWords(act: Act | undefined, setup: Api<'BatchSetup'>): str
     case 'step_began': {
       const flame = setup.plan?.find((p) => p.step === act?.step)?.flame ?? step?.flame
       if (act && act.load > 1) return `Load ${act.load} is in`
-      return flame && flame !== 'off' ? `It is on, ${flame} flame` : 'I have begun'
+      if (flame && flame !== 'off') return `It is on, ${flame} flame`
+      return (step && put(step, setup)) ?? 'I have begun'
     }
     default:
       return `${step?.event ?? ''}${act?.flame_off ? ', flame off' : ''}`

@@ -1,6 +1,14 @@
 import type { Api } from '@/api/client'
-import { count, hasScale } from '@/units/measures'
-import { about, aString, celsius, degreeUnit, gramUnit, grams } from '@/units/format'
+import { count, hasScale, weighsPan } from '@/units/measures'
+import {
+  about,
+  aString,
+  LONG_STRING_CM,
+  celsius,
+  degreeUnit,
+  gramUnit,
+  grams,
+} from '@/units/format'
 
 export interface Said {
   /** What to do now, a few words. */
@@ -19,6 +27,12 @@ export function poured(water_g: number, has_scale: boolean): string {
   return `${count(spoons)} ${name}${spoons > 1 ? 's' : ''}`
 }
 
+/** What a cooled drop should show now: a string where there is one to pull, else what water and fingers show. */
+const shows = (syrup: Api<'SyrupState'>) =>
+  syrup.drop_test || syrup.string_cm >= LONG_STRING_CM
+    ? `a drop in cold water shows: ${syrup.sign}`
+    : `it pulls ${aString(syrup.string_cm)}`
+
 /** The advice of the core, in kitchen words. */
 export function sayAdvice(
   state: Api<'BatchState'>,
@@ -31,10 +45,12 @@ export function sayAdvice(
   const stage = stageName(setup.syrup?.stage ?? '')
   const has_scale = hasScale(setup)
   const pour = advice.kind === 'add_water' ? poured(advice.water_g, has_scale) : ''
-  const weighs = has_scale && setup.pan?.weighed !== false
+  const weighs = weighsPan(setup)
   const instruments = syrup
     ? [
-        weighs ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale` : undefined,
+        weighs && syrup.turn_off_gross_g != null
+          ? `${grams(syrup.turn_off_gross_g)} ${gramUnit()} on the scale`
+          : undefined,
         setup.thermometer
           ? `${celsius(syrup.turn_off_shown_c)} ${degreeUnit()} on the thermometer`
           : undefined,
@@ -72,9 +88,7 @@ export function sayAdvice(
     case 'turn_off_now':
       return say(`The pan will carry it to ${stage}.`)
     case 'test':
-      return say(
-        syrup ? `The flame is off. By the clock it pulls ${aString(syrup.string_cm)}.` : '',
-      )
+      return say(syrup ? `The flame is off. By the clock ${shows(syrup)}.` : '')
     case 'back_on':
       return say(
         `${tested} Then off, and test it.`,

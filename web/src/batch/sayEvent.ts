@@ -40,6 +40,8 @@ export function sayEvent(
     case 'sight':
       // The keys of sights are plain words.
       return `Seen${ofLoad(logged.load)}: ${logged.sight}`
+    case 'pan_weighed':
+      return `The ${logged.full ? 'full, cold' : 'empty'} pan weighed ${grams(logged.gross_g)} ${gramUnit()}`
     case 'whistle':
       return 'A whistle'
     case 'put_in': {

@@ -55,7 +55,7 @@ describe('numbers as the cook reads them', () => {
     expect([0.02, 0.6, 40].map(aString)).toEqual([
       'no string',
       'a string of about 6 mm',
-      'strings as long as your arms reach',
+      'strings that do not break',
     ])
     expect(percent(0.7575)).toBe('75.8')
   })

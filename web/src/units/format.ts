@@ -171,10 +171,13 @@ export function stringLength(length_cm: number): string {
   return `${number(length_cm, length_cm < 5 ? 1 : 0)} cm`
 }
 
+/** Longer than this nobody measures a string, cm. */
+export const LONG_STRING_CM = 30
+
 /** The string a syrup pulls, as a phrase: “no string”, “a string of about 7 mm”. */
 export function aString(length_cm: number): string {
   if (length_cm < 0.1) return 'no string'
-  if (length_cm >= 30) return 'strings as long as your arms reach'
+  if (length_cm >= LONG_STRING_CM) return 'strings that do not break'
   return `a string of about ${stringLength(length_cm)}`
 }
 

@@ -7,6 +7,11 @@ import { dose, gramUnit, number } from './format'
 export const hasScale = (of: { scale_step_g?: number | null } | undefined): boolean =>
   of?.scale_step_g != null
 
+/** Whether the scale can tell what is in the pan: there is one, and it knows the empty pan. */
+export const weighsPan = (
+  of: ({ scale_step_g?: number | null } & { pan?: { weighed?: boolean } }) | undefined,
+): boolean => hasScale(of) && of?.pan?.weighed !== false
+
 const FRACTIONS: Record<string, string> = {
   '0.25': '¼',
   '0.33': '⅓',

@@ -10,7 +10,7 @@ use crate::batch::scene::Scene;
 use crate::batch::sights::{SightState, sights};
 use crate::batch::state::Advice;
 use crate::kitchen::Flame;
-use crate::process::{Manner, Step};
+use crate::process::{Manner, Step, StepKind};
 
 /// How much an act presses, most first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
@@ -63,6 +63,8 @@ pub struct Act {
     pub of_syrup: bool,
     /// Whether what the button says may also not be so: a pan that is off and tested can be not there yet.
     pub can_fail: bool,
+    /// What has to be moved before it can begin, where its pan or its ring is taken by the same batch.
+    pub moves: Option<String>,
 }
 
 /// Something that could begin and is held back.
@@ -88,6 +90,8 @@ pub struct Held {
 pub enum HeldWhy {
     /// The other step has the hands that it would take.
     Hands,
+    /// The other step has the only ring that is left.
+    Ring,
     /// What it gives would stand too long until the other step is ready.
     Partner,
 }
@@ -149,6 +153,7 @@ impl Scene<'_> {
             late: false,
             of_syrup: false,
             can_fail: false,
+            moves: None,
         }
     }
 
@@ -175,7 +180,9 @@ impl Scene<'_> {
         let again = graph.group[at.0] == Some(at.0) && at.1 + 1 < self.runs.of(at.0).len();
         let goes_on = graph.after[at.0].iter().any(|next| {
             let to = &self.setup.steps[*next];
-            to.on_flame() && to.vessel == step.vessel && graph.takes_over(*next, at.0)
+            // What is poached in it, or fried in it, goes on over the same flame.
+            let takes = to.takes.iter().any(|t| t.step == step.key) || step.kind == StepKind::HeatFat;
+            to.on_flame() && to.vessel == step.vessel && takes
         });
         step.on_flame() && !again && !goes_on
     }
@@ -211,15 +218,21 @@ impl Scene<'_> {
         let done = BatchEvent::StepDone { step: step.key.clone(), load: load_no(at) };
         let now_ms = self.now_ms;
         let due = now_ms >= state.best_ms;
-        // What stands on a flame longer than it ever should spoils, whoever has it in hand.
+        // What stands on a flame longer than it ever should spoils, whoever has it in hand; so does what drinks on in
+        // its syrup or its water.
         let too_long = now_ms > state.most_ms;
+        let drinks = step.manner() == Manner::Wait && step.drinks();
         let class = match step.manner() {
-            _ if too_long && step.on_flame() => ActClass::Urgent,
+            _ if too_long && (step.on_flame() || drinks) => ActClass::Urgent,
             _ if due => ActClass::Due,
             Manner::Bound | Manner::Work => ActClass::Keep,
             Manner::Watch | Manner::Wait => ActClass::May,
         };
-        let words = if due { format!("Look: {}", sentence(&step.cue)) } else { step.title.clone() };
+        let words = match (due, too_long && drinks) {
+            (_, true) => step.out_words(),
+            (true, _) => format!("Look: {}", sentence(&step.cue)),
+            _ => step.title.clone(),
+        };
         Act {
             due_ms: Some(state.best_ms),
             late: too_long && (step.on_flame() || step.manner() == Manner::Wait),
@@ -293,7 +306,10 @@ impl Scene<'_> {
         for at in ready {
             self.offer(&play, at, &mut acts, &mut held);
         }
-        acts.sort_by_key(|a| (a.class, a.due_ms.unwrap_or(i64::MAX)));
+        // A pan on the flame stands before what is only to be laid out.
+        let burns = |a: &Act| a.of_syrup && self.flame != Flame::Off;
+        let class = |a: &Act| if burns(a) { a.class.min(ActClass::Keep) } else { a.class };
+        acts.sort_by_key(|a| (class(a), a.due_ms.unwrap_or(i64::MAX)));
         ToDo { acts, held, runs }
     }
 
@@ -312,7 +328,8 @@ impl Scene<'_> {
         let late = must_ms.is_some_and(|m| self.now_ms > m);
         let hands = self.hands_on(play, at).map(|(on, until_ms)| (on, until_ms, HeldWhy::Hands));
         let partner = play.held(at).filter(|_| !late).map(|(on, until_ms)| (on, until_ms, HeldWhy::Partner));
-        if let Some((on, until_ms, why)) = hands.or(partner) {
+        let ring = self.rings_taken(play, at).map(|(on, until_ms)| (on, until_ms, HeldWhy::Ring));
+        if let Some((on, until_ms, why)) = hands.or(ring).or(partner) {
             held.push(Held {
                 step: self.step(at).key.clone(),
                 load: load_no(at),
@@ -322,10 +339,21 @@ impl Scene<'_> {
             });
             return;
         }
-        let class = if must_ms.is_some() { ActClass::Timely } else { ActClass::Begin };
+        let class = match must_ms {
+            // What has waited longer than it may calls like a flame.
+            Some(_) if late => ActClass::Urgent,
+            Some(_) => ActClass::Timely,
+            None => ActClass::Begin,
+        };
         let ready = self.to_make_ready(at, if must_ms.is_some() { class } else { ActClass::Prepare });
         let of_syrup = self.syrup_at == Some(at.0) && ready.is_none();
-        acts.push(Act { due_ms: must_ms, late, of_syrup, ..ready.unwrap_or_else(|| self.begins(at, class)) });
+        acts.push(Act {
+            due_ms: must_ms,
+            late,
+            of_syrup,
+            moves: self.moves(at),
+            ..ready.unwrap_or_else(|| self.begins(at, class))
+        });
     }
 }
 

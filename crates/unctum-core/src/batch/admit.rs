@@ -24,6 +24,7 @@ pub fn admit(
     now_ms: i64,
 ) -> Result<()> {
     let log: Vec<Logged> = in_order(log).into_iter().filter(|l| l.at_ms <= now_ms).collect();
+    let setup = &setup.as_weighed(&log);
     let fold = folded(setup, started_ms, &log)?;
     admit_in(setup, &fold, &fold.state_at(setup, &log, now_ms), &log, event)
 }
@@ -129,6 +130,14 @@ pub(super) fn admit_in(
             }
             check_weight(setup, log, *reading)?;
             Evidence::of(setup, *reading).map(|_| ())
+        }
+        BatchEvent::PanWeighed { gross_g, full } => {
+            if *full && fold.watch().begun_ms.is_some() {
+                return refuse(
+                    "The heat was on already, so nobody knows what is still in it. Weigh the pan empty, before the next batch.",
+                );
+            }
+            setup.tare_of(*gross_g, *full).map(|_| ())
         }
         BatchEvent::Whistle { .. } | BatchEvent::Flame { .. } | BatchEvent::GivenUp | BatchEvent::Rested => {
             Ok(())

@@ -115,6 +115,14 @@ pub enum BatchEvent {
         /// How much, g.
         water_g: f64,
     },
+    /// Her pan was put on the scale to learn what it weighs by itself.
+    PanWeighed {
+        /// What the scale showed, g.
+        gross_g: f64,
+        /// Whether all that goes into the syrup was in it, and no heat yet; empty otherwise.
+        #[serde(default)]
+        full: bool,
+    },
     /// The pressure cooker whistled.
     Whistle {
         /// Key of the step.

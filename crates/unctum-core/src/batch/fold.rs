@@ -6,10 +6,11 @@ use crate::batch::acts::ToDo;
 use crate::batch::boil::Boil;
 use crate::batch::call::{ahead, button};
 use crate::batch::evidence::Evidence;
-use crate::batch::guidance::{Watch, syrup_state};
+use crate::batch::guidance::Watch;
 use crate::batch::off_late::off_late;
 use crate::batch::runs::{RunAt, Runs};
 use crate::batch::scene::Scene;
+use crate::batch::set_aside::syrup_state;
 use crate::batch::standing::{standing, undone_seqs};
 use crate::batch::{
     Advice, BatchEvent, BatchSetup, BatchState, Logged, Phase, PutIn, SeenReading, StepState, TestSaid,
@@ -33,7 +34,8 @@ const WORTH_TESTING_FRAC: f64 = 0.65;
 /// A setup that cannot be. A log written through [`admit`](crate::batch::admit) never fails.
 pub fn state_at(setup: &BatchSetup, started_ms: i64, log: &[Logged], now_ms: i64) -> Result<BatchState> {
     let log = in_order(log);
-    Ok(folded(setup, started_ms, &log)?.state_at(setup, &log, now_ms))
+    let setup = setup.as_weighed(&log);
+    Ok(folded(&setup, started_ms, &log)?.state_at(&setup, &log, now_ms))
 }
 
 /// The log in the order of its moments; what happened at once stands as it was written.
@@ -326,7 +328,8 @@ impl Fold {
             }
             BatchEvent::GivenUp => self.given_up = true,
             BatchEvent::Rested => self.resting = true,
-            BatchEvent::Undone { .. } | BatchEvent::Amended { .. } => {}
+            // What the pan weighs is in the setup before anything is taken in.
+            BatchEvent::PanWeighed { .. } | BatchEvent::Undone { .. } | BatchEvent::Amended { .. } => {}
         }
         Ok(())
     }
@@ -377,6 +380,10 @@ impl Fold {
         if self.watch.begun_ms.is_none() && flame != Flame::Off {
             self.watch.begun_ms = Some(at_ms);
             self.watch.deeds.clear();
+            let cold = self.runs.graph.syrup_places.iter().copied().find(|i| self.runs.is_going(*i));
+            if let Some(i) = cold {
+                self.runs.lit(i, at_ms);
+            }
         }
         self.watch.note(at_ms, Deed::Flame(setup.habits.flame_frac(flame)));
         // A test of before the heat says nothing of what the heat does to it.

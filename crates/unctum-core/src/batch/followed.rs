@@ -1,5 +1,6 @@
 //! A batch that is looked at again and again: what was taken in once is not taken in anew.
 
+use std::borrow::Cow;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 use crate::batch::admit::admit_in;
@@ -18,7 +19,9 @@ const GLANCE_MS: i64 = 500;
 /// It says exactly what [`state_at`](crate::batch::state_at) says of the same setup and log.
 #[derive(Clone)]
 pub struct Followed {
-    /// How it was set up.
+    /// How it was started.
+    started: Arc<BatchSetup>,
+    /// How it is set up, with what its pan was found to weigh.
     setup: Arc<BatchSetup>,
     /// When it was started, ms since 1970.
     started_ms: i64,
@@ -31,6 +34,14 @@ pub struct Followed {
     glance: Arc<Mutex<Option<(i64, BatchState)>>>,
 }
 
+/// A setup with what its pan was found to weigh; the same one where nobody weighed it.
+fn weighed(started: &Arc<BatchSetup>, log: &[Logged]) -> Arc<BatchSetup> {
+    match started.as_weighed(log) {
+        Cow::Borrowed(_) => Arc::clone(started),
+        Cow::Owned(setup) => Arc::new(setup),
+    }
+}
+
 impl Followed {
     /// A batch with its log, in whatever order.
     ///
@@ -38,9 +49,11 @@ impl Followed {
     /// A setup that cannot be, or a log that was not written through [`admit`].
     pub fn new(setup: BatchSetup, started_ms: i64, log: &[Logged]) -> Result<Self> {
         let log = in_order(log);
+        let started = Arc::new(setup);
+        let setup = weighed(&started, &log);
         let fold = folded(&setup, started_ms, &log)?;
-        let setup = Arc::new(setup);
         Ok(Self {
+            started,
             setup,
             started_ms,
             log,
@@ -51,10 +64,18 @@ impl Followed {
         })
     }
 
-    /// How it was set up.
+    /// How it was set up, with what its pan was found to weigh since.
     #[must_use]
     pub fn setup(&self) -> &BatchSetup {
         &self.setup
+    }
+
+    /// Whether what its pan weighs may have changed since an entry.
+    #[must_use]
+    pub fn weighed_since(&self, seq: i32) -> bool {
+        let weighs = |l: &Logged| matches!(l.event, BatchEvent::PanWeighed { .. });
+        self.log.iter().any(weighs)
+            && self.log.iter().any(|l| l.seq > seq && (weighs(l) || l.event.is_about_another()))
     }
 
     /// When it was started, ms since 1970.
@@ -85,12 +106,16 @@ impl Followed {
         self.glance = Arc::default();
         let follows = logged.at_ms >= self.fold.last_ms()
             && self.log.last().is_none_or(|l| (l.at_ms, l.seq) < (logged.at_ms, logged.seq));
-        if follows && !logged.event.is_about_another() {
+        if follows
+            && !logged.event.is_about_another()
+            && !matches!(logged.event, BatchEvent::PanWeighed { .. })
+        {
             self.fold.apply(&self.setup, &logged)?;
             self.log.push(logged);
         } else {
             self.log.push(logged);
             self.log = in_order(&self.log);
+            self.setup = weighed(&self.started, &self.log);
             self.fold = folded(&self.setup, self.started_ms, &self.log)?;
         }
         Ok(())

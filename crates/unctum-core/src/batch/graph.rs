@@ -108,19 +108,32 @@ impl Graph {
         self.takes_over[step].contains(&from)
     }
 
-    /// Whether a step goes on by itself once `ended` has: nothing has to be lit or made ready for it first.
+    /// Whether a step goes on by itself once `ended` has: nothing has to be lit, made ready or put anywhere for it
+    /// first.
     pub fn goes_on(&self, steps: &[Step], step: usize, ended: usize) -> bool {
         let (to, from) = (&steps[step], &steps[ended]);
+        if to.manner() == Manner::Wait && !to.on_flame() {
+            return self.is_left_where_it_is(steps, step, ended);
+        }
         if !to.on_flame() || self.syrup_places.contains(&step) {
             return true;
         }
         self.takes_over(step, ended) && to.vessel == from.vessel && to.gates.is_empty()
     }
 
-    /// Whether a step begins by itself when the batch is started: nothing has to be lit for it, and no hands are
-    /// taken from anything else.
+    /// Whether what waits at a step is only left where the step before it left it. What is put into water, into the
+    /// cold or into another vessel begins when she says that it is in, or its hours would count before.
+    fn is_left_where_it_is(&self, steps: &[Step], step: usize, ended: usize) -> bool {
+        let (to, from) = (&steps[step], &steps[ended]);
+        let alone = to.takes.len() == 1 && self.takes_over(step, ended);
+        alone && to.inputs.is_empty() && to.vessel == from.vessel
+    }
+
+    /// Whether a step begins by itself when the batch is started: nothing has to be lit or put to soak for it, and no
+    /// hands are taken from anything else.
     pub fn begins(&self, steps: &[Step], step: usize) -> bool {
-        let by_itself = !steps[step].on_flame() && steps[step].manner() != Manner::Bound;
+        let by_itself =
+            !steps[step].on_flame() && matches!(steps[step].manner(), Manner::Watch | Manner::Work);
         self.before[step].is_empty() && (by_itself || self.syrup_places.contains(&step))
     }
 }

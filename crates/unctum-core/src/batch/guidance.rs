@@ -3,13 +3,13 @@
 use crate::batch::boil::Boil;
 use crate::batch::test_said::NEAR_ENOUGH;
 use crate::batch::{Advice, BatchSetup, SeenReading, SyrupState, TestSaid};
-use crate::estimate::{Belief, Deed, Done, Seen, believe};
+use crate::estimate::{Belief, Deed, Done, believe};
 use crate::formula::SyrupPlan;
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
 use crate::pan::PanModel;
-use crate::syrup::Against;
-use crate::syrup::string::{solids_frac_of_string, string_cm};
+use crate::syrup::string::string_cm;
+use crate::syrup::{Against, StageKey};
 
 /// So long before the turn-off may come, s, the cook is asked to read: the first time, and after a look that found
 /// it not there yet.
@@ -43,7 +43,7 @@ const CARRIED_OUT_S: f64 = 60.0;
 /// A look so long before the heat went off, ms, is still of the pan that went off.
 const SAME_LOOK_MS: i64 = 20_000;
 /// A pan is dry, or burnt, beyond this strength.
-const DRY_FRAC: f64 = 0.96;
+pub(super) const DRY_FRAC: f64 = 0.96;
 /// What was seen of a pan that had to be dry says its water with this doubt, as a share.
 const SEEN_SD: f64 = 0.15;
 /// Water in a spoon, g.
@@ -56,6 +56,15 @@ const COLD_AFTER_S: f64 = 6.0 * 3600.0;
 const DRY_AFTER_S: f64 = 24.0 * 3600.0;
 /// The hand takes so long from the call to the knob, s: the call comes so much earlier.
 pub(super) const HAND_S: f64 = 5.0;
+
+/// Which readings contradict all else.
+#[derive(Clone, Copy, PartialEq)]
+pub(super) enum Misfit {
+    None,
+    Last,
+    /// One before the last.
+    Earlier,
+}
 
 /// The pan as followed through the log.
 #[derive(Clone)]
@@ -75,6 +84,8 @@ pub(crate) struct Watch {
     /// Whether the step at hand both dissolves and boils.
     pub boil_in_one: bool,
     pub last_test: Option<TestSaid>,
+    /// The one before it.
+    pub test_before: Option<TestSaid>,
     /// How many tests by hand in a row found it not there.
     pub failed_in_row: u32,
 }
@@ -92,6 +103,7 @@ impl Watch {
             dissolved: false,
             boil_in_one: false,
             last_test: None,
+            test_before: None,
             failed_in_row: 0,
         }
     }
@@ -113,6 +125,7 @@ impl Watch {
             self.failed_in_row = if test.against == Against::NotYet { self.failed_in_row + 1 } else { 0 };
         }
         if !(by_itself && self.last_test.is_some_and(|t| t.reading.by_hand())) {
+            self.test_before = self.last_test;
             self.last_test = Some(test);
         }
     }
@@ -151,10 +164,13 @@ impl Watch {
         let begun_ms = self.begun_ms?;
         let boil = self.boil.as_ref()?;
         let now_s = self.followed_to_s(begun_ms);
-        let belief = believe(&boil.asked(setup, &self.deeds, now_s, flame));
-        // By the clock every pan that could be is dry: what somebody saw of it since is worth more than the clock.
+        let asked = |deeds, now_s| self.widened(boil.asked(setup, deeds, now_s, flame));
+        let belief = believe(&asked(&self.deeds, now_s));
+        // By the clock every pan that could be is dry, or an instrument shows the same twice against it: what was seen
+        // is worth more than the clock.
         let dry = belief.strength.low >= DRY_FRAC;
-        let seen = dry.then(|| self.seen_last(boil)).flatten();
+        let twice = (belief.contradicted || belief.doubts_earlier) && self.says_it_twice();
+        let seen = (dry || twice).then(|| self.seen_last(boil)).flatten();
         Some(seen.map_or(belief, |(at, water_g)| {
             let at_s = self.deeds[at].at_s;
             let lit = self.deeds[..at].iter().rev().find_map(|d| match d.deed {
@@ -167,35 +183,17 @@ impl Watch {
                 std::iter::once(Done { at_s: 0.0, deed: Deed::Flame(lit) }).chain(since).collect();
             let hot_c = boil.model.boil_c(water_g);
             let start_c = if lit > 0.0 { hot_c - 1.0 } else { f64::midpoint(hot_c, setup.air.room_c) };
-            let mut anew = boil.asked(setup, &deeds, now_s - at_s, flame);
+            let mut anew = self.widened(boil.asked(setup, &deeds, now_s - at_s, flame));
             (anew.first_water_g, anew.start_c) = (water_g, start_c);
             anew.doubts.water_sd_g = anew.doubts.water_sd_g.max(SEEN_SD * water_g);
             believe(&anew)
         }))
     }
-
-    /// The last that was seen of it, and how much water that says is in it, g; none where it says that it is dry too.
-    fn seen_last(&self, boil: &Boil) -> Option<(usize, f64)> {
-        let solids_g = boil.plan.charge.solids_g();
-        let water_g = |seen: &Seen| match *seen {
-            Seen::Weight { contents_g } => Some(contents_g - solids_g),
-            Seen::Strength { solids_frac, .. } => Some(boil.model.water_at(solids_frac)),
-            Seen::Between { low_frac, high_frac } => {
-                Some(boil.model.water_at(f64::midpoint(low_frac, high_frac)))
-            }
-            Seen::String { length_cm } => Some(boil.model.water_at(solids_frac_of_string(length_cm))),
-            _ => None,
-        };
-        let (at, water_g) = self.deeds.iter().enumerate().rev().find_map(|(i, d)| match &d.deed {
-            Deed::Seen(seen) => Some((i, water_g(seen)?)),
-            _ => None,
-        })?;
-        (water_g > boil.model.water_at(DRY_FRAC)).then_some((at, water_g))
-    }
 }
 
-/// The syrup's state and the advice that follows; none before the heat went on.
-pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupState, Advice)> {
+/// The syrup's state and the advice that follows from all that was read, and what of it does not fit; none before the heat
+/// went on.
+pub(super) fn state_with_all(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupState, Advice, Misfit)> {
     let (belief, flame) = watch.belief(setup)?;
     let Boil { model, plan } = watch.boil.as_ref()?;
     let off = watch.flame == Flame::Off;
@@ -203,6 +201,7 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
     let contents = belief.contents_g;
     // What the scale shows at the turn-off: this pan's own solids, whatever they weigh.
     let solids_g = contents.mid - belief.water_g.mid;
+    let tare_g = setup.pan.weighed.then_some(setup.pan.tare_g);
     let state = SyrupState {
         dissolved: watch.dissolved || (watch.boil_in_one && belief.boiling),
         boiling: belief.boiling,
@@ -210,23 +209,31 @@ pub(crate) fn syrup_state(setup: &BatchSetup, watch: &Watch) -> Option<(SyrupSta
         stage: setup.ladder.at(belief.strength.mid),
         liquid_c: belief.liquid_c,
         shown_c: shown(belief.liquid_c),
-        gross_g: setup.pan.tare_g + contents.mid,
+        gross_g: tare_g.map(|tare_g| tare_g + contents.mid),
         gross_spread_g: 0.5 * (contents.high - contents.low),
         string_cm: string_cm(belief.strength.mid),
+        sign: setup.ladder.of(setup.ladder.at(belief.strength.mid)).sign,
+        drop_test: plan.stage >= StageKey::SoftBall,
         water_to_lose_g: belief.to_target_g,
         water_to_turn_off_g: belief.to_turn_off_g,
         turn_off_in_s: belief.turn_off_in_s.filter(|_| !off).map(|left_s| left_s.map(|s| s.max(0.0))),
         turn_off_frac: belief.turn_off_frac,
-        turn_off_gross_g: setup.pan.tare_g + solids_g + belief.turn_off_water_g,
+        turn_off_gross_g: tare_g.map(|tare_g| tare_g + solids_g + belief.turn_off_water_g),
         turn_off_shown_c: shown(model.boil_c(model.water_at(belief.turn_off_frac))),
         landing_frac: belief.landing.mid,
         power_factor: belief.power,
         power_factor_sd: belief.power_sd,
         surprise: belief.doubtful,
+        unsettled: false,
         last_test: watch.last_test,
     };
     let advice = advise(setup, watch, (model, plan), &state, (&belief, flame));
-    Some((state, advice))
+    let misfit = match (belief.contradicted, belief.doubts_earlier) {
+        (true, _) => Misfit::Last,
+        (false, true) => Misfit::Earlier,
+        (false, false) => Misfit::None,
+    };
+    Some((state, advice, misfit))
 }
 
 fn advise(

@@ -43,6 +43,8 @@ pub enum NextTime {
         water_g: f64,
         /// The string then, cm.
         string_cm: f64,
+        /// The strength it is to land on then, 0–1.
+        to_frac: f64,
     },
     /// Turn off so much water earlier, at a string of this length.
     Earlier {
@@ -50,6 +52,8 @@ pub enum NextTime {
         water_g: f64,
         /// The string then, cm.
         string_cm: f64,
+        /// The strength it is to land on then, 0–1.
+        to_frac: f64,
     },
     /// Let no grain be left, and let it stand still once it boils.
     Clearer,
@@ -60,8 +64,12 @@ impl NextTime {
     #[must_use]
     pub fn for_times(self, times: f64) -> Self {
         match self {
-            Self::Further { water_g, string_cm } => Self::Further { water_g: water_g * times, string_cm },
-            Self::Earlier { water_g, string_cm } => Self::Earlier { water_g: water_g * times, string_cm },
+            Self::Further { water_g, string_cm, to_frac } => {
+                Self::Further { water_g: water_g * times, string_cm, to_frac }
+            }
+            Self::Earlier { water_g, string_cm, to_frac } => {
+                Self::Earlier { water_g: water_g * times, string_cm, to_frac }
+            }
             other => other,
         }
     }
@@ -98,11 +106,15 @@ pub fn lesson(batch: &Followed, verdict: &Verdict) -> Option<Lesson> {
     let between = |a: f64, b: f64| (water_g(a) - water_g(b)).max(LEAST_G);
     let further = |from: f64| {
         let to = (target_frac + step).min(band.high_frac - 0.1 * step);
-        NextTime::Further { water_g: between(from.min(target_frac), to), string_cm: string_cm(to) }
+        NextTime::Further {
+            water_g: between(from.min(target_frac), to),
+            string_cm: string_cm(to),
+            to_frac: to,
+        }
     };
     let earlier = || {
         let to = (target_frac - step).max(band.low_frac + 0.1 * step);
-        NextTime::Earlier { water_g: between(to, target_frac), string_cm: string_cm(to) }
+        NextTime::Earlier { water_g: between(to, target_frac), string_cm: string_cm(to), to_frac: to }
     };
     // Missed against what was asked for: then the aim itself was right.
     let under = made_frac < band.low_frac;
@@ -117,6 +129,7 @@ pub fn lesson(batch: &Followed, verdict: &Verdict) -> Option<Lesson> {
                 NextTime::Further {
                     water_g: between(made_frac, target_frac),
                     string_cm: string_cm(target_frac),
+                    to_frac: target_frac,
                 }
             } else {
                 further(target_frac)
@@ -128,6 +141,7 @@ pub fn lesson(batch: &Followed, verdict: &Verdict) -> Option<Lesson> {
                 NextTime::Earlier {
                     water_g: between(target_frac, made_frac),
                     string_cm: string_cm(target_frac),
+                    to_frac: target_frac,
                 }
             } else {
                 earlier()

@@ -79,9 +79,11 @@ impl<'a> Play<'a> {
     pub fn must_begin_ms(&self, at: RunAt) -> Option<i64> {
         let (runs, step) = (self.scene.runs, &self.scene.setup.steps[at.0]);
         let ends = runs.graph.before[at.0].iter().filter_map(|b| {
-            let window = self.scene.setup.steps[*b].windows.iter().find(|w| w.to == step.key)?;
+            let before = &self.scene.setup.steps[*b];
+            let window = before.windows.iter().find(|w| w.to == step.key).map(|w| w.high_min);
+            let high_min = window.or(before.stands_most_min.filter(|_| runs.graph.takes_over(at.0, *b)))?;
             let load = if runs.of(*b).len() > at.1 { at.1 } else { 0 };
-            Some(runs.at((*b, load)).ended_ms? + ms(window.high_min))
+            Some(runs.at((*b, load)).ended_ms? + ms(high_min))
         });
         ends.min()
     }
@@ -105,7 +107,11 @@ impl<'a> Play<'a> {
             let others = graph.before[join].iter().copied().filter(|o| !graph.depends(*o, at.0));
             let partner = others.max_by_key(|o| self.ready_ms[*o]);
             if let Some(partner) = partner.filter(|p| !self.scene.runs.is_over(*p)) {
-                return self.held_for(partner, join, last, path_ms, bound);
+                if let Some(held) = self.held_for(partner, join, last, path_ms, bound) {
+                    return Some(held);
+                }
+                // They meet when the later one is ready; what they make together may still be too early for another.
+                path_ms = path_ms.max(self.ready_ms[partner] - self.scene.now_ms);
             }
             bound |= self.is_bound(join);
             path_ms += ms(self.minutes(join).mid) * self.scene.runs.of(join).len() as i64;

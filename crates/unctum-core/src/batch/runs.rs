@@ -142,7 +142,10 @@ impl Runs {
             self.is_going(i) || (self.is_over(i) && self.graph.after[i].iter().any(|next| keeps(*next)))
         });
         let ahead = all().any(|i| in_pan(i) && !self.is_over(i));
-        in_use || (ahead && !self.going().any(|(i, _)| waits(i)))
+        // What only has to be put to soak or to rise needs no pan yet, begun or not.
+        let rests = self.going().any(|(i, _)| waits(i));
+        let only_waits = self.going().next().is_none() && self.ready().all(|(i, _)| waits(i));
+        in_use || (ahead && !rests && !only_waits)
     }
 
     /// Takes in that a run was begun; the runs that this ended, in order.
@@ -165,6 +168,15 @@ impl Runs {
             self.end_with_all(setup, at, at_ms, &mut ended);
         }
         ended
+    }
+
+    /// The first fire under a run that stood cold: its clock counts from here.
+    pub fn lit(&mut self, step: usize, at_ms: i64) {
+        for run in &mut self.steps[step] {
+            if run.began_ms.is_some() && run.ended_ms.is_none() {
+                run.began_ms = Some(at_ms);
+            }
+        }
     }
 
     fn end_before(&mut self, setup: &BatchSetup, at: RunAt, at_ms: i64, ended: &mut Vec<RunAt>) {

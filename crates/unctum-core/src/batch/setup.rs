@@ -36,6 +36,9 @@ pub struct BatchSetup {
     pub pan: Pan,
     /// The ring.
     pub ring: Ring,
+    /// How many rings there are; 0 where nobody said.
+    #[serde(default)]
+    pub rings: u32,
     /// The thermometer, if she has one.
     pub thermometer: Option<Thermometer>,
     /// The air.
@@ -54,6 +57,9 @@ pub struct BatchSetup {
     /// What goes in at each step, in grams and in her measures.
     #[serde(default)]
     pub takes: Vec<SheetTake>,
+    /// How many pieces it makes, if it is counted.
+    #[serde(default)]
+    pub pieces: Option<f64>,
     /// Allergens in it.
     #[serde(default)]
     pub allergens: Vec<String>,

@@ -53,7 +53,14 @@ pub fn syrup_signs(setup: &BatchSetup) -> Option<SyrupSigns> {
     Some(SyrupSigns {
         stage,
         water_to_lose_g: charge.total_g() - at_stage.total_g(),
-        signs: stage_signs(&charge, stage, &setup.pan, setup.thermometer.as_ref(), &setup.air, &setup.ladder),
+        signs: stage_signs(
+            &charge,
+            (stage, Some(target_solids_frac)),
+            &setup.pan,
+            setup.thermometer.as_ref(),
+            &setup.air,
+            &setup.ladder,
+        ),
         seen: seen(target_solids_frac, &setup.ladder),
         fill_frac: volume_ml / setup.pan.capacity_ml(),
         fill_limit_frac: FILL_LIMIT_FRAC,

@@ -191,8 +191,13 @@ impl Made {
             sets: formula.finish.mass,
             steps: sheet.steps,
             takes: sheet.takes,
+            pieces: formula.pieces.count,
             allergens: sheet.allergens,
-            mistakes: sweet.mistakes.clone(),
+            mistakes: if sweet.mistakes.is_empty() {
+                method.usual_mistakes()
+            } else {
+                sweet.mistakes.clone()
+            },
             habits: habits(&self.picked, stage),
             keeps: Some(Keeps {
                 room_days: formula.finish.keep.room_days,
@@ -259,12 +264,14 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         plan: Vec::new(),
         pan: picked.pan.clone(),
         ring: picked.ring.clone(),
+        rings: picked.rings,
         thermometer: picked.thermometer.clone(),
         air: book.air,
         steps: Vec::new(),
         ladder: *book.ladder,
         chosen: Chosen::default(),
         takes: Vec::new(),
+        pieces: None,
         allergens: Vec::new(),
         mistakes: Vec::new(),
         scale_step_g: picked.scale_step_g,

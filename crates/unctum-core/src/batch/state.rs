@@ -89,12 +89,16 @@ pub struct SyrupState {
     pub liquid_c: f64,
     /// What her thermometer should show, °C.
     pub shown_c: f64,
-    /// What her scale should show with the pan, g.
-    pub gross_g: f64,
+    /// What her scale should show with the pan, g; none while nobody knows what the empty pan weighs.
+    pub gross_g: Option<f64>,
     /// How far that may be off (80 %), g.
     pub gross_spread_g: f64,
     /// Length of the string, cm.
     pub string_cm: f64,
+    /// What fingers, spoon or water show at the most likely strength.
+    pub sign: &'static str,
+    /// Whether the stage it is meant for is told by a drop in cold water, not by a string.
+    pub drop_test: bool,
     /// Water still to lose to the target strength, g; negative: past it.
     pub water_to_lose_g: Spread,
     /// Water still to lose before the heat goes off, g; negative: past it.
@@ -103,8 +107,8 @@ pub struct SyrupState {
     pub turn_off_in_s: Option<Spread>,
     /// Strength at which to turn off, 0–1.
     pub turn_off_frac: f64,
-    /// What her scale shows there, g.
-    pub turn_off_gross_g: f64,
+    /// What her scale shows there, g; none while nobody knows what the empty pan weighs.
+    pub turn_off_gross_g: Option<f64>,
     /// What her thermometer shows there, °C.
     pub turn_off_shown_c: f64,
     /// Where the pan lands if the heat goes (or went) off now, 0–1.
@@ -115,6 +119,8 @@ pub struct SyrupState {
     pub power_factor_sd: f64,
     /// Whether the last reading contradicted what was believed.
     pub surprise: bool,
+    /// Whether it is set aside until a second reading says the same: everything here is as it was without it.
+    pub unsettled: bool,
     /// The last test since something was done to the syrup.
     pub last_test: Option<TestSaid>,
 }

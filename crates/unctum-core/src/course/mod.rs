@@ -23,7 +23,8 @@
 //! let pan = FirstPan::Wide.pan(28.0);
 //! let tools = Tools::among(&[], pan, Ring::of_kind("Left", RingKind::Gas, 1800.0));
 //! let asked = CourseQuestion {
-//!     step: &boil, mass: &mass, from_c: 24.0, factor: 1.0, pieces: None, medium_frac: None, fries_in: None, tools: Some(&tools),
+//!     step: &boil, mass: &mass, from_c: 24.0, factor: 1.0, pieces: None, medium_frac: None, fries_in: None,
+//!     heats_fat_g: None, tools: Some(&tools),
 //!     air: Air::default(), ladder: &Ladder::default(),
 //! };
 //! let half_an_hour = course(&asked);
@@ -40,7 +41,7 @@ mod soaking;
 mod tools;
 
 use crate::numeric::Spread;
-use crate::process::{Timing, Work};
+use crate::process::{StepKind, Timing, Vessel, Work};
 use crate::water::latent_heat_j_kg;
 
 use by_warmth::{by_warmth, whistles_every_min};
@@ -48,7 +49,7 @@ pub use frying::ball_mm;
 use frying::frying;
 use heat::ends_c;
 pub use heat::reached_c;
-use on_ring::{Told, boiling, drying, warming};
+use on_ring::{Told, boiling, drying, heating_fat, warming};
 use potfuls::potfuls;
 pub use question::{Course, CoursePoint, CourseQuestion, Soak, SyrupDrift, contents_ml};
 use soaking::{soak_minutes, soaking};
@@ -74,6 +75,11 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
             (pots, told.flame_needed) = (Some(in_pots.count), in_pots.flame_needed);
             fried = frying(q, in_pots.count);
         }
+        (Timing::Heat, Some((pan, tools))) if q.heats_fat_g.is_some() => {
+            if let Some(known) = heating_fat(q, pan, tools) {
+                (told, follows) = (known, Timing::Heat);
+            }
+        }
         (Timing::Heat, Some((pan, tools))) => {
             let known = match q.step.work() {
                 Work::Boil { .. } => boiling(q, pan, tools),
@@ -87,7 +93,9 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
     }
     let heat_to_c = reached_c(q.step, &q.mass.end, &q.air);
     let soak = soaking(q, heat_to_c);
-    if let Some(minutes) = soak.as_ref().and_then(soak_minutes) {
+    // Under pressure they take what the valve takes, and what it takes to fall.
+    let soaks = soak.as_ref().filter(|_| q.step.kind != StepKind::PressureCook);
+    if let Some(minutes) = soaks.and_then(soak_minutes) {
         told.minutes = minutes.times(pots.unwrap_or(1.0));
     } else if let Some(minutes) = by_warmth(q, heat_to_c) {
         told.minutes = minutes;
@@ -113,7 +121,7 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
         path: told.path,
         heat_to_c,
         ends_c,
-        pan_g: pan.map(|p| {
+        pan_g: pan.filter(|p| p.weighed && may_be_lifted(q)).map(|p| {
             let left_g = q.mass.end_g + q.mass.medium_g - q.mass.taken_up_g;
             (p.tare_g + q.mass.start_g + q.mass.medium_g, p.tare_g + left_g)
         }),
@@ -121,6 +129,14 @@ pub fn course(q: &CourseQuestion<'_>) -> Course {
         needs_j: needs_j(q, ends_c),
         gets_j,
     }
+}
+
+/// Whether somebody may put the pan of a step on a scale: not what is full of hot fat, stands shut under pressure or
+/// has to go on boiling around what lies in it.
+fn may_be_lifted(q: &CourseQuestion<'_>) -> bool {
+    let open = matches!(q.step.vessel, Vessel::Pan | Vessel::WidePan);
+    open && !matches!(q.step.kind, StepKind::Fry | StepKind::HeatFat)
+        && !(q.step.on_flame() && q.mass.medium_g > 0.0)
 }
 
 /// Heat to warm the mass and to send off its steam, J.

@@ -20,6 +20,10 @@ const SYRUP_FRAC: f64 = 0.03;
 /// Heat that what something lies in takes, J/(g·K).
 const MEDIUM_J_G_K: f64 = 4.0;
 
+/// A ring that leaves fat less than this, W, never gets it hot; how long it takes is told to no better than this share.
+const LEAST_LEFT_W: f64 = 60.0;
+const LEAST_DOUBT: f64 = 0.15;
+
 /// What time a step takes, and how it goes until then.
 pub(super) struct Told {
     pub minutes: Spread,
@@ -85,6 +89,35 @@ pub(super) fn drying(q: &CourseQuestion<'_>, to_c: f64) -> Drying {
         to_c,
         water_lost_g: q.mass.evaporated_g,
     }
+}
+
+/// Specific heat of fat between the room and the fry, J/(kg·K), and its density when hot, g/ml.
+const FAT_J_KG_K: f64 = 2100.0;
+const FAT_G_ML: f64 = 0.82;
+
+/// A pot of fat on its way to where it fries; on a stronger flame where its own would never get there. None where none
+/// would.
+pub(super) fn heating_fat(q: &CourseQuestion<'_>, pot: &Pan, tools: &Tools) -> Option<Told> {
+    let (fat_g, to_c, own) = (q.heats_fat_g?, q.step.heat_to_c?, q.step.flame?);
+    let rise_k = (to_c - q.air.room_c).max(0.0);
+    let need_j = (fat_g / 1000.0 * FAT_J_KG_K + pot.heat_capacity_j_k) * rise_k;
+    // Half of what it loses at the end, on the way.
+    let loss_w = 0.5 * pot.losing().loss_w_k(fat_g / FAT_G_ML) * rise_k;
+    let minutes = |flame: Flame| {
+        let left_w = tools.ring.net_power_w(flame.frac()) - loss_w;
+        (left_w > LEAST_LEFT_W).then(|| need_j / left_w / 60.0)
+    };
+    let (flame, mid) =
+        std::iter::once(own).chain(stronger_than(own)).find_map(|flame| Some((flame, minutes(flame)?)))?;
+    let spread = doubt_frac(&tools.ring).max(LEAST_DOUBT);
+    Some(Told {
+        minutes: Spread { low: mid * (1.0 - spread), mid, high: mid * (1.0 + 1.5 * spread) },
+        flame_needed: (flame != own).then_some(flame),
+        path: vec![
+            CoursePoint { elapsed_min: 0.0, mass_g: q.mass.start_g, mass_c: q.air.room_c },
+            CoursePoint { elapsed_min: mid, mass_g: q.mass.end_g, mass_c: to_c },
+        ],
+    })
 }
 
 /// A step of warming or drying, and the flame it takes if its own would never get there.

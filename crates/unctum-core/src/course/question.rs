@@ -27,6 +27,8 @@ pub struct CourseQuestion<'a> {
     pub medium_frac: Option<f64>,
     /// The fat that they fry in; none where they fry in none.
     pub fries_in: Option<FatKind>,
+    /// How much fat is heated to fry in later, g; none where none is.
+    pub heats_fat_g: Option<f64>,
     /// Her pans and ring; without them it takes its usual minutes.
     pub tools: Option<&'a Tools>,
     /// Her air.

@@ -17,7 +17,7 @@ const FEEL: f64 = 0.2;
 const MOST_STEPS: usize = 5;
 const MOST_DOUBTED: usize = 3;
 /// A reading less probably sound than this is doubted.
-const SOUND: f64 = 0.5;
+pub(super) const SOUND: f64 = 0.5;
 
 /// Everything a question's pans are followed with.
 pub(super) struct Bench<'a> {
@@ -35,6 +35,8 @@ pub(super) struct Fit {
     pub root: Vec<f64>,
     /// How probably the last reading that stands is sound.
     pub last_sound: Option<f64>,
+    /// Whether one before the last is doubted.
+    pub doubts_earlier: bool,
 }
 
 impl<'a> Bench<'a> {
@@ -72,7 +74,7 @@ impl<'a> Bench<'a> {
         let mut unit = vec![0.0; n * n];
         (0..n).for_each(|i| unit[i * n + i] = 1.0);
         if self.readings.is_empty() {
-            return Fit { z: vec![0.0; n], root: unit, last_sound: None };
+            return Fit { z: vec![0.0; n], root: unit, last_sound: None, doubts_earlier: false };
         }
         let mut doubted = vec![false; self.readings.len()];
         let mut z = self.scan(n);
@@ -96,7 +98,8 @@ impl<'a> Bench<'a> {
                 _ => {
                     let last = sound.last().copied();
                     let last_sound = if doubted.last() == Some(&true) { Some(0.0) } else { last };
-                    return Fit { z, root: l, last_sound };
+                    let doubts_earlier = doubted.iter().rev().skip(1).any(|d| *d);
+                    return Fit { z, root: l, last_sound, doubts_earlier };
                 }
             }
         }

@@ -103,8 +103,12 @@ pub struct Belief {
     pub power: f64,
     /// Standard deviation of that.
     pub power_sd: f64,
-    /// Whether the last reading contradicts everything else.
+    /// Whether the last reading fits so badly that it is worth reading again.
     pub doubtful: bool,
+    /// Whether it contradicts everything else.
+    pub contradicted: bool,
+    /// Whether a reading before the last is doubted.
+    pub doubts_earlier: bool,
 }
 
 /// What is to be believed of a pan. A function of the question alone; it never fails.
@@ -160,6 +164,8 @@ pub fn believe(q: &Question<'_>) -> Belief {
         power,
         power_sd: mean(&|e| (e.power - power).powi(2)).max(0.0).sqrt(),
         doubtful: fit.last_sound.is_some_and(|sound| sound < ASK_AGAIN),
+        contradicted: fit.last_sound.is_some_and(|sound| sound < fit::SOUND),
+        doubts_earlier: fit.doubts_earlier,
     }
 }
 

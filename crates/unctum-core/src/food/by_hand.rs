@@ -36,6 +36,9 @@ const SMALL_COSTS: f64 = 0.005;
 const SECOND_COSTS: f64 = 0.025;
 /// And every spoonful of it.
 const SPOONFUL_COSTS: f64 = 0.015;
+/// Taking out is more trouble than putting in, and a part of a cup with spoons more than whole cups with them.
+const LESS_COSTS: f64 = 0.008;
+const PART_AND_COSTS: f64 = 0.02;
 /// The same for every spoonful after the fourth.
 const COUNTING_COSTS: f64 = 0.05;
 /// A spoon as it comes with every kitchen: its name, what it holds, ml, and the spread of the hand, ml.
@@ -169,7 +172,9 @@ fn best_way<'a>(volume_ml: f64, all: &'a [Measure], small: &'a [(Measure, f64)])
             for m in spoons() {
                 for n in spoonfuls(rest_ml.abs() / m.volume_ml, m.volume_ml) {
                     if (0.5..=3.0).contains(&n) {
-                        let cost = SECOND_COSTS + SPOONFUL_COSTS * n;
+                        let less = if rest_ml < 0.0 { LESS_COSTS } else { 0.0 };
+                        let part = if count.fract() > 1e-6 { PART_AND_COSTS } else { 0.0 };
+                        let cost = SECOND_COSTS + SPOONFUL_COSTS * n + less + part;
                         ways.push(Way { count, of, then: Some((rest_ml < 0.0, n, m)), cost });
                     }
                 }

@@ -113,6 +113,9 @@ pub struct Ingredient {
     pub allergens: Vec<String>,
     /// Who can eat it.
     pub diet: Diet,
+    /// Whether it is made from sugar cane, or with sugar from it.
+    #[serde(default)]
+    pub from_cane: bool,
     /// Share of its fat that is free to flow, 0–1.
     #[serde(default)]
     pub free_fat_frac: f64,

@@ -9,8 +9,8 @@ use serde::{Deserialize, Serialize};
 use crate::error::Result;
 use crate::food::Larder;
 use crate::food::by_hand::{Measured, in_measures};
-use crate::formula::{Measuring, Weighed};
-use crate::process::{Book, Line, Step, working_order};
+use crate::formula::{LineUse, Measuring, Weighed};
+use crate::process::{Book, Line, Method, Purpose, Step, StepKind, working_order};
 use crate::syrup::sweetener::Sweetener;
 use crate::syrup::{Charge, Contents, StageKey};
 
@@ -88,6 +88,14 @@ pub struct SyrupPlan {
     pub target_solids_frac: f64,
 }
 
+/// The step at which something goes in: fat to fry in goes into the pot when it is heated.
+fn goes_in_at(method: &Method, part: &LineUse) -> String {
+    let heats = |s: &&Step| s.kind == StepKind::HeatFat;
+    let fry = method.steps.iter().find(|s| s.key == part.step && part.purpose == Purpose::Frying);
+    let fat = fry.and_then(|fry| method.steps.iter().filter(heats).find(|s| fry.after.contains(&s.key)));
+    fat.map_or(&part.step, |s| &s.key).clone()
+}
+
 impl Weighed {
     /// Makes it ready for the stove. The syrup is the first that is boiled to a stage.
     ///
@@ -103,7 +111,7 @@ impl Weighed {
         });
         let takes = self.lines.iter().flat_map(|line| {
             line.uses.iter().map(|part| SheetTake {
-                step: part.step.clone(),
+                step: goes_in_at(method, part),
                 ingredient: line.ingredient.clone(),
                 name: line.name.clone(),
                 mass_g: part.goes_in_g(self.measuring.by_scale),

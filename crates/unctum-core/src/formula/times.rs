@@ -12,7 +12,7 @@ use crate::formula::waits::waits;
 use crate::formula::{AtSize, Written};
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
-use crate::process::{Attention, Balance, Book, Method, Purpose, Step, Timing, working_order};
+use crate::process::{Attention, Balance, Book, Method, Purpose, Step, StepKind, Timing, working_order};
 use crate::set::Cooling;
 
 /// How long one step takes.
@@ -64,6 +64,16 @@ pub(crate) struct Plan {
 fn fries_in(step: &Step, book: &Book<'_>) -> Option<FatKind> {
     let fat = step.inputs.iter().find(|e| e.purpose == Purpose::Frying)?;
     Some(book.larder.get(&fat.ingredient).ok()?.fat)
+}
+
+/// How much fat a step heats for one that fries in it, g.
+fn heats_fat_g(step: &Step, method: &Method, balance: &Balance) -> Option<f64> {
+    let fry = method
+        .steps
+        .iter()
+        .filter(|_| step.kind == StepKind::HeatFat)
+        .find(|s| s.after.contains(&step.key))?;
+    Some(balance.step(&fry.key)?.medium_g)
 }
 
 /// A step in working order with its course.
@@ -158,6 +168,7 @@ impl AtSize {
                 pieces,
                 medium_frac: medium_frac(step, balance),
                 fries_in: fries_in(step, book),
+                heats_fat_g: heats_fat_g(step, self.written.method(), of),
                 tools,
                 air: book.air,
                 ladder: book.ladder,

@@ -3,7 +3,7 @@
 use crate::course::contents_ml;
 use crate::error::Result;
 use crate::formula::pieces::{PieceFigures, pieces_of};
-use crate::process::{Balance, Book, Method, Purpose, balance};
+use crate::process::{Balance, Book, Method, Purpose, balance, with_fat_heated, with_usual_cautions};
 
 /// A method and where its grams go.
 #[derive(Debug, Clone, PartialEq)]
@@ -13,12 +13,15 @@ pub struct Written {
 }
 
 impl Written {
-    /// Works a method through as it is written.
+    /// Works a method through as it is written; its fat is heated before it is fried in, and its steps
+    /// carry the usual cautions that follow from what they do.
     ///
     /// # Errors
     /// A method that does not work out.
     pub fn of(method: Method, book: &Book<'_>) -> Result<Self> {
+        let method = with_fat_heated(method);
         let balance = balance(&method, book.larder, book.ladder)?;
+        let method = with_usual_cautions(method, &balance, book.larder);
         Ok(Self { method, balance })
     }
 

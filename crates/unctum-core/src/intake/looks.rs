@@ -92,7 +92,8 @@ fn weight(gross_g: f64, setup: &BatchSetup, state: &BatchState) -> Looks {
         return Looks::Lifted;
     }
     let Some(syrup) = &state.syrup else { return Looks::Sound };
-    let by_g = gross_g - syrup.gross_g;
+    let Some(expected_g) = syrup.gross_g else { return Looks::Sound };
+    let by_g = gross_g - expected_g;
     if by_g.abs() > JUMP_G.max(JUMP_SPREADS * syrup.gross_spread_g) {
         Looks::Jumped { by_g }
     } else {

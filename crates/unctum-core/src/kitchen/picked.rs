@@ -27,6 +27,8 @@ pub struct Picked {
     pub other_pans: Vec<Pan>,
     /// The ring.
     pub ring: Ring,
+    /// How many rings there are.
+    pub rings: u32,
     /// Its number.
     pub ring_id: Option<i32>,
     /// The thermometer, if any.
@@ -87,6 +89,7 @@ impl KitchenDocument {
             pan_id,
             other_pans: self.pans.iter().filter(|p| p.id != pan_id).map(|p| p.pan.clone()).collect(),
             ring: ring.clone(),
+            rings: self.rings.len() as u32,
             ring_id,
             thermometer: thermometer.map(|(_, t)| t.clone()),
             cup: cup.map(|(_, m)| m.clone()),

@@ -29,17 +29,18 @@ pub struct StageSigns {
     pub stage: StageKey,
     /// At its lower edge.
     pub low: Sign,
-    /// In its middle.
+    /// At the strength that is aimed for.
     pub aim: Sign,
     /// At its upper edge.
     pub high: Sign,
 }
 
-/// The signs of `stage` for these solids in this pan, on this thermometer (a true one if none).
+/// The signs of `stage` for these solids in this pan, on this thermometer (a true one if none), aimed at a strength in it
+/// (0–1); at its middle if none is told.
 #[must_use]
 pub fn stage_signs(
     charge: &Charge,
-    stage: StageKey,
+    (stage, aim_frac): (StageKey, Option<f64>),
     pan: &Pan,
     thermometer: Option<&Thermometer>,
     air: &Air,
@@ -56,5 +57,10 @@ pub fn stage_signs(
         }
     };
     let band = ladder.of(stage);
-    StageSigns { stage, low: sign(band.low_frac), aim: sign(band.aim_frac()), high: sign(band.high_frac) }
+    StageSigns {
+        stage,
+        low: sign(band.low_frac),
+        aim: sign(aim_frac.unwrap_or_else(|| band.aim_frac())),
+        high: sign(band.high_frac),
+    }
 }

@@ -56,6 +56,8 @@ pub enum StepKind {
     Cut,
     /// Take out of the tray.
     Lift,
+    /// Heat the fat to fry in.
+    HeatFat,
     /// Fry in deep fat.
     Fry,
     /// Let fat or syrup drip off.
@@ -100,6 +102,7 @@ impl StepKind {
                 (8.0, 15.0, 35.0)
             }
             Self::Shape | Self::Roll | Self::Knead | Self::AddInstalments => (5.0, 12.0, 30.0),
+            Self::HeatFat => (5.0, 8.0, 14.0),
             Self::BoilToStage | Self::Poach | Self::Caramelise | Self::Dissolve | Self::Curdle => {
                 (4.0, 9.0, 20.0)
             }
@@ -113,7 +116,9 @@ impl StepKind {
     #[must_use]
     pub fn usual_fill_frac(self) -> Option<f64> {
         match self {
-            Self::Dissolve | Self::BoilToStage | Self::Reduce | Self::Curdle | Self::Fry => Some(0.5),
+            Self::Dissolve | Self::BoilToStage | Self::Reduce | Self::Curdle | Self::Fry | Self::HeatFat => {
+                Some(0.5)
+            }
             Self::PressureCook | Self::Caramelise => Some(0.4),
             Self::Poach | Self::Simmer | Self::CookTillLeavesSides | Self::AddInstalments => Some(0.66),
             Self::Roast | Self::WaterBath => Some(0.75),

@@ -3,13 +3,15 @@
 //!
 //! * `step`, `effect`, `sweet`: how it is written down; `work`: what a step does, by its effects; `check`:
 //!   what is wrong with it, and where.
-//! * `balance`: where every gram goes.
+//! * `balance`: where every gram goes; `hazards`: the cautions that follow from what a step does.
 //! * `book`: what the catalogue and her kitchen know, that all questions about a method share.
 
 mod balance;
 mod book;
 mod check;
 mod effect;
+mod fat;
+mod hazards;
 mod kind;
 mod order;
 mod pace;
@@ -17,12 +19,15 @@ mod plain;
 mod sight;
 mod step;
 mod sweet;
+mod usual_mistakes;
 mod work;
 
 pub use balance::{Aside, Balance, StepBalance, balance};
 pub use book::{Book, Swap, SwapBy};
 pub use check::Fault;
 pub use effect::Effect;
+pub(crate) use fat::with_fat_heated;
+pub(crate) use hazards::with_usual_cautions;
 pub use kind::StepKind;
 pub(crate) use order::working_order;
 pub use pace::Paces;

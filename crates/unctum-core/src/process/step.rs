@@ -253,6 +253,9 @@ pub struct Step {
     /// How soon a later step has to follow.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub windows: Vec<Window>,
+    /// How long what it gives may stand in the room at most, min; as its kind and what is in it allow if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub stands_most_min: Option<f64>,
     /// Why; empty where nobody told.
     #[serde(default)]
     pub reason: String,
@@ -289,6 +292,7 @@ impl Step {
             minutes: None,
             timing: Timing::Fixed,
             windows: vec![],
+            stands_most_min: None,
             reason: String::new(),
             hazards: vec![],
         }

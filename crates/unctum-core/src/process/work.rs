@@ -56,10 +56,32 @@ impl Step {
         }
     }
 
+    /// Whether it drinks on in what it lies in, so that too long spoils it.
+    #[must_use]
+    pub fn drinks(&self) -> bool {
+        matches!(self.kind, StepKind::Steep | StepKind::Soak | StepKind::Ferment)
+    }
+
+    /// What to do when it has drunk longer than it may.
+    #[must_use]
+    pub fn out_words(&self) -> String {
+        match self.kind {
+            StepKind::Steep if self.vessel != Vessel::Refrigerator => "Out of the syrup now".into(),
+            StepKind::Soak => "Out of the water now".into(),
+            StepKind::Ferment => "Use it now: it has risen long enough".into(),
+            _ => format!("Enough: {}", self.event.to_lowercase()),
+        }
+    }
+
     /// How long what it gives may stand before the next step begins, min; none where standing does it no harm. A
     /// window of its own holds before this.
     #[must_use]
     pub fn stands_min(&self) -> Option<f64> {
+        let by_kind = self.stands_by_kind_min();
+        self.stands_most_min.map_or(by_kind, |most| Some(by_kind.map_or(most, |min| min.min(most))))
+    }
+
+    fn stands_by_kind_min(&self) -> Option<f64> {
         match self.kind {
             _ if self.stage().is_some_and(|s| s >= StageKey::OneString) => Some(2.0),
             _ if self.stage().is_some() => Some(6.0),

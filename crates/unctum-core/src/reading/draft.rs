@@ -132,7 +132,18 @@ pub fn draft(raw: &Raw, cups: &CupSizes, settled: &[Settled], known: KnownShares
                 .to_owned(),
         );
     }
+    counted_out(&mut sweet, raw, known);
     Draft { sweet, lines, doubts, notes }
+}
+
+/// So many pieces are told as come out, whatever boils off on the way.
+fn counted_out(sweet: &mut Sweet, raw: &Raw, known: KnownShares<'_>) {
+    for method in &mut sweet.methods {
+        let finished_g = balance(method, known.larder, &Ladder::default()).map(|b| b.finished_g);
+        if let (Some(makes), Ok(finished_g)) = (raw.makes, finished_g) {
+            method.shape = makes.shape(finished_g);
+        }
+    }
 }
 
 /// Whether the syrups that are boiled to a stage come to it.
@@ -208,7 +219,40 @@ fn sweet(raw: &Raw, lines: &[DraftLine]) -> Sweet {
     }
 }
 
-const KINDS: [(&str, StepKind); 22] = [
+/// Letters of a title at most.
+const TITLE: usize = 60;
+
+/// The beginning of a text as a title: whole words.
+fn short(text: &str) -> String {
+    if text.chars().count() <= TITLE {
+        return text.to_owned();
+    }
+    let cut: String = text.chars().take(TITLE).collect();
+    let words = cut.rsplit_once(' ').map_or(cut.as_str(), |(words, _)| words);
+    format!("{}…", words.trim_end())
+}
+
+/// What work of a kind is done in, and on which flame, where the text tells none.
+fn place(kind: StepKind, small: &str) -> (Vessel, Option<Flame>) {
+    let told = [("low", Flame::Low), ("medium", Flame::Medium), ("high", Flame::High)];
+    let named = told.iter().find(|(word, _)| small.split(|c: char| !c.is_alphabetic()).any(|w| w == *word));
+    let (vessel, usual) = match kind {
+        StepKind::Fry => (Vessel::FryingPot, Flame::Medium),
+        StepKind::PressureCook => (Vessel::PressureCooker, Flame::Medium),
+        StepKind::Roast => (Vessel::Pan, Flame::Low),
+        StepKind::Dissolve | StepKind::Simmer | StepKind::CookTillLeavesSides | StepKind::Caramelise => {
+            (Vessel::Pan, Flame::Medium)
+        }
+        StepKind::Grind => return (Vessel::Grinder, None),
+        _ => return (Vessel::default(), None),
+    };
+    (vessel, Some(named.map_or(usual, |(_, flame)| *flame)))
+}
+
+const KINDS: [(&str, StepKind); 26] = [
+    ("pressure", StepKind::PressureCook),
+    ("whistle", StepKind::PressureCook),
+    ("caramel", StepKind::Caramelise),
     ("knead", StepKind::Knead),
     ("deep fry", StepKind::Fry),
     ("fry", StepKind::Fry),
@@ -219,6 +263,7 @@ const KINDS: [(&str, StepKind); 22] = [
     ("strain", StepKind::Strain),
     ("sieve", StepKind::Strain),
     ("dissolve", StepKind::Dissolve),
+    ("blend", StepKind::Grind),
     ("melt", StepKind::Dissolve),
     ("leaves the side", StepKind::CookTillLeavesSides),
     ("string", StepKind::Simmer),
@@ -238,14 +283,15 @@ fn step(i: usize, told: &RawStep) -> Step {
     let small = text.to_lowercase();
     let kind =
         KINDS.iter().find(|(word, _)| small.contains(word)).map_or(StepKind::Combine, |(_, kind)| *kind);
-    let title: String = text.split(['.', ',', ';', ':']).next().unwrap_or(text).chars().take(60).collect();
-    let title = if title.trim().is_empty() { format!("Step {}", i + 1) } else { title.trim().to_owned() };
+    let title = short(text.split(['.', ',', ';', ':']).next().unwrap_or(text).trim());
+    let title = if title.is_empty() { format!("Step {}", i + 1) } else { title };
     let cue = small.find("until ").and_then(|at| {
         let clause = text.get(at..)?.split(['.', ';']).next()?;
         let mut letters = clause.chars();
         letters.next().map(|c| c.to_uppercase().chain(letters).collect::<String>())
     });
     let mut step = Step::new(&format!("step-{}", i + 1), kind, &title, text);
+    (step.vessel, step.flame) = place(kind, &small);
     step.cue = cue.unwrap_or_else(|| "Not told: watch, and write down what shows it.".into());
     step.event = format!("Done: {}", title.to_lowercase());
     step.reason = "Not told.".into();

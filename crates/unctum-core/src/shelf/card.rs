@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use crate::course::Tools;
 use crate::error::Result;
 use crate::find::{Sound, best};
-use crate::food::{Diet, Larder};
+use crate::food::{Diet, Ingredient, Larder, ShelfKind};
 use crate::formula::Written;
 use crate::process::{Book, Family, Sweet};
 
@@ -61,6 +61,42 @@ const MAKES: f64 = 0.9;
 const ALL_TOGETHER: f64 = 0.86;
 const INGREDIENT: f64 = 0.75;
 
+/// Whom a sweet has to suit, with everything that its steps name, whether it could be left out or not.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Suits {
+    /// Nothing an animal died for: no leaf beaten between hides, no colour from insects; no egg either.
+    Vegetarian,
+    /// No egg.
+    NoEgg,
+    /// Nothing from sugar cane, its jaggery neither.
+    NoCane,
+    /// Sweetened with jaggery and with nothing else.
+    JaggeryOnly,
+}
+
+impl Suits {
+    /// Whether what holds these ingredients suits; what is not known is taken not to.
+    #[must_use]
+    pub fn holds(self, ingredients: &[String], larder: &Larder) -> bool {
+        let mut all = ingredients.iter().map(|key| larder.get(key).ok());
+        let egg = |i: &Ingredient| i.shelf == ShelfKind::Egg || i.diet == Diet::WithEgg;
+        match self {
+            Self::Vegetarian => all.all(|i| i.is_some_and(|i| i.diet <= Diet::Vegetarian && !egg(i))),
+            Self::NoEgg => all.all(|i| i.is_some_and(|i| !egg(i))),
+            Self::NoCane => all.all(|i| i.is_some_and(|i| !i.from_cane)),
+            Self::JaggeryOnly => {
+                let known: Option<Vec<&Ingredient>> = all.collect();
+                known.is_some_and(|known| {
+                    known.iter().any(|i| i.shelf == ShelfKind::Jaggery)
+                        && !known.iter().any(|i| i.shelf == ShelfKind::Sugar)
+                })
+            }
+        }
+    }
+}
+
 /// What a cook looks for; what is left out does not matter.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Wanted {
@@ -72,6 +108,8 @@ pub struct Wanted {
     pub ingredient: Option<String>,
     /// Allergens that are not in it.
     pub without: Vec<String>,
+    /// Whom it has to suit.
+    pub suits: Vec<Suits>,
     /// Longest time from start to end, min.
     pub max_total_min: Option<f64>,
     /// Only what needs no instrument.
@@ -152,12 +190,19 @@ impl Card {
         std::iter::once(&self.name).chain(&self.aliases).map(String::as_str).collect::<Vec<_>>().join(" · ")
     }
 
+    /// Whether a name means it: one of its own, not of what is in it.
+    #[must_use]
+    pub fn is_called(&self, typed: &Sound) -> bool {
+        self.heard.iter().any(|(name, weight)| *weight >= ALIAS && typed.likeness(name).is_some())
+    }
+
     /// How well it answers, 0–1; none if it does not. Where no words are asked for, everything that fits answers alike.
     #[must_use]
-    pub fn answers(&self, wanted: &Wanted) -> Option<f64> {
+    pub fn answers(&self, wanted: &Wanted, larder: &Larder) -> Option<f64> {
         let fits = wanted.family.is_none_or(|f| f == self.family)
             && wanted.ingredient.as_ref().is_none_or(|i| self.ingredients.contains(i))
             && wanted.without.iter().all(|a| !self.allergens.contains(a))
+            && wanted.suits.iter().all(|s| s.holds(&self.ingredients, larder))
             && wanted.max_total_min.is_none_or(|most| self.quickest_min <= most)
             && (!wanted.instrument_free || self.instrument_free)
             && (!wanted.beginner || self.easiest == 1);

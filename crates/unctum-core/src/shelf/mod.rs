@@ -5,6 +5,6 @@ mod card;
 mod compare;
 mod verb;
 
-pub use card::{Card, Wanted};
+pub use card::{Card, Suits, Wanted};
 pub use compare::{Comparison, NumberPair, StepPair, compare};
 pub use verb::{NOT_TOLD, Verb, verbs};

@@ -70,6 +70,8 @@ pub fn cashew_batch() -> BatchSetup {
         mistakes: vec![],
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        rings: 0,
+        pieces: None,
         ring_seen: None,
         sets: None,
         habits: unctum_core::estimate::Habits::default(),

@@ -109,6 +109,8 @@ impl Walk {
             );
             let bound = state.runs.iter().filter(|r| r.manner == unctum_core::process::Manner::Bound).count();
             assert!(bound <= 1, "{name}: one pair of hands, {:?}", state.runs);
+            let lit = state.runs.iter().filter(|r| r.flame.is_some()).count();
+            assert!(lit <= 1, "{name}: one ring, {:?}", state.runs);
             self.does_next(&state, late_s());
         }
         let state = self.cook.state();
@@ -271,4 +273,53 @@ fn what_is_forgotten_on_a_flame_is_called() {
     assert_eq!(class_after(&mut walk, |r| r.least_ms), (ActClass::Keep, false));
     assert_eq!(class_after(&mut walk, |r| r.best_ms), (ActClass::Due, false));
     assert_eq!(class_after(&mut walk, |r| r.most_ms), (ActClass::Urgent, true));
+}
+
+/// What soaks, rises or chills begins when she says that it is in; until then none of its hours count.
+#[test]
+fn nothing_is_put_away_by_itself() {
+    for sweet in sweets() {
+        for method in &sweet.methods {
+            let mut walk = Walk::of(&sweet, &method.key);
+            let name = format!("{} {}", sweet.key, method.key);
+            let mut begun = std::collections::BTreeSet::new();
+            for _ in 0..600 {
+                let state = walk.cook.state();
+                if state.phase == Phase::Done {
+                    break;
+                }
+                for run in state.runs.iter().filter(|r| r.manner == unctum_core::process::Manner::Wait) {
+                    let step = walk.cook.setup().steps.iter().find(|s| s.key == run.step).expect("known");
+                    let said = walk.presses.iter().any(|e| {
+                        matches!(e, BatchEvent::StepBegan { step, load } if *step == run.step && *load == run.load)
+                    });
+                    assert!(said || step.inputs.is_empty(), "{name}: {} began by itself", run.step);
+                    begun.insert(run.step.clone());
+                }
+                walk.does_next(&state, 2.0);
+            }
+            let soaks = method.steps.iter().filter(|s| s.kind == unctum_core::process::StepKind::Soak);
+            for soak in soaks {
+                assert!(begun.contains(&soak.key), "{name}: {} was never begun", soak.key);
+            }
+        }
+    }
+}
+
+/// The clock of a syrup counts from its fire, however long it stood cold.
+#[test]
+fn a_cold_syrup_has_no_clock() {
+    let all = sweets();
+    let sweet = all.iter().find(|s| s.key == "cashew-sheet").expect("sheet");
+    let mut walk = Walk::of(sweet, "one-string");
+    while !matches!(walk.cook.state().button, Some(BatchEvent::Flame { .. })) {
+        let state = walk.cook.state();
+        walk.does_next(&state, 2.0);
+    }
+    walk.cook.works_elsewhere(32.0 * 60.0);
+    let lit_ms = walk.cook.now_ms();
+    assert!(walk.cook.state().runs.is_empty(), "nothing goes on before the fire");
+    walk.presses(BatchEvent::Flame { flame: Flame::Medium });
+    assert_eq!(walk.cook.state().runs[0].began_ms, lit_ms);
+    assert_eq!(walk.cook.state().acts[0].class, ActClass::Keep, "it is not due at once");
 }

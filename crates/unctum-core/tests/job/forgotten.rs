@@ -55,7 +55,7 @@ fn whoever_pulls_a_string_boils() {
     assert!(step_goes_on(&state, "boil") && !step_goes_on(&state, "dissolve"));
     let made = pulls.runs_made();
     let dissolved = made.iter().find(|r| r.step.key == "dissolve").expect("made");
-    assert_eq!((dissolved.began_ms, dissolved.ended_ms), (at_ms(10), at_ms(400)));
+    assert_eq!((dissolved.began_ms, dissolved.ended_ms), (at_ms(LIT_S), at_ms(400)));
     let back = told(pulls, 402, BatchEvent::Undone { undone_seq: 3 });
     assert!(step_goes_on(&back.state_at(at_ms(403)), "dissolve"), "taken back, it is as it was");
 }
@@ -126,7 +126,7 @@ fn a_lesson_knows_where_it_landed() {
     );
     let done = told(late, called + 260, BatchEvent::done("boil"));
     let next = lesson(&done, &Verdict::of(Texture::Crumbly)).expect("of a syrup").next;
-    let NextTime::Earlier { water_g, string_cm: cm } = next else { unreachable!("{next:?}") };
+    let NextTime::Earlier { water_g, string_cm: cm, .. } = next else { unreachable!("{next:?}") };
     let plan = cashew_batch().syrup.expect("a syrup");
     assert!((cm - string_cm(plan.target_solids_frac)).abs() < 1e-9, "the aim was right: {cm} cm");
     let landed = done.boil_landed().expect("landed").mid;

@@ -75,8 +75,9 @@ fn a_kitchen_survives_its_own_json_and_an_older_one_opens() {
 #[test]
 fn the_ladder_of_a_school_moves_signs_amounts_and_batches_with_it() {
     let charge = Charge::sugar_and_water(300.0, 150.0);
-    let signs =
-        |ladder: &Ladder| stage_signs(&charge, StageKey::OneString, &kadai(), None, &hill_air(), ladder).aim;
+    let signs = |ladder: &Ladder| {
+        stage_signs(&charge, (StageKey::OneString, None), &kadai(), None, &hill_air(), ladder).aim
+    };
     let [usual, early, late] = [0, 1, 2].map(|i| signs(&SCHOOLS[i].ladder));
     assert!(early.shown_c < usual.shown_c && usual.shown_c < late.shown_c);
     assert!(early.gross_g > usual.gross_g && usual.gross_g > late.gross_g);

@@ -112,8 +112,12 @@ fn what_runs_late_at_the_stove_moves_the_plan_and_as_little_else_as_may_be() {
             let stands = laid.problem.pins.contains_key(id);
             assert!(stands || *at >= laid.now_min, "{id} is not planned into the past");
         }
-        // What is ready before is left where it is.
-        assert_eq!(after.starts["poached-chhena-balls.1/steep"], starts["poached-chhena-balls.1/steep"]);
+        // One ring and one pair of hands are wanted by all: what else is made moves by the delay and no further than that
+        // makes room.
+        for (id, at) in starts.iter().filter(|(id, _)| !id.starts_with("gram-flour-ladoo")) {
+            let moved = (after.starts[id] - at).abs();
+            assert!(moved <= 240, "{id} moves by {moved} min");
+        }
     });
 }
 

@@ -10,7 +10,7 @@ fn cards() -> Vec<Card> {
 }
 
 fn found<'a>(cards: &'a [Card], wanted: &Wanted) -> Vec<&'a str> {
-    cards.iter().filter(|c| c.answers(wanted).is_some()).map(|c| c.key.as_str()).collect()
+    cards.iter().filter(|c| c.answers(wanted, stocked()).is_some()).map(|c| c.key.as_str()).collect()
 }
 
 fn words(text: &str) -> Wanted {
@@ -33,7 +33,7 @@ fn every_sweet_is_found_by_each_of_its_names_however_they_are_written() {
 /// The first of the shelf for what was typed.
 fn first(cards: &[Card], text: &str, most: usize) -> Vec<String> {
     let mut found: Vec<(f64, &Card)> =
-        cards.iter().filter_map(|c| Some((c.answers(&words(text))?, c))).collect();
+        cards.iter().filter_map(|c| Some((c.answers(&words(text), stocked())?, c))).collect();
     found.sort_by(|a, b| b.0.total_cmp(&a.0).then_with(|| a.1.name.cmp(&b.1.name)));
     found.into_iter().take(most).map(|(_, c)| c.key.clone()).collect()
 }
@@ -41,8 +41,9 @@ fn first(cards: &[Card], text: &str, most: usize) -> Vec<String> {
 #[test]
 fn a_name_counts_more_than_another_name_and_that_more_than_an_ingredient() {
     let cards = cards();
-    let score =
-        |key: &str, text: &str| cards.iter().find(|c| c.key == key).expect("card").answers(&words(text));
+    let score = |key: &str, text: &str| {
+        cards.iter().find(|c| c.key == key).expect("card").answers(&words(text), stocked())
+    };
     assert!(score("cashew-sheet", "cashew sheet") > score("cashew-sheet", "katli"));
     assert!(score("cashew-sheet", "katli") > score("cashew-sheet", "ghee"));
     assert!(score("cashew-sheet", "ghee").is_some());

@@ -28,7 +28,7 @@ fn a_verdict_says_what_to_do_now_and_what_to_change() {
     assert_eq!(taught(Texture::Right, None).next, NextTime::Same);
     let soft = taught(Texture::TooSoft, Some(Pull::Snaps));
     let Mend::BackInThePan { lose_g } = soft.now else { unreachable!("{soft:?}") };
-    let NextTime::Further { water_g, string_cm } = soft.next else { unreachable!("{soft:?}") };
+    let NextTime::Further { water_g, string_cm, .. } = soft.next else { unreachable!("{soft:?}") };
     assert!((5.0..60.0).contains(&lose_g) && (5.0..60.0).contains(&water_g), "{soft:?}");
     assert!((0.5..1.5).contains(&string_cm), "the stage as asked: {string_cm}");
     let blind = taught(Texture::TooSoft, None);
@@ -45,12 +45,13 @@ fn a_verdict_says_what_to_do_now_and_what_to_change() {
 fn the_water_of_a_lesson_goes_with_the_size_of_the_next_batch() {
     for texture in [Texture::TooSoft, Texture::TooFirm] {
         let next = taught(texture, None).next;
-        let (NextTime::Further { water_g, string_cm } | NextTime::Earlier { water_g, string_cm }) = next
+        let (NextTime::Further { water_g, string_cm, .. } | NextTime::Earlier { water_g, string_cm, .. }) =
+            next
         else {
             unreachable!("{next:?}")
         };
-        let (NextTime::Further { water_g: more_g, string_cm: same_cm }
-        | NextTime::Earlier { water_g: more_g, string_cm: same_cm }) = next.for_times(3.0)
+        let (NextTime::Further { water_g: more_g, string_cm: same_cm, .. }
+        | NextTime::Earlier { water_g: more_g, string_cm: same_cm, .. }) = next.for_times(3.0)
         else {
             unreachable!("{next:?}")
         };

@@ -44,8 +44,10 @@ pub struct Line {
 pub struct Page {
     /// Only those going on.
     pub going_on: bool,
-    /// Only those whose name holds these words.
+    /// Only those whose name or note holds these words.
     pub words: Option<String>,
+    /// And those of these sweets: whatever else the words may call them.
+    pub called: Vec<String>,
     /// Only those of this sweet.
     pub sweet_key: Option<String>,
     /// Only those that felt so.
@@ -96,7 +98,10 @@ fn chosen(page: &Page) -> Chosen<'_> {
         let like = format!("%{plain}%");
         let in_note = verdict::note.like(like.clone()).escape('\\').assume_not_null();
         let noted = verdict::note.is_not_null().and(in_note);
-        query = query.filter(batch::title.like(like).escape('\\').or(noted.assume_not_null()));
+        let of_sweet = batch::sweet_key.assume_not_null().eq_any(&page.called);
+        let called = batch::sweet_key.is_not_null().and(of_sweet);
+        let named = batch::title.like(like).escape('\\');
+        query = query.filter(named.or(noted.assume_not_null()).or(called));
     }
     if let Some(word) = page.texture.and_then(|t| word(t).ok()) {
         query = query.filter(verdict::texture.eq(word));

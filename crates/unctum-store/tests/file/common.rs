@@ -83,6 +83,8 @@ pub fn setup(title: &str) -> BatchSetup {
         mistakes: vec![],
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
+        rings: 0,
+        pieces: None,
         ring_seen: None,
         sets: None,
         habits: unctum_core::estimate::Habits::default(),

@@ -169,10 +169,11 @@ fn cards_stand_by_name_and_can_be_searched() {
     let names: Vec<&str> = cards.iter().map(|c| c.name.as_str()).collect();
     assert_eq!(names, ["Apple", "mango", "pear"]);
     let wanted = |words: &str| unctum_core::shelf::Wanted { words: Sound::of(words), ..Default::default() };
-    let answers = |words: &str| cards.iter().filter(|c| c.answers(&wanted(words)).is_some()).count();
+    let answers =
+        |words: &str| cards.iter().filter(|c| c.answers(&wanted(words), &larder()).is_some()).count();
     assert_eq!((answers("mango"), answers("sugar"), answers("moon"), answers("")), (1, 3, 0, 3));
     assert!(
-        cards[1].answers(&wanted("mango")) > cards[1].answers(&wanted("sugar")),
+        cards[1].answers(&wanted("mango"), &larder()) > cards[1].answers(&wanted("sugar"), &larder()),
         "by its own name is best"
     );
     assert_eq!(

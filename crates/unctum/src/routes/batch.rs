@@ -1,26 +1,33 @@
 //! Batches: started, followed, judged, found again.
 
+use std::sync::Arc;
+
 use rocket::http::Status;
 use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
 use serde::Serialize;
 use unctum_core::CoreError;
 use unctum_core::batch::{
-    BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Texture, Verdict, lesson,
+    BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Texture, Verdict, aim_of, lesson,
     rescue as rescue_of, set_up, syrup_signs,
 };
+use unctum_core::find::Sound;
 use unctum_core::learn::{LearntUse, learnt_for};
+use unctum_core::process::Sweet;
+use unctum_core::shelf::Card;
 use unctum_store::batch::{self as rows, Entry, Page};
 use unctum_store::{SqliteConnection, kitchen, paper};
 use utoipa::{IntoParams, ToSchema};
 
 use crate::app::App;
 use crate::body::Body;
+use crate::changes::Change;
 use crate::door::Caller;
 use crate::problem::{Answer, Problem};
 use crate::pulse::tell_batch;
 use crate::routes::sweet::known;
 use crate::views::{BatchLine, BatchView, batch_line, batch_view};
+use crate::weighed::into_kitchen;
 
 /// A page of the notebook.
 #[derive(Serialize, ToSchema)]
@@ -63,10 +70,17 @@ pub struct LastTime {
     pub verdict: Verdict,
     /// What it teaches, where a syrup was boiled.
     pub lesson: Option<Lesson>,
+    /// How far, in stages, this one has to be aimed to heed it (`aim_stages` of what is asked); none where no aim moves,
+    /// or where it is heeded already.
+    pub aim_stages: Option<f64>,
 }
 
 /// How the sweet of a setup turned out the last time; what it teaches, told for the size of this one.
-fn last_time(c: &mut SqliteConnection, setup: &BatchSetup) -> unctum_store::Result<Option<LastTime>> {
+fn last_time(
+    c: &mut SqliteConnection,
+    setup: &BatchSetup,
+    sweet: Option<&Sweet>,
+) -> unctum_store::Result<Option<LastTime>> {
     let Some(sweet_key) = &setup.sweet_key else { return Ok(None) };
     let found = rows::last_judged(c, sweet_key)?;
     Ok(found.and_then(|b| {
@@ -77,7 +91,18 @@ fn last_time(c: &mut SqliteConnection, setup: &BatchSetup) -> unctum_store::Resu
         if let (Some(lesson), Some(now), Some(then)) = (&mut lesson, &setup.syrup, &b.setup.syrup) {
             lesson.next = lesson.next.for_times(now.charge.solids_g() / then.charge.solids_g());
         }
-        Some(LastTime { id: b.id, started_ms: b.started_ms, title: b.setup.title, verdict, lesson })
+        let method = sweet.and_then(|s| s.method(setup.chosen.method_key.as_deref()).ok());
+        let aim_stages = method.zip(lesson).zip(setup.syrup).and_then(|((method, lesson), now)| {
+            aim_of(lesson.next, method, &setup.ladder, now.target_solids_frac)
+        });
+        Some(LastTime {
+            aim_stages,
+            id: b.id,
+            started_ms: b.started_ms,
+            title: b.setup.title,
+            verdict,
+            lesson,
+        })
     }))
 }
 
@@ -111,13 +136,17 @@ pub async fn plan(app: &State<App>, body: Body<StartAsk>) -> Answer<Json<StartPl
     let setup = asked_setup(app, &ask).await?;
     let (asked, following) = (setup.clone(), app.following.clone());
     let batch = Followed::new(setup.clone(), app.clock.now_ms(), &[])?;
+    let sweet = match &ask.sweet_key {
+        Some(key) => Some(known(app, key).await?.sweet),
+        None => None,
+    };
     let (taken, misfits, last_time, kitchen) = app
         .read(move |c| {
             let going_on = rows::going_on(c, &following)?;
             let taken = batch.check_free(going_on.iter().map(|(_, b)| b.as_ref())).err();
             let taken = taken.map(|e| e.to_string());
             let misfits = asked.misfits(going_on.iter().map(|(_, b)| b.as_ref()));
-            Ok((taken, misfits, last_time(c, &asked)?, kitchen::load(c)?))
+            Ok((taken, misfits, last_time(c, &asked, sweet.as_ref())?, kitchen::load(c)?))
         })
         .await?;
     let learnt = learnt_for(&setup, &kitchen, |_| setup.title.clone());
@@ -153,6 +182,12 @@ fn before_of(told: &str) -> Option<(i64, i32)> {
     Some((started_ms.parse().ok()?, id.parse().ok()?))
 }
 
+/// Keys of the sweets that are called so, in any script and spelling.
+fn called(typed: &Sound, shelves: &[Arc<Vec<Card>>]) -> Vec<String> {
+    let all = || shelves.iter().flat_map(|s| s.iter());
+    all().filter(|c| c.is_called(typed)).map(|c| c.key.clone()).collect()
+}
+
 /// A page of batches, newest first.
 ///
 /// # Errors
@@ -175,7 +210,11 @@ pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShel
         .map(|word| serde_json::from_value::<Texture>(word.into()))
         .transpose()
         .map_err(unknown)?;
-    let page = Page {
+    let (own, ours) = (Arc::clone(&app.own_shelf), Arc::clone(&app.catalogue_shelf));
+    let catalogue = Arc::clone(&app.catalogue);
+    let typed = Sound::of(ask.words.as_deref().unwrap_or_default());
+    let mut page = Page {
+        called: Vec::new(),
         going_on: ask.going_on.unwrap_or(false),
         words: ask.words.filter(|w| !w.trim().is_empty()),
         sweet_key: ask.sweet_key,
@@ -189,6 +228,9 @@ pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShel
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     let shelf = app
         .read(move |c| {
+            if !typed.is_silent() {
+                page.called = called(&typed, &[ours.cards(&catalogue, c)?, own.cards(&catalogue, c)?]);
+            }
             let rows::Shelf { lines, total, more } = rows::list(c, &following, &page)?;
             let last = lines.last().filter(|_| more).map(|l| format!("{}-{}", l.started_ms, l.id));
             let lines = lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
@@ -305,12 +347,20 @@ pub async fn log_event(
         event: body.0?,
     };
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
-    app.write(move |c| {
-        rows::append(c, &following, id, entry, now_ms)?;
-        let batch = following.at(c, id)?;
-        if batch.is_over() { takes_stock(c, id, batch.setup(), now_ms) } else { Ok(()) }
-    })
-    .await?;
+    let weighs = matches!(entry.event, BatchEvent::PanWeighed { .. });
+    let pan_known = app
+        .write(move |c| {
+            rows::append(c, &following, id, entry, now_ms)?;
+            let batch = following.at(c, id)?;
+            if batch.is_over() {
+                takes_stock(c, id, batch.setup(), now_ms)?;
+            }
+            if weighs { into_kitchen(c, batch.setup(), now_ms) } else { Ok(false) }
+        })
+        .await?;
+    if pan_known {
+        app.tell(Change::Kitchen);
+    }
     tell_batch(app, id).await?;
     Ok(Json(looked_at(app, id, ask.after_seq).await?))
 }

@@ -23,7 +23,9 @@ use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
 use crate::problem::{Answer, Problem};
+use crate::pulse::tell_batch;
 use crate::tagged::{IfMatch, Tagged};
+use crate::weighed::into_batches;
 
 /// The kitchen with what follows from it.
 #[derive(Serialize, ToSchema)]
@@ -138,8 +140,8 @@ pub async fn kitchen(app: &State<App>) -> Answer<Tagged<KitchenView>> {
     view(app.read(standing).await?)
 }
 
-/// Replaces the kitchen and keeps what it was; batches keep the copies they started with. What others
-/// changed since the version named in `If-Match` is kept too.
+/// Replaces the kitchen and keeps what it was; batches keep the copies they started with, but for what a pan weighs
+/// that was not known yet. What others changed since the version named in `If-Match` is kept too.
 ///
 /// # Errors
 /// 412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
@@ -162,10 +164,19 @@ pub async fn save_kitchen(
     let based_on = BasedOn { version, mine_stands: mine_stands.unwrap_or(false) };
     let now_ms = app.clock.now_ms();
     let reason = reason.unwrap_or_else(|| "Kitchen changed".to_owned());
-    let saved = app
-        .write(move |c| save_over(c, based_on, &wanted, &reason, now_ms).and_then(|()| standing(c)))
+    let following = app.following.clone();
+    let (saved, reached) = app
+        .write(move |c| {
+            save_over(c, based_on, &wanted, &reason, now_ms)?;
+            let saved = standing(c)?;
+            let reached = into_batches(c, &following, &saved.0, now_ms)?;
+            Ok((saved, reached))
+        })
         .await?;
     app.tell(Change::Kitchen);
+    for id in reached {
+        tell_batch(app, id).await?;
+    }
     view(saved)
 }
 

@@ -83,3 +83,43 @@ fn a_weight_that_is_cleared_is_a_guess_and_says_so() {
     let wider = server.put_kitchen("", &saved["version"], &wider).1;
     assert!(wider["kitchen"]["pans"][0]["pan"]["tare_g"].as_f64() > pan["tare_g"].as_f64());
 }
+
+/// What a pan weighs, told at the stove, is known in the kitchen; told in the kitchen, it reaches what goes on.
+#[test]
+fn a_pan_weighed_in_one_place_is_weighed_in_both() {
+    let server = Server::empty();
+    let mut first = server.ok("/api/v1/kitchen/first", &answers())["kitchen"].clone();
+    first["bench"]["scale_step_g"] = json!(1.0);
+    let saved = server.put_kitchen("", &json!(1), &first).1;
+    let (pan, ring) = (&saved["kitchen"]["pans"][0]["id"], &saved["kitchen"]["rings"][0]["id"]);
+    let start =
+        json!({"charge":{"sucrose_g":300,"water_g":150},"stage":"one-string","pan_id":pan,"ring_id":ring});
+    let batch = server.ok("/api/v1/batches", &start);
+    assert_eq!(batch["setup"]["pan"]["weighed"], false);
+    let events = |id: &Value| format!("/api/v1/batches/{id}/events?after_seq=0");
+    let light = json!({"event":"pan_weighed","gross_g":300,"full":true});
+    let (status, problem) = server.post(&events(&batch["id"]), &light);
+    assert_eq!((status.code, problem["code"].as_str()), (422, Some("not-now")), "lighter than what is in it");
+    assert_eq!(server.get("/api/v1/kitchen").1["version"], saved["version"]);
+
+    let told = server.ok(&events(&batch["id"]), &json!({"event":"pan_weighed","gross_g":2450,"full":true}));
+    near(&told["setup"]["pan"]["tare_g"], 2000.0, 1e-6);
+    let kitchen = server.get("/api/v1/kitchen").1;
+    near(&kitchen["kitchen"]["pans"][0]["pan"]["tare_g"], 2000.0, 1e-6);
+    assert_eq!(kitchen["kitchen"]["pans"][0]["pan"]["weighed"], true);
+    server.ok(&events(&batch["id"]), &json!({"event":"given_up"}));
+
+    // The other way: unknown again when it was started, weighed in the kitchen while it boils.
+    let mut again = kitchen["kitchen"].clone();
+    again["pans"][0]["pan"]["weighed"] = json!(false);
+    let view = server.put_kitchen("", &kitchen["version"], &again).1;
+    let second = server.ok("/api/v1/batches", &start);
+    server.ok(&events(&second["id"]), &json!({"event":"flame","flame":"medium"}));
+    again["pans"][0]["pan"]["weighed"] = json!(true);
+    again["pans"][0]["pan"]["tare_g"] = json!(1900);
+    assert_eq!(server.put_kitchen("", &view["version"], &again).0.code, 200);
+    server.ok("/api/v1/clock", &json!({"advance_s":300}));
+    let now = server.get(&format!("/api/v1/batches/{}", second["id"])).1;
+    near(&now["setup"]["pan"]["tare_g"], 1900.0, 1e-6);
+    assert!(now["state"]["syrup"]["turn_off_gross_g"].as_f64() > Some(1900.0));
+}

@@ -44,7 +44,12 @@ const props = withDefaults(
 )
 type Kind =
   'mass' | 'volume' | 'mm' | 'cm' | 'cm2' | 'temperature' | 'difference' | 'share' | 'plain'
-const emit = defineEmits<{ 'update:modelValue': [value: number]; emptied: [] }>()
+const emit = defineEmits<{
+  'update:modelValue': [value: number]
+  emptied: []
+  /** Whether what stands there is not understood. */
+  unclear: [unclear: boolean]
+}>()
 
 const CONVERSIONS = {
   mass: { unit: gramUnit, into: gramsInto, from: gramsFrom },
@@ -62,7 +67,12 @@ const into = (value: number) => CONVERSIONS[props.kind].into(value)
 const from = (entry: number) => CONVERSIONS[props.kind].from(entry)
 
 const text = ref('')
-const entered = (entry: string) => Number(entry.replace(',', '.').replace('−', '-'))
+/** A number, with or without its unit behind it. */
+function entered(entry: string): number {
+  const [all, unit] = [entry.trim(), shownUnit.value]
+  const bare = unit && all.endsWith(unit) ? all.slice(0, -unit.length) : all
+  return Number(bare.replace(',', '.').replace('−', '-'))
+}
 watch(
   [() => props.modelValue, shownUnit],
   ([value]) => {
@@ -74,11 +84,18 @@ watch(
 )
 function typed(entry: string): void {
   text.value = entry
-  const value = entered(text.value)
   if (text.value.trim() === '') emit('emptied')
-  else if (Number.isFinite(value) && (props.accepts === 'any' || value > 0))
-    emit('update:modelValue', from(value))
+  else if (!wrong.value) emit('update:modelValue', from(entered(text.value)))
 }
+/** What stands there and is not understood is said, never passed over. */
+const wrong = computed(() => {
+  const value = entered(text.value)
+  if (text.value.trim() === '') return ''
+  if (!Number.isFinite(value))
+    return shownUnit.value ? `Only a number here, in ${shownUnit.value}.` : 'Only a number here.'
+  return props.accepts === 'positive' && value <= 0 ? 'More than 0, please.' : ''
+})
+watch(wrong, (words) => emit('unclear', words !== ''))
 </script>
 
 <template>
@@ -86,6 +103,7 @@ function typed(entry: string): void {
     :label="label"
     :suffix="shownUnit"
     :model-value="text"
+    :error-messages="wrong ? [wrong] : undefined"
     inputmode="decimal"
     autocomplete="off"
     @update:model-value="typed"

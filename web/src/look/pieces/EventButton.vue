@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { usePressed } from '@/look/pressed'
+
 /**
  * The one large button of a sheet: what just happened, in the cook's words. Big enough for the heel
- * of a greasy hand; `busy` while it is being written down.
+ * of a greasy hand; `busy` while it is being written down. A second tap on it is not counted.
  */
 defineProps<{
   words: string
@@ -11,7 +13,8 @@ defineProps<{
   /** Its time has not come yet: it can be pressed, but does not ask for it. */
   early?: boolean
 }>()
-defineEmits<{ happened: [] }>()
+const emit = defineEmits<{ happened: [] }>()
+const { waits, once } = usePressed()
 </script>
 
 <template>
@@ -20,7 +23,8 @@ defineEmits<{ happened: [] }>()
     :class="{ early }"
     type="button"
     :disabled="disabled || busy"
-    @click="$emit('happened')"
+    :aria-disabled="waits || undefined"
+    @click="once(() => emit('happened'))"
   >
     <span>{{ words }}</span>
     <kbd v-if="hotkey">{{ hotkey }}</kbd>
@@ -62,7 +66,8 @@ defineEmits<{ happened: [] }>()
   transform: translateY(1px);
 }
 
-.event:disabled {
+.event:disabled,
+.event[aria-disabled='true'] {
   opacity: 0.6;
   cursor: progress;
 }

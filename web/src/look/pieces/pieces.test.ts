@@ -37,6 +37,21 @@ describe('base pieces', () => {
     expect(piece.findAll('.rung').map((r) => r.text())).toEqual(['one string', 'coating'])
   })
 
+  it('an amount says what it does not understand, and tells nothing of it', async () => {
+    const field = mount(AmountField, {
+      props: { label: 'How much', kind: 'mass', modelValue: 250 },
+      global: { plugins: [createVuetify()] },
+    })
+    await field.get('input').setValue('2 katori')
+    expect(field.get('[role=alert]').text()).toContain('Only a number here')
+    expect(field.emitted('unclear')).toEqual([[true]])
+    expect(field.emitted('update:modelValue')).toBeUndefined()
+    await field.get('input').setValue('300 g')
+    expect(field.emitted('update:modelValue')).toEqual([[300]])
+    expect(field.emitted('unclear')).toEqual([[true], [false]])
+    expect(field.find('[role=alert]').exists()).toBe(false)
+  })
+
   it('an event button tells once, and not while it is busy', async () => {
     const button = mount(EventButton, { props: { words: 'It boils' } })
     await button.trigger('click')

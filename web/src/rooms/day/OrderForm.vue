@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 import LineField from '@/look/pieces/LineField.vue'
@@ -44,14 +45,35 @@ const sweets = shallowRef<Api<'Card'>[]>([])
 const trouble = ref('')
 const busy = ref(false)
 
+/** What is looked for among the sweets, by any name; the best answer stands first. */
+const find = ref('')
+const found = shallowRef<string[]>()
 onMounted(async () => {
-  const found = await answer(api.GET('/api/v1/sweets')).catch(() => undefined)
-  sweets.value = found?.cards ?? []
+  const all = await answer(api.GET('/api/v1/sweets')).catch(() => undefined)
+  sweets.value = all?.cards ?? []
 })
-const items = computed(() => [
-  { title: 'Choose a sweet', value: '' },
-  ...sweets.value.map((s) => ({ title: s.name, value: s.key })),
-])
+const settled = refDebounced(find, 150)
+watch(settled, async (q) => {
+  const params = { query: { q } }
+  const answered = q.trim()
+    ? await answer(api.GET('/api/v1/sweets', { params })).catch(() => undefined)
+    : undefined
+  found.value = answered?.cards.map((c) => c.key)
+  // One answer, and a line that still waits for its sweet: that is it.
+  const [only, ...more] = found.value ?? []
+  const open = lines.value.find((l) => !l.sweet_key)
+  if (only && !more.length && open) open.sweet_key = only
+})
+/** The sweets of a line: those that answer, and always its own. */
+function itemsOf(line: Line): { title: string; value: string }[] {
+  const keys = found.value
+  const fits = keys
+    ? keys.flatMap((key) => sweets.value.filter((s) => s.key === key))
+    : sweets.value
+  const own = sweets.value.filter((s) => s.key === line.sweet_key && !fits.includes(s))
+  const told = [...own, ...fits].map((s) => ({ title: s.name, value: s.key }))
+  return [{ title: told.length ? 'Choose a sweet' : 'None is called that', value: '' }, ...told]
+}
 const WAYS = [
   { title: 'pieces', value: 'pieces' as const },
   { title: 'grams', value: 'mass' as const },
@@ -124,9 +146,16 @@ async function remove(): Promise<void> {
       <LineField v-model="eaten" label="Eaten until" type="date" />
       <LineField v-model="price" label="Price agreed" inputmode="decimal" autocomplete="off" />
     </div>
+    <LineField
+      v-model="find"
+      label="Find a sweet by any name"
+      autocomplete="off"
+      class="find"
+      clearable
+    />
     <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
       <legend class="only-heard">Sweet {{ i + 1 }}</legend>
-      <ChoiceField v-model="line.sweet_key" label="Sweet" :items="items" class="what" />
+      <ChoiceField v-model="line.sweet_key" label="Sweet" :items="itemsOf(line)" class="what" />
       <LineField
         v-model="line.n"
         :label="line.by === 'boxes' ? 'How many boxes' : 'How much'"

@@ -57,6 +57,17 @@ const a = reactive<Api<'FirstAnswers'>>({
   has_scale: false,
   has_thermometer: false,
 })
+const HAS = [
+  { key: 'no', name: 'None' },
+  { key: 'yes', name: 'I have one' },
+] as const
+const hasOne = (key: 'has_scale' | 'has_thermometer') =>
+  computed({
+    get: (): 'yes' | 'no' => (a[key] ? 'yes' : 'no'),
+    set: (has) => (a[key] = has === 'yes'),
+  })
+const scale = hasOne('has_scale')
+const thermometer = hasOne('has_thermometer')
 const { found, trouble } = useAnswer(
   () => ({ ...a }),
   (body) => api.POST('/api/v1/kitchen/first', { body }),
@@ -111,24 +122,12 @@ const guesses = computed(() => found.value?.guesses ?? [])
           />
         </KeyRow>
       </section>
-      <div class="keys" role="group" aria-label="Instruments, if there are any">
-        <button
-          type="button"
-          class="key"
-          :aria-pressed="a.has_scale"
-          @click="a.has_scale = !a.has_scale"
-        >
-          {{ a.has_scale ? 'With a kitchen scale' : 'No kitchen scale' }}
-        </button>
-        <button
-          type="button"
-          class="key"
-          :aria-pressed="a.has_thermometer"
-          @click="a.has_thermometer = !a.has_thermometer"
-        >
-          {{ a.has_thermometer ? 'With a thermometer' : 'No thermometer' }}
-        </button>
-      </div>
+      <section class="has">
+        <h2>A kitchen scale?</h2>
+        <KeyRow v-model="scale" label="A kitchen scale?" :choices="HAS" />
+        <h2>A thermometer?</h2>
+        <KeyRow v-model="thermometer" label="A thermometer?" :choices="HAS" />
+      </section>
       <TroubleNote v-if="trouble || refused" :words="trouble || refused" />
       <div class="go">
         <EventButton words="That is my kitchen" :busy="busy" @happened="keep" />
@@ -188,10 +187,16 @@ h2 {
   font-size: 1.375rem;
 }
 
-.keys {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
+.has {
+  grid-template-columns: auto minmax(0, 20rem);
+  align-items: center;
+  gap: var(--gap-2) var(--gap-4);
+}
+
+@media (max-width: 480px) {
+  .has {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 
 .number {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
+import { usePressed } from '@/look/pressed'
 
 /**
  * The sheet as it is read from across the kitchen and pressed with the elbow: the whole screen is the one button;
@@ -18,6 +19,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ happened: []; undo: []; leave: [] }>()
 
+const { once } = usePressed()
 const HOLD_MS = 900
 const held = ref(false)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -32,7 +34,7 @@ function up(): void {
   clearTimeout(timer)
 }
 function press(): void {
-  if (!held.value && !props.busy) emit('happened')
+  if (!held.value && !props.busy) once(() => emit('happened'))
 }
 onKeyStroke(true, (event) => {
   if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return
@@ -52,6 +54,7 @@ onMounted(() => plate.value?.focus())
       ref="plate"
       type="button"
       class="plate"
+      data-again
       @pointerdown="down"
       @pointerup="up"
       @pointerleave="up"

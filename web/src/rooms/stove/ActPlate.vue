@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { usePressed } from '@/look/pressed'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { hasScale } from '@/units/measures'
+import JustWritten from './JustWritten.vue'
 import NotSent from './NotSent.vue'
 import OffLate from './OffLate.vue'
 import ReadingKeys from './ReadingKeys.vue'
@@ -46,9 +48,11 @@ onKey('w', () => weighs.value && void keys.value?.choose('weight'))
 onKey('t', () => void keys.value?.choose('thermometer'))
 onKey('s', () => void keys.value?.choose('string'))
 onKey('d', () => void keys.value?.choose('seen'))
-onKey('n', () => canFail.value && read({ kind: 'not_yet' }))
+const { waits, once } = usePressed()
+const notYet = () => once(() => read({ kind: 'not_yet' }))
+onKey('n', () => canFail.value && notYet())
 onKey('u', undo)
-onKey('e', happened)
+onKey('e', () => once(happened))
 </script>
 
 <template>
@@ -70,10 +74,12 @@ onKey('e', happened)
         type="button"
         class="key not-yet"
         :disabled="busy"
-        @click="read({ kind: 'not_yet' })"
+        :aria-disabled="waits || undefined"
+        @click="notYet"
       >
         Not yet <kbd>N</kbd>
       </button>
+      <JustWritten class="written" :sheet="sheet" />
     </div>
     <NotSent :entries="sheet.notSent.value" />
     <p v-if="missing" class="small soft">
@@ -89,6 +95,7 @@ onKey('e', happened)
       :gross_g="mine.gross_g"
       :shown_c="mine.shown_c"
       :testing="testing"
+      :by_drop="mine.drop_test"
       @read="read"
     />
   </section>
@@ -107,6 +114,14 @@ onKey('e', happened)
 .done {
   display: grid;
   gap: var(--gap-2);
+}
+
+.written {
+  grid-column: 1 / -1;
+}
+
+.not-yet[aria-disabled='true'] {
+  opacity: 0.6;
 }
 
 .done.two {
@@ -144,6 +159,11 @@ onKey('e', happened)
     padding: var(--gap-2) var(--gap-4);
     border-top: var(--line) solid var(--steel);
     background: var(--ground);
+  }
+
+  /* The keys stay where the thumb is; what was written stands above them. */
+  .written {
+    order: -1;
   }
 }
 </style>

@@ -37,7 +37,9 @@ const held = computed(() =>
       why:
         h.why === 'hands'
           ? `once your hands are free of “${title(h.waits_for)}”.`
-          : `${when}, once “${title(h.waits_for)}” is nearly done: it should not stand.`,
+          : h.why === 'ring'
+            ? `once the ring is free of “${title(h.waits_for)}”.`
+            : `${when}, once “${title(h.waits_for)}” is nearly done: it should not stand.`,
     }
   }),
 )

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { sayClock } from '@/batch/acts'
-import { clock } from '@/units/format'
+import { celsius, clock, degreeUnit } from '@/units/format'
 import ClockBar from '@/look/drawings/ClockBar.vue'
+import StayingLine from './StayingLine.vue'
 import type { CookSheet } from './useCookSheet'
 
 /** The top of the sheet: what to do now in large letters, where, and the clock of it. */
-const props = defineProps<{ sheet: CookSheet; left: string }>()
+const props = defineProps<{ sheet: CookSheet; left: string; hazards: readonly string[] }>()
 const { setup, state, syrup, step, act, run, over, onStep, said } = props.sheet
 
 const ENDED: Record<string, string> = {
@@ -26,8 +27,21 @@ const off_s = computed(() => {
   const left = act.value?.of_syrup ? syrup.value?.turn_off_in_s?.mid : undefined
   return left !== undefined && left >= 1 && !props.left ? left : undefined
 })
+/** How hot the fat has to be, or how many lie in a load: what the text leaves to this kitchen and size. */
+const beside = computed(() => {
+  const at = step.value
+  if (props.left || over.value || !at || act.value?.entry?.event === 'gate') return ''
+  if (at.kind === 'heat_fat' && at.heat_to_c != null)
+    return `It is right at about ${celsius(at.heat_to_c)} ${degreeUnit()}.`
+  const loads = state.value?.steps.find((s) => s.key === at.key)?.loads ?? 1
+  const pieces = setup.value?.pieces
+  return loads > 1 && pieces && at.droplet_cm == null
+    ? `About ${Math.ceil(pieces / loads)} in a load.`
+    : ''
+})
 /** A long title is set smaller: it is read, not shouted. */
 const long = computed(() => (said.value?.headline.length ?? 0) > 24)
+const headline = useTemplateRef<HTMLElement>('headline')
 const clocked = computed(
   () => run.value && !act.value?.of_syrup && !over.value && !props.left && run.value,
 )
@@ -35,17 +49,33 @@ const clocked = computed(
 
 <template>
   <div v-if="state && setup && said" class="hand">
-    <section class="at-hand" aria-live="polite">
+    <section id="at-hand" class="at-hand">
       <p class="label">
         {{ setup.title }}<template v-if="where"> · {{ where }}</template>
         <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
       </p>
       <template v-if="!over">
-        <h1 :class="{ long }">{{ left ? 'Is this still going on?' : said.headline }}</h1>
+        <h1 ref="headline" :class="{ long }">
+          {{ left ? 'Is this still going on?' : said.headline }}
+        </h1>
+        <StayingLine
+          :of="headline"
+          :headline="left ? 'Is this still going on?' : said.headline"
+          :clock="off_s === undefined ? '' : clock(off_s)"
+          :urgent="said.urgent && !left"
+        />
         <p v-if="off_s !== undefined" class="count">
           <strong class="figures">{{ clock(off_s) }}</strong> until the flame goes off
         </p>
-        <p class="lead">{{ left || said.detail }}</p>
+        <p v-if="syrup?.unsettled" class="unsettled" role="status">
+          That does not fit: weigh again, or read it again. Until then everything stands as it was.
+        </p>
+        <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>
+        <p v-if="act?.moves && !left" class="unsettled">{{ act.moves }}</p>
+        <p class="lead">
+          {{ left || said.detail }}
+          <template v-if="beside">{{ beside }}</template>
+        </p>
       </template>
       <template v-else>
         <h1>{{ ENDED[state.phase] }}</h1>
@@ -104,6 +134,12 @@ p {
   .count {
     display: flex;
   }
+}
+
+.unsettled {
+  padding-left: var(--gap-3);
+  border-left: 4px solid currentColor;
+  font-weight: 650;
 }
 
 .lead {

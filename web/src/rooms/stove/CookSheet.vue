@@ -18,6 +18,7 @@ import InHand from './InHand.vue'
 import LeftAlone from './LeftAlone.vue'
 import OtherPans from './OtherPans.vue'
 import PanInstruments from './PanInstruments.vue'
+import PanWeight from './PanWeight.vue'
 import QuietKeys from './QuietKeys.vue'
 import RescueHere from './RescueHere.vue'
 import StepPicture from './StepPicture.vue'
@@ -44,7 +45,7 @@ const left = computed(() => {
   if (s == null) return ''
   return `Nothing was written about it for ${longSince(s)}. If a flame still burns under it, put it out first.`
 })
-/** What can hurt stands before it acts: the first above the large button, the others beside it. */
+/** What can hurt stands before it acts, above what is to be done. */
 const hazards = computed(() => (over.value || left.value ? [] : (step.value?.hazards ?? [])))
 const flames = [
   { key: 'off', name: 'Off' },
@@ -52,8 +53,6 @@ const flames = [
   { key: 'medium', name: 'Medium' },
   { key: 'high', name: 'High' },
 ] as const
-const changes = computed(() => setup.value?.chosen?.changes ?? [])
-const allergens = computed(() => setup.value?.allergens ?? [])
 
 const across = ref(false)
 const leftHand = useLeftHand()
@@ -87,7 +86,7 @@ const bigClock = computed(() => {
       class="sheet"
       :class="{ urgent: said.urgent && !left, with_syrup: syrup, left_hand: leftHand }"
     >
-      <AtHand class="hand" :sheet="sheet" :left="left" />
+      <AtHand class="hand" :sheet="sheet" :left="left" :hazards="hazards" />
 
       <aside v-if="syrup" class="side" aria-label="Where the syrup stands">
         <StageLadder
@@ -100,16 +99,22 @@ const bigClock = computed(() => {
         />
       </aside>
 
-      <p v-if="hazards[0]" class="caution hazard">{{ hazards[0] }}</p>
       <StepPicture v-if="!over && !left" class="picture" :sheet="sheet" />
       <GateList class="gates" :gates="gates" @tick="sheet.tick" />
       <InHand v-if="!syrup?.dissolved && !over" class="in-hand" :things="inHand" />
       <LeftAlone v-if="left" class="act" @rest="sheet.rest" @give-up="sheet.giveUp" />
       <ActPlate v-if="!over" class="act" :sheet="sheet" :still="across" />
 
+      <PanWeight
+        v-if="sheet.canWeighPan.value"
+        class="act"
+        :name="setup.pan.name"
+        may_be_full
+        @weighed="(gross_g, full) => sheet.log({ event: 'pan_weighed', gross_g, full })"
+      />
       <SyrupFigures v-if="syrup" class="figures" :setup="setup" :syrup="syrup" />
       <PanInstruments v-if="!over && setup.syrup && act?.of_syrup" :id="id" class="act" />
-      <p v-if="syrup?.surprise" class="caution surprise">
+      <p v-if="syrup?.surprise && !syrup.unsettled" class="caution surprise">
         That reading is far from what the clock expected. If it was a slip, take it back; if not,
         Unctum now trusts it.
       </p>
@@ -164,13 +169,7 @@ const bigClock = computed(() => {
       <QuietKeys v-if="over" class="act" can-undo ended @undo="sheet.undo" />
 
       <div class="why">
-        <p v-if="changes.length">
-          <span class="label">Changed</span><br />{{ changes.join(', ') }}.
-        </p>
-        <p v-if="allergens.length">
-          <span class="label">Contains</span><br />{{ allergens.join(', ') }}.
-        </p>
-        <StepSide :setup="setup" :state="state" :step="step" :hazards="hazards.slice(1)" />
+        <StepSide :setup="setup" :state="state" :step="step" />
         <WhatHappened :batch="batch" @log="sheet.log" />
       </div>
     </div>
@@ -192,11 +191,11 @@ const bigClock = computed(() => {
   gap: var(--gap-4);
 }
 
-.sheet > :is(.hand, .figures, .hazard, .picture, .gates, .in-hand, .act, .surprise) {
+.sheet > :is(.hand, .figures, .picture, .gates, .in-hand, .act, .surprise) {
   grid-column: 1;
 }
 
-.sheet:not(.with_syrup) > :is(.hand, .hazard, .picture, .gates, .in-hand, .act) {
+.sheet:not(.with_syrup) > :is(.hand, .picture, .gates, .in-hand, .act) {
   grid-column: 1 / span 2;
 }
 
@@ -228,7 +227,10 @@ const bigClock = computed(() => {
   color: inherit;
 }
 
-.hazard,
+.urgent > .hand :deep(.caution) {
+  background-image: repeating-linear-gradient(135deg, var(--on-ink) 0 3px, transparent 3px 8px);
+}
+
 .surprise {
   margin: 0;
 }
@@ -292,7 +294,7 @@ const bigClock = computed(() => {
     order: 2;
   }
 
-  .sheet:not(.with_syrup) > :is(.hand, .hazard, .picture, .gates, .in-hand, .act) {
+  .sheet:not(.with_syrup) > :is(.hand, .picture, .gates, .in-hand, .act) {
     grid-column: 1;
   }
 }

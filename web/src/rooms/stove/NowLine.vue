@@ -58,7 +58,7 @@ function slow(): void {
 </script>
 
 <template>
-  <section class="now" aria-label="What to do now" aria-live="polite">
+  <section class="now" aria-label="What to do now">
     <router-link v-if="now" :to="`/stove/${now.id}`" class="first" :class="{ urgent: now.urgent }">
       <strong class="display">{{ now.words }}</strong>
       <span>{{ now.title }}</span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import { ring, useSound } from '@/live/alarm'
 import { canSpeak, speak, useLeftHand, useVoice, useVolume } from '@/live/comfort'
@@ -21,10 +21,34 @@ function loud(to: number | string): void {
   volume.value = Number(to)
   ring()
 }
-function speakOrNot(): void {
-  voice.value = !voice.value
-  if (voice.value) speak('I will say what the pans want.')
-}
+const SOUND = [
+  { key: 'yes', name: 'Sound' },
+  { key: 'no', name: 'No sound' },
+] as const
+const SPEAKS = [
+  { key: 'no', name: 'Only rings' },
+  { key: 'yes', name: 'Speaks too' },
+] as const
+const HAND = [
+  { key: 'no', name: 'Right' },
+  { key: 'yes', name: 'Left' },
+] as const
+type YesNo = 'yes' | 'no'
+/** A choice between two words, both in sight. */
+const either = (of: { value: boolean }) =>
+  computed({
+    get: (): YesNo => (of.value ? 'yes' : 'no'),
+    set: (to: YesNo) => (of.value = to === 'yes'),
+  })
+const sounds = either(sound)
+const hand = either(left)
+const speaks = computed({
+  get: (): YesNo => (voice.value ? 'yes' : 'no'),
+  set: (to) => {
+    voice.value = to === 'yes'
+    if (voice.value) speak('I will say what the pans want.')
+  },
+})
 const asking = ref(false)
 const no = ref<HTMLButtonElement>()
 async function ask(): Promise<void> {
@@ -44,9 +68,7 @@ function giveUp(): void {
       Take the last entry back <kbd>U</kbd>
     </button>
     <template v-if="!ended">
-      <button type="button" class="key" :aria-pressed="sound" @click="sound = !sound">
-        {{ sound ? 'Sound is on' : 'Sound is off' }}
-      </button>
+      <KeyRow v-model="sounds" class="pair" label="Sound" :choices="SOUND" />
       <button v-if="!asking" type="button" class="key" @click="ask">Give this batch up</button>
     </template>
   </div>
@@ -54,12 +76,9 @@ function giveUp(): void {
     <summary>How it calls on this device</summary>
     <div class="quiet">
       <KeyRow label="How loud" :choices="LOUD" :model-value="volume" @update:model-value="loud" />
-      <button v-if="canSpeak()" type="button" class="key" :aria-pressed="voice" @click="speakOrNot">
-        {{ voice ? 'It speaks' : 'It does not speak' }}
-      </button>
-      <button type="button" class="key" :aria-pressed="left" @click="left = !left">
-        {{ left ? 'For the left hand' : 'For the right hand' }}
-      </button>
+      <KeyRow v-if="canSpeak()" v-model="speaks" label="How it calls" :choices="SPEAKS" />
+      <span class="label" aria-hidden="true">For the hand</span>
+      <KeyRow v-model="hand" label="For which hand" :choices="HAND" />
     </div>
     <p v-if="!awake" class="soft small">
       This browser lets the screen go dark. Set it to stay on while you cook.

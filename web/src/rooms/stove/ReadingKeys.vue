@@ -22,10 +22,12 @@ const props = defineProps<{
   has_refractometer: boolean
   ladder: readonly Api<'Stage'>[]
   /** What the scale and the thermometer are expected to show, for the placeholder. */
-  gross_g: number
+  gross_g?: number | null
   shown_c: number
-  /** Whether a test is wanted now: the drawn strings then stand open. */
+  /** Whether a test is wanted now: what it shows then stands open. */
   testing: boolean
+  /** Whether the stage is told by a drop in cold water: else the drawn strings stand open. */
+  by_drop: boolean
 }>()
 const emit = defineEmits<{ read: [reading: Api<'SeenReading'>] }>()
 
@@ -33,11 +35,14 @@ type Kind = 'weight' | 'thermometer' | 'refractometer' | 'string' | 'length' | '
 const open = ref<Kind>()
 const text = ref('')
 const field = ref<HTMLInputElement>()
+/** Whether what was entered is no number. */
+const unread = ref(false)
+const test = computed((): Kind => (props.by_drop ? 'seen' : 'string'))
 watch(
   () => props.testing,
   (testing) => {
-    if (testing && open.value === undefined) open.value = 'string'
-    else if (!testing && open.value === 'string') open.value = undefined
+    if (testing && open.value === undefined) open.value = test.value
+    else if (!testing && open.value === test.value) open.value = undefined
   },
   { immediate: true },
 )
@@ -59,7 +64,7 @@ const asked = computed(() => {
       return {
         words: 'Pan with everything in it',
         unit: gramUnit(),
-        like: `about ${grams(props.gross_g)}`,
+        like: props.gross_g == null ? '' : `about ${grams(props.gross_g)}`,
       }
     case 'thermometer':
       return {
@@ -84,6 +89,7 @@ const seen = computed(() => props.ladder.filter((s) => s.low_frac >= 0.5 && s.lo
 async function choose(kind: Kind): Promise<void> {
   open.value = open.value === kind ? undefined : kind
   text.value = ''
+  unread.value = false
   await nextTick()
   field.value?.focus()
 }
@@ -91,11 +97,12 @@ defineExpose({ choose })
 
 function done(reading: Api<'SeenReading'>): void {
   emit('read', reading)
-  open.value = props.testing ? 'string' : undefined
+  open.value = props.testing ? test.value : undefined
 }
 function enter(): void {
   const value = Number(text.value.replace(',', '.'))
-  if (text.value.trim() === '' || !Number.isFinite(value)) return
+  unread.value = text.value.trim() !== '' && !Number.isFinite(value)
+  if (text.value.trim() === '' || unread.value) return
   if (open.value === 'weight') done({ kind: 'weight', gross_g: gramsFrom(value) })
   if (open.value === 'thermometer') done({ kind: 'thermometer', shown_c: celsiusFrom(value) })
   if (open.value === 'refractometer') done({ kind: 'refractometer', shown_brix: value })
@@ -141,6 +148,9 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
         </span>
       </label>
       <button class="key strong" type="submit">Log it</button>
+      <p v-if="unread" class="unread" role="alert">
+        Only a number here, in {{ asked.unit }}: nothing was written down.
+      </p>
     </form>
     <div v-if="open === 'seen'" class="seen">
       <button
@@ -189,6 +199,11 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
   grid-template-columns: 1fr auto;
   align-items: end;
   gap: var(--gap-4);
+}
+
+.unread {
+  grid-column: 1 / -1;
+  margin: 0;
 }
 
 .line {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, reactive } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import { millilitres, millilitreUnit } from '@/units/format'
+import { hasScale } from '@/units/measures'
+import CupsField from './CupsField.vue'
 import StartPlan from './StartPlan.vue'
 import WhereFields from './WhereFields.vue'
 import { useWhere } from './useWhere'
@@ -18,6 +20,9 @@ const cup = computed(() => kitchen.cups[0]?.measure)
 /** A level cup of sugar is to be had of every cup; its grams come back from the core. */
 const sugar_g = computed(() => id('sugar_g') ?? 250)
 const water_g = computed(() => id('water_g') ?? Math.round(sugar_g.value / 2))
+const by_scale = computed(() => hasScale(kitchen.view?.kitchen.bench))
+/** Fields that hold something nobody understands: nothing goes on the stove by them. */
+const unclear = reactive({ sugar: false, water: false })
 const stages = computed(() =>
   kitchen.boiledTo.map((s) => ({ title: `${s.name} · ${s.local_name}`, value: s.key })),
 )
@@ -59,25 +64,45 @@ const SWEETENERS = [
         :model-value="text('sweetener') ?? 'sugar'"
         @update:model-value="set({ sweetener: $event })"
       />
-      <AmountField
-        label="How much of it"
-        kind="mass"
-        :model-value="sugar_g"
-        @update:model-value="set({ sugar_g: $event, water_g: undefined })"
-      />
-      <AmountField
-        label="Water"
-        kind="mass"
-        :model-value="water_g"
-        @update:model-value="set({ water_g: $event })"
-      />
+      <template v-if="by_scale">
+        <AmountField
+          label="How much of it"
+          kind="mass"
+          :model-value="sugar_g"
+          @update:model-value="set({ sugar_g: $event, water_g: undefined })"
+          @unclear="unclear.sugar = $event"
+        />
+        <AmountField
+          label="Water"
+          kind="mass"
+          :model-value="water_g"
+          @update:model-value="set({ water_g: $event })"
+          @unclear="unclear.water = $event"
+        />
+      </template>
+      <template v-else-if="kitchen.view">
+        <CupsField
+          label="How much of it"
+          :ingredient="text('sweetener') ?? 'sugar'"
+          :mass_g="sugar_g"
+          @update:mass_g="set({ sugar_g: $event, water_g: undefined })"
+          @unclear="unclear.sugar = $event"
+        />
+        <CupsField
+          label="Water"
+          ingredient="water"
+          :mass_g="water_g"
+          @update:mass_g="set({ water_g: $event })"
+          @unclear="unclear.water = $event"
+        />
+      </template>
       <WhereFields />
     </form>
     <p v-if="cup" class="soft small">
       Told in your {{ cup.name.toLowerCase() }} of {{ millilitres(cup.volume_ml) }}
       {{ millilitreUnit() }} and spoons below.
     </p>
-    <StartPlan :ask="ask" />
+    <StartPlan :ask="ask" :unclear="unclear.sugar || unclear.water" />
   </div>
 </template>
 

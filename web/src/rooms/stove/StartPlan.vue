@@ -10,12 +10,21 @@ import { useKitchen } from '@/live/kitchen'
 import CupsDrawing from '@/look/drawings/CupsDrawing.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { hasScale, taken } from '@/units/measures'
+import { useKitchenEdit } from '@/rooms/kitchen/useKitchenEdit'
+import { hasScale, taken, weighsPan } from '@/units/measures'
+import PanWeight from './PanWeight.vue'
 import StartSigns from './StartSigns.vue'
 import StartSteps from './StartSteps.vue'
 
 /** Before the heat: what to measure, drawn; the pan with its fill; what the stage looks like; and the button. */
-const props = defineProps<{ ask: Api<'StartAsk'> | undefined }>()
+const props = defineProps<{
+  ask: Api<'StartAsk'> | undefined
+  /** Whether something that was entered is not understood: then it is not begun by something else. */
+  unclear?: boolean
+  /** How far the syrup is aimed otherwise than written, in stages, as the last time taught. */
+  aim?: number
+}>()
+const emit = defineEmits<{ aim: [stages: number] }>()
 const kitchen = useKitchen()
 const going = useGoing()
 const router = useRouter()
@@ -24,7 +33,7 @@ const plan = shallowRef<Api<'StartPlan'>>()
 const trouble = ref('')
 // What others put on meanwhile changes whether pan and ring are free.
 watch(
-  [() => JSON.stringify(props.ask), () => going.going.length],
+  [() => JSON.stringify(props.ask), () => going.going.length, () => kitchen.view?.version],
   async () => {
     const asked = props.ask
     if (!asked) return
@@ -32,6 +41,9 @@ watch(
       const found = await answer(api.POST('/api/v1/batches/plan', { body: asked }))
       if (JSON.stringify(asked) !== JSON.stringify(props.ask)) return
       plan.value = found
+      // What the last time taught is heeded at once; one tap takes it back.
+      const taught = found.last_time?.aim_stages
+      if (props.aim === undefined && taught != null) emit('aim', taught)
       trouble.value = ''
     } catch (thrown) {
       plan.value = undefined
@@ -48,6 +60,30 @@ const lines = computed(() =>
     ...taken(l.mass_g, l.measured, has_scale.value),
   })),
 )
+/** Before it is filled is the time to weigh the pan. */
+const unweighed = computed(
+  () => has_scale.value && plan.value?.syrup != null && !weighsPan(setup.value),
+)
+const { save, refused } = useKitchenEdit()
+async function weighed(tare_g: number): Promise<void> {
+  const id = setup.value?.chosen?.pan_id
+  const pan = kitchen.pans.find((p) => p.id === id)?.pan
+  if (!pan) return
+  try {
+    // What it holds of heat follows from its weight, where its metal is known.
+    const metal = pan.metal
+    const body = metal && { pan, tare_g, metal }
+    const checked = body
+      ? (await answer(api.POST('/api/v1/kitchen/calibrations/pan', { body }))).pan
+      : { ...pan, tare_g, weighed: true }
+    await save(`${pan.name} weighed`, (d) => {
+      const it = d.pans.find((p) => p.id === id)
+      if (it) it.pan = checked
+    })
+  } catch (thrown) {
+    trouble.value = wordsOf(thrown)
+  }
+}
 const busy = ref(false)
 // The same start sent again, its answer lost on the way, is one batch.
 let entry_id = entryName()
@@ -76,7 +112,13 @@ defineExpose({ plan })
   <TroubleNote v-if="trouble" class="trouble" :words="trouble" />
   <div v-if="plan && setup" class="plan">
     <div v-if="plan.last_time || plan.learnt.length" class="across">
-      <LastTimeSaid v-if="plan.last_time" :last="plan.last_time" :has_scale="has_scale" />
+      <LastTimeSaid
+        v-if="plan.last_time"
+        :last="plan.last_time"
+        :has_scale="has_scale"
+        :aim="aim"
+        @aim="emit('aim', $event)"
+      />
       <LearntSaid :learnt="plan.learnt" />
     </div>
     <section class="measure" aria-label="Measure">
@@ -97,11 +139,13 @@ defineExpose({ plan })
     <StartSteps v-else class="signs" :setup="setup" />
     <div class="go">
       <TroubleNote v-if="plan.taken" :words="plan.taken" />
+      <TroubleNote v-if="refused" :words="refused" />
+      <PanWeight v-if="unweighed" :name="setup.pan.name" @weighed="weighed" />
       <p v-for="words in plan.misfits" :key="words" class="misfit">{{ words }}</p>
       <EventButton
         words="Put it on the stove"
         :busy="busy"
-        :disabled="plan.taken != null"
+        :disabled="plan.taken != null || unclear"
         @happened="putOn"
       />
     </div>

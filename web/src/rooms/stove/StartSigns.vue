@@ -15,7 +15,7 @@ import {
   minutes,
   number,
 } from '@/units/format'
-import { hasScale } from '@/units/measures'
+import { weighsPan } from '@/units/measures'
 
 /** The pan with its fill line, and what the stage shows to fingers, spoon and the instruments there are. */
 const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupSigns'> }>()
@@ -57,13 +57,12 @@ const ring = computed(() => props.setup.ring_seen)
         />
         <p class="small soft">
           {{ setup.pan.name }}, {{ number(full) }} % full; the dashed line leaves room for froth.
-          <template v-if="setup.pan.weighed === false">Its weight is a guess.</template>
         </p>
       </div>
     </div>
-    <div v-if="hasScale(setup) || thermometer" class="figures-row">
+    <div v-if="weighsPan(setup) || thermometer" class="figures-row">
       <FigureValue
-        v-if="hasScale(setup)"
+        v-if="weighsPan(setup)"
         label="pan with syrup, on the scale"
         size="figure"
         :value="grams(signs.aim.gross_g)"
@@ -85,10 +84,10 @@ const ring = computed(() => props.setup.ring_seen)
       On a medium flame turn off after about
       <strong>{{ minutes(syrup.turn_off.at_s.mid) }} min</strong>
       ({{ minutes(syrup.turn_off.at_s.low) }}–{{ minutes(syrup.turn_off.at_s.high) }})<template
-        v-if="hasScale(setup) || thermometer"
+        v-if="weighsPan(setup) || thermometer"
         >, at
-        <strong v-if="hasScale(setup)">{{ grams(syrup.turn_off.gross_g) }} {{ gramUnit() }}</strong
-        ><template v-if="hasScale(setup) && thermometer"> or </template
+        <strong v-if="weighsPan(setup)">{{ grams(syrup.turn_off.gross_g) }} {{ gramUnit() }}</strong
+        ><template v-if="weighsPan(setup) && thermometer"> or </template
         ><strong v-if="thermometer"
           >{{ celsius(syrup.turn_off.shown_c) }} {{ degreeUnit() }}</strong
         ></template

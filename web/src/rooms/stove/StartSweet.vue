@@ -23,9 +23,20 @@ const planned = computed(() => {
   const batch = view.text('batch')
   return days_id && batch ? { days_id, batch } : undefined
 })
+/** How far the syrup is aimed otherwise than written, as the last time taught; 0 where she took that back. */
+const aim = computed(() => {
+  const told = view.text('aim')
+  return told === undefined ? undefined : Number(told)
+})
 const start = computed((): Api<'StartAsk'> | undefined =>
   ask.value
-    ? { sweet_key: props.sweetKey, ...ask.value.body, ...where.value, planned: planned.value }
+    ? {
+        sweet_key: props.sweetKey,
+        ...ask.value.body,
+        ...where.value,
+        planned: planned.value,
+        aim_stages: aim.value,
+      }
     : undefined,
 )
 const title = computed(() => plan.value?.title ?? sweet.value?.name ?? '')
@@ -58,7 +69,7 @@ const made = computed(() => {
       <WhereFields />
     </form>
     <TroubleNote v-if="refused" :words="refused" />
-    <StartPlan :ask="start" />
+    <StartPlan :ask="start" :aim="aim" @aim="set({ aim: $event })" />
   </div>
   <p v-else-if="!trouble" class="soft">Opening…</p>
 </template>

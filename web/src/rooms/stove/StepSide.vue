@@ -4,14 +4,15 @@ import type { Api } from '@/api/client'
 import StepRow from '@/look/pieces/StepRow.vue'
 import { about, clock, number } from '@/units/format'
 
-/** Beside the sheet: when the step is done, why, what can hurt, and all steps with their times. */
+/** Beside the sheet: what was changed, what is in it, when the step is done, why, and all steps with their times. */
 const props = defineProps<{
   setup: Api<'BatchSetup'>
   state: Api<'BatchState'>
   step: Api<'Step'> | undefined
-  hazards: readonly string[]
 }>()
 
+const changes = computed(() => props.setup.chosen?.changes ?? [])
+const allergens = computed(() => props.setup.allergens ?? [])
 function time(s: Api<'StepState'>, minutes?: Api<'Spread'> | null): string | undefined {
   if (s.began_ms != null && s.done_ms != null) return clock((s.done_ms - s.began_ms) / 1000)
   if (s.loads > 1 && s.loads_done > 0) return `${s.loads_done} of ${s.loads}`
@@ -52,7 +53,10 @@ const rows = computed(() =>
 
 <template>
   <section>
-    <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>
+    <p v-if="changes.length"><span class="label">Changed</span><br />{{ changes.join(', ') }}.</p>
+    <p v-if="allergens.length">
+      <span class="label">Contains</span><br />{{ allergens.join(', ') }}.
+    </p>
     <template v-if="step">
       <p><span class="label">Done when</span><br />{{ step.cue }}.</p>
       <p v-if="step.reason"><span class="label">Why</span><br />{{ step.reason }}</p>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import { aString, celsius, clock, degreeUnit, grams, gramUnit } from '@/units/format'
-import { hasScale } from '@/units/measures'
+import { weighsPan } from '@/units/measures'
 
 /** How far the syrup is: time and water to go, and what to turn off at on the instruments there are. */
 const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupState'> }>()
@@ -31,7 +31,7 @@ const water = computed(() => ({
       :low="clock(left.low)"
       :high="clock(left.high)"
     />
-    <template v-if="hasScale(setup)">
+    <template v-if="weighsPan(setup)">
       <FigureValue
         label="still to boil off"
         :size="left ? 'figure' : 'shout'"
@@ -43,9 +43,8 @@ const water = computed(() => ({
       <FigureValue
         label="turn off at, on the scale"
         size="figure"
-        :value="grams(syrup.turn_off_gross_g)"
+        :value="grams(syrup.turn_off_gross_g ?? 0)"
         :unit="gramUnit()"
-        :note="setup.pan.weighed === false ? 'the pan was never weighed' : ''"
       />
     </template>
     <FigureValue
@@ -56,9 +55,9 @@ const water = computed(() => ({
       :unit="degreeUnit()"
     />
     <FigureValue
-      v-if="!hasScale(setup) && !setup.thermometer"
+      v-if="!weighsPan(setup) && !setup.thermometer"
       label="between the fingers now, by the clock"
-      :value="aString(syrup.string_cm)"
+      :value="syrup.drop_test ? syrup.sign : aString(syrup.string_cm)"
     />
   </section>
 </template>

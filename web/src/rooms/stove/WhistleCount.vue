@@ -8,7 +8,7 @@ defineEmits<{ whistle: [] }>()
 </script>
 
 <template>
-  <button type="button" class="whistle" @click="$emit('whistle')">
+  <button type="button" class="whistle" data-again @click="$emit('whistle')">
     <strong class="figures" aria-hidden="true">{{ whistles }}</strong>
     <span
       >{{ whistles === 1 ? 'whistle' : 'whistles' }} so far<br />Tap at each<template

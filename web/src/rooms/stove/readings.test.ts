@@ -28,6 +28,7 @@ const keys = (more: object = {}) =>
       gross_g: 2219.4,
       shown_c: 103.26,
       testing: false,
+      by_drop: false,
       ...more,
     },
   })
@@ -85,10 +86,16 @@ describe('reading keys', () => {
     await bare.setProps({ testing: false })
     expect(bare.find('.pulls').exists()).toBe(false)
   })
+  it('open what a drop in cold water does where the stage is told by that', async () => {
+    const ball = keys({ testing: true, by_drop: true })
+    expect(ball.findAll('.like').length).toBeGreaterThan(0)
+    expect(ball.find('.pulls').exists()).toBe(false)
+  })
   it('stay open on what is no number, and close once told', async () => {
     const wrapper = keys()
     await enter(wrapper, 'Weigh', 'heavy')
     expect(wrapper.emitted('read')).toBeUndefined()
+    expect(wrapper.get('[role=alert]').text()).toContain('Only a number here')
     await wrapper.get('input').setValue('2200')
     await wrapper.get('form').trigger('submit')
     expect(wrapper.find('form').exists()).toBe(false)

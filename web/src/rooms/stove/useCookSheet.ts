@@ -5,16 +5,23 @@ import { useBatch } from '@/batch/useBatch'
 import { sayEvent } from '@/batch/sayEvent'
 import { useKitchen } from '@/live/kitchen'
 import { useOutbox } from '@/live/outbox'
+import { usePressed } from '@/look/pressed'
 import { clock, hourOf } from '@/units/format'
-import { hasScale, taken } from '@/units/measures'
+import { hasScale, taken, weighsPan } from '@/units/measures'
 
 export type CookSheet = ReturnType<typeof useCookSheet>
 
 /** One batch at the stove: what is at hand, what the large button says and what it logs. */
 export function useCookSheet(id: () => number) {
   const kitchen = useKitchen()
-  const { batch, trouble, refused, busy, waiting, log, judge } = useBatch(id)
+  const { batch, trouble, refused, busy, waiting, log: write, judge } = useBatch(id)
   const outbox = useOutbox()
+  const { pressed } = usePressed()
+  /** Writes down what was pressed; the key that comes up after it waits for the finger to be gone. */
+  const log = (event: Api<'BatchEvent'>) => {
+    pressed()
+    void write(event)
+  }
 
   const state = computed(() => batch.value?.state)
   const setup = computed(() => batch.value?.setup)
@@ -33,7 +40,16 @@ export function useCookSheet(id: () => number) {
     setup.value?.steps.find((s) => s.key === (act.value?.step ?? state.value?.current_step)),
   )
   /** Whether the scale can tell the syrup: there is one, and it knows the empty pan. */
-  const weighs = computed(() => hasScale(setup.value) && setup.value?.pan.weighed !== false)
+  const weighs = computed(() => weighsPan(setup.value))
+  /** Whether there is a scale that does not know the pan, and the syrup is still cold. */
+  const canWeighPan = computed(
+    () =>
+      hasScale(setup.value) &&
+      !weighs.value &&
+      setup.value?.syrup != null &&
+      !state.value?.syrup &&
+      ['ready', 'syrup'].includes(state.value?.phase ?? ''),
+  )
   const over = computed(() => ['done', 'given_up', 'resting'].includes(state.value?.phase ?? ''))
   const said = computed(() =>
     state.value && setup.value
@@ -77,19 +93,19 @@ export function useCookSheet(id: () => number) {
   const canFail = computed(() => act.value?.can_fail === true)
 
   function happened(): void {
-    if (act.value?.entry) void log(act.value.entry)
+    if (act.value?.entry) log(act.value.entry)
   }
-  const read = (reading: Api<'SeenReading'>) => void log({ event: 'reading', reading })
-  const setFlame = (flame: Api<'Flame'>) => void log({ event: 'flame', flame })
+  const read = (reading: Api<'SeenReading'>) => log({ event: 'reading', reading })
+  const setFlame = (flame: Api<'Flame'>) => log({ event: 'flame', flame })
   const tick = (gate: string, ticked: boolean) =>
-    step.value && void log({ event: 'gate', step: step.value.key, gate, ticked })
+    step.value && log({ event: 'gate', step: step.value.key, gate, ticked })
   function undo(): void {
     if (outbox.takeBack(id())) return
     const seq = state.value?.can_undo
-    if (seq != null) void log({ event: 'undone', undone_seq: seq })
+    if (seq != null) log({ event: 'undone', undone_seq: seq })
   }
-  const giveUp = () => void log({ event: 'given_up' })
-  const rest = () => void log({ event: 'rested' })
+  const giveUp = () => log({ event: 'given_up' })
+  const rest = () => log({ event: 'rested' })
   /** What was pressed and is not written down yet, in kitchen words, with its moment. */
   const notSent = computed(() =>
     waiting.value.map((e) => ({
@@ -111,6 +127,7 @@ export function useCookSheet(id: () => number) {
     step,
     over,
     weighs,
+    canWeighPan,
     said,
     gates,
     inHand,
@@ -124,7 +141,7 @@ export function useCookSheet(id: () => number) {
     trouble,
     refused,
     busy,
-    log: (event: Api<'BatchEvent'>) => void log(event),
+    log,
     happened,
     read,
     setFlame,

@@ -111,13 +111,3 @@ export function roundingWords(formula: Api<'Formula'>, cups: boolean): string {
   const hand = cups ? 'Measured in cups' : 'Rounded for the scale'
   return parts.length ? `${hand}, ${parts.join(' and ')}.` : ''
 }
-
-/** Lists of keys, each key only where it comes first: a caution stands at the first step that calls for it. */
-export function eachOnce(lists: readonly (readonly string[])[]): string[][] {
-  const said = new Set<string>()
-  return lists.map((list) => {
-    const fresh = list.filter((key) => !said.has(key))
-    fresh.forEach((key) => said.add(key))
-    return fresh
-  })
-}

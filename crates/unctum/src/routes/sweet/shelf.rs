@@ -10,7 +10,7 @@ use serde::Serialize;
 use unctum_core::find::Sound;
 use unctum_core::food::{Ingredient, Larder};
 use unctum_core::process::{Family, Line, Sweet};
-use unctum_core::shelf::{Card, Wanted};
+use unctum_core::shelf::{Card, Suits, Wanted};
 use unctum_core::variation::{Offer, offers};
 use unctum_store::kitchen;
 use utoipa::{IntoParams, ToSchema};
@@ -35,6 +35,8 @@ pub struct Search {
     ingredient: Option<String>,
     /// Allergens that are not in it, between commas.
     without: Option<String>,
+    /// Whom it has to suit, between commas: `vegetarian`, `no-egg`, `no-cane`, `jaggery-only`.
+    suits: Option<String>,
     /// Longest time from start to end, min.
     max_min: Option<f64>,
     /// Only what needs no instrument.
@@ -74,7 +76,19 @@ impl Search {
                 format!("“{unknown}” is no allergen that is known here. Choose one from the list."),
             ));
         }
+        let suits = self.suits.unwrap_or_default();
+        let suits = suits.split(',').map(str::trim).filter(|s| !s.is_empty());
+        let suits: Vec<Suits> =
+            suits.map(|s| serde_json::from_value(s.into())).collect::<Result<_, _>>().map_err(|_| {
+                Problem::new(
+                    Status::UnprocessableEntity,
+                    "unknown-name",
+                    "That cannot be",
+                    "Nobody knows what that should suit. Choose one from the list.",
+                )
+            })?;
         let wanted = Wanted {
+            suits,
             words: Sound::of(&words),
             family,
             ingredient: self.ingredient.filter(|i| !i.is_empty()),
@@ -131,13 +145,15 @@ pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
     let catalogue = Arc::clone(&app.catalogue);
     let (own, shipped) =
         app.read(move |c| Ok((shelf.cards(&catalogue, c)?, ours.cards(&catalogue, c)?))).await?;
+    let larder = &app.catalogue.larder;
     let mut found: Vec<(f64, &Card)> = if own_only {
         Vec::new()
     } else {
-        shipped.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect()
+        shipped.iter().filter_map(|c| Some((c.answers(&wanted, larder)?, c))).collect()
     };
     found.sort_by(|a, b| b.0.total_cmp(&a.0).then_with(|| a.1.name.cmp(&b.1.name)));
-    let mut mine: Vec<(f64, &Card)> = own.iter().filter_map(|c| Some((c.answers(&wanted)?, c))).collect();
+    let mut mine: Vec<(f64, &Card)> =
+        own.iter().filter_map(|c| Some((c.answers(&wanted, larder)?, c))).collect();
     mine.sort_by(|a, b| b.0.total_cmp(&a.0));
     let total = found.len() + mine.len();
     let cards = found.into_iter().chain(mine.into_iter().take(MOST)).map(|(_, card)| card.clone()).collect();

@@ -45,6 +45,12 @@ const SPAN = [
   { field: 'mid', label: 'Usually' },
   { field: 'high', label: 'At most' },
 ] as const
+/** Words that only say the title as done go with it. */
+function retitle(title: string): void {
+  const saysDone = (of: string) => `Done: ${of.toLowerCase()}`
+  if (step.value.event === saysDone(step.value.title)) step.value.event = saysDone(title)
+  step.value.title = title
+}
 /** Entering the first of the three sets all; from then on each stands for itself. */
 function minutes(field: (typeof SPAN)[number]['field'], entry_min: number): void {
   const was = step.value.minutes ?? { low: entry_min, mid: entry_min, high: entry_min }
@@ -75,9 +81,10 @@ function gate(): void {
     <header>
       <span class="figures soft">{{ number }}</span>
       <LineField
-        v-model="step.title"
+        :model-value="step.title"
         label="What to do, in a few words"
         :error-messages="wrong('title')"
+        @update:model-value="retitle"
       />
       <ChoiceField v-model="step.kind" class="kind" label="Kind of work" :items="kinds" />
     </header>

@@ -26,6 +26,7 @@ const KINDS: Record<Api<'StepKind'>, string> = {
   mark: 'mark',
   cut: 'cut',
   lift: 'lift out',
+  heat_fat: 'heat the fat',
   fry: 'fry',
   drain: 'drain',
   poach: 'poach',

@@ -65,6 +65,7 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
         >
       </p>
     </header>
+    <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>
     <p>{{ step.text }}</p>
     <p v-if="goesIn.length" class="in">
       <span v-for="(e, i) in goesIn" :key="i"
@@ -105,7 +106,6 @@ const hazards = computed(() => (props.step.hazards ?? []).map((h) => props.cauti
     <p v-if="step.reason" class="told">
       <span class="label">Why</span><span>{{ step.reason }}</span>
     </p>
-    <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>
   </article>
 </template>
 

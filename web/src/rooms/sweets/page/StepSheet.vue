@@ -5,15 +5,7 @@ import { useKitchen } from '@/live/kitchen'
 import { grams, gramUnit, percent } from '@/units/format'
 import { useSweet } from './useSweet'
 import { hasScale, taken } from '@/units/measures'
-import {
-  eachOnce,
-  finished,
-  keeps,
-  PURPOSES,
-  roundingWords,
-  span,
-  timeWords,
-} from '@/rooms/sweets/words'
+import { finished, keeps, PURPOSES, roundingWords, span, timeWords } from '@/rooms/sweets/words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()
@@ -46,10 +38,9 @@ const rows = computed(() =>
     return [{ step, figures, goesIn }]
   }),
 )
+/** What can hurt stands above the text of each step it belongs to: a sheet is read by the step. */
 const cautions = computed(() =>
-  eachOnce(rows.value.map((r) => r.step.hazards ?? [])).map((fresh) =>
-    fresh.map((h) => plan.value?.cautions[h] ?? h),
-  ),
+  rows.value.map((r) => (r.step.hazards ?? []).map((h) => plan.value?.cautions[h] ?? h)),
 )
 const print = () => window.print()
 </script>
@@ -98,6 +89,7 @@ const print = () => window.print()
             <span class="when figures">{{ timeWords(r.figures.time, r.step.flame) }}</span>
           </h3>
           <p v-if="r.goesIn.length" class="in">{{ r.goesIn.join(' · ') }}</p>
+          <p v-for="c in cautions[i]" :key="c" class="caution">{{ c }}</p>
           <p>{{ r.step.text }}</p>
           <p v-if="r.step.gates?.length">
             First: {{ r.step.gates.map((g) => g.text).join('; ') }}.
@@ -110,7 +102,6 @@ const print = () => window.print()
               {{ ` Pan on the scale: ${grams(r.figures.pan_end_g)} ${gramUnit()}.` }}</template
             >
           </p>
-          <p v-for="c in cautions[i]" :key="c" class="caution">{{ c }}</p>
         </li>
       </ol>
     </div>

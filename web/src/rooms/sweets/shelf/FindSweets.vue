@@ -12,12 +12,34 @@ const words = ref(text('q'))
 const settled = refDebounced(words, 150)
 watch(settled, (q) => set({ q: q || undefined }))
 
-const ALLERGENS = ['milk', 'tree nuts', 'peanut', 'sesame', 'gluten', 'egg', 'coconut', 'pulses']
+const ALLERGENS = [
+  'milk',
+  'tree nuts',
+  'peanut',
+  'sesame',
+  'gluten',
+  'egg',
+  'coconut',
+  'pulses',
+  'sulphites',
+]
 const without = computed(() => text('without').split(',').filter(Boolean))
 function toggle(allergen: string): void {
   const now = without.value
   const next = now.includes(allergen) ? now.filter((a) => a !== allergen) : [...now, allergen]
   set({ without: next.join(',') || undefined })
+}
+const DIETS = [
+  { key: 'vegetarian', name: 'Vegetarian, no leaf' },
+  { key: 'no-egg', name: 'No egg' },
+  { key: 'no-cane', name: 'No cane sugar' },
+  { key: 'jaggery-only', name: 'Jaggery only' },
+] as const
+const suits = computed(() => text('suits').split(',').filter(Boolean))
+function suit(diet: string): void {
+  const now = suits.value
+  const next = now.includes(diet) ? now.filter((d) => d !== diet) : [...now, diet]
+  set({ suits: next.join(',') || undefined })
 }
 const TIMES = [
   { key: '', name: 'Any time' },
@@ -66,6 +88,18 @@ const within = computed(() => text('within') as (typeof TIMES)[number]['key'])
         @click="set({ own: text('own') ? undefined : '1' })"
       >
         My own
+      </button>
+    </div>
+    <div class="toggles small" role="group" aria-label="What it suits">
+      <button
+        v-for="d in DIETS"
+        :key="d.key"
+        type="button"
+        class="key"
+        :aria-pressed="suits.includes(d.key)"
+        @click="suit(d.key)"
+      >
+        {{ d.name }}
       </button>
     </div>
     <div class="toggles small" role="group" aria-label="Without an allergen">

@@ -21,6 +21,7 @@ const query = computed(() => ({
   q: text('q') || undefined,
   family: text('family') || undefined,
   without: text('without') || undefined,
+  suits: text('suits') || undefined,
   max_min: Number(text('within')) || undefined,
   instrument_free: text('bare') === '1' || undefined,
   beginner: text('first') === '1' || undefined,
