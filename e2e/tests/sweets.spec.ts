@@ -28,6 +28,7 @@ for (const way of WAYS) {
 
 test('found by what it may take and hold', async ({ page }) => {
   await page.goto('/sweets')
+  await page.getByText('What it has to suit').click()
   await page.getByRole('button', { name: 'milk', exact: true }).click()
   await expect(page.getByRole('link', { name: 'Coconut-milk jaggery slab' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Khoya', exact: true })).toHaveCount(0)

@@ -64,7 +64,8 @@ test('a second tap never does another thing, and the headline never leaves', asy
 
   // However far the sheet is scrolled, the headline stays; in another room the pan that calls does.
   const h1 = page.getByRole('heading', { level: 1 })
-  const headline = ((await h1.textContent()) ?? '').trim()
+  const headline = 'Stir until no grain is left'
+  await expect(h1).toHaveText(headline)
   await page.getByText('What happened').last().scrollIntoViewIfNeeded()
   await page.mouse.wheel(0, 4000)
   await expect(h1).not.toBeInViewport()

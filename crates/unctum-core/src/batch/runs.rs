@@ -142,10 +142,11 @@ impl Runs {
             self.is_going(i) || (self.is_over(i) && self.graph.after[i].iter().any(|next| keeps(*next)))
         });
         let ahead = all().any(|i| in_pan(i) && !self.is_over(i));
-        // What only has to be put to soak or to rise needs no pan yet, begun or not.
+        // What begins with something to be put to soak or to rise needs no pan yet, whether that is in or not.
         let rests = self.going().any(|(i, _)| waits(i));
-        let only_waits = self.going().next().is_none() && self.ready().all(|(i, _)| waits(i));
-        in_use || (ahead && !rests && !only_waits)
+        let first = self.ready().next().filter(|_| self.going().next().is_none());
+        let begins_with_wait = first.is_some_and(|(i, _)| waits(i));
+        in_use || (ahead && !rests && !begins_with_wait)
     }
 
     /// Takes in that a run was begun; the runs that this ended, in order.

@@ -24,7 +24,9 @@ const where = computed(() => {
 })
 /** Until the flame goes off, where the syrup says so and it is not now. */
 const off_s = computed(() => {
-  const left = act.value?.of_syrup ? syrup.value?.turn_off_in_s?.mid : undefined
+  // Where the flame goes off now there is no time left to tell.
+  const counts = act.value?.of_syrup && state.value?.advice.kind !== 'turn_off_now'
+  const left = counts ? syrup.value?.turn_off_in_s?.mid : undefined
   return left !== undefined && left >= 1 && !props.left ? left : undefined
 })
 /** How hot the fat has to be, or how many lie in a load: what the text leaves to this kitchen and size. */

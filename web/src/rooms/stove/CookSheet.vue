@@ -4,7 +4,6 @@ import { computed, ref } from 'vue'
 import LessonSaid from '@/batch/LessonSaid.vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { useLeftHand } from '@/live/comfort'
-import KeyRow from '@/look/pieces/KeyRow.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, longSince } from '@/units/format'
@@ -20,7 +19,7 @@ import OtherPans from './OtherPans.vue'
 import PanInstruments from './PanInstruments.vue'
 import PanWeight from './PanWeight.vue'
 import QuietKeys from './QuietKeys.vue'
-import RescueHere from './RescueHere.vue'
+import SheetKeys from './SheetKeys.vue'
 import StepPicture from './StepPicture.vue'
 import StepSide from './StepSide.vue'
 import SyrupFigures from './SyrupFigures.vue'
@@ -47,12 +46,6 @@ const left = computed(() => {
 })
 /** What can hurt stands before it acts, above what is to be done. */
 const hazards = computed(() => (over.value || left.value ? [] : (step.value?.hazards ?? [])))
-const flames = [
-  { key: 'off', name: 'Off' },
-  { key: 'low', name: 'Low' },
-  { key: 'medium', name: 'Medium' },
-  { key: 'high', name: 'High' },
-] as const
 
 const across = ref(false)
 const leftHand = useLeftHand()
@@ -127,30 +120,13 @@ const bigClock = computed(() => {
         :shown="sheet.shown.value"
         @show="sheet.show"
       />
-      <section v-if="!over" class="act">
-        <div v-if="act?.of_syrup" class="flame">
-          <span class="label" aria-hidden="true">Flame</span>
-          <KeyRow
-            label="Flame"
-            :choices="flames"
-            :model-value="state.flame"
-            @update:model-value="sheet.setFlame"
-          />
-        </div>
-        <div class="beside">
-          <button type="button" class="key" @click="across = true">
-            Read and press it from afar
-          </button>
-          <RescueHere :id="id" :now_ms="state.now_ms" :has_scale="hasScale(setup)" />
-        </div>
-        <QuietKeys
-          :can-undo="state.can_undo != null || sheet.notSent.value.length > 0"
-          :ended="false"
-          :awake="awake.isSupported.value"
-          @undo="sheet.undo"
-          @give-up="sheet.giveUp"
-        />
-      </section>
+      <SheetKeys
+        v-if="!over"
+        class="act"
+        :sheet="sheet"
+        :awake="awake.isSupported.value"
+        @across="across = true"
+      />
 
       <template v-if="state.phase === 'done'">
         <VerdictForm
@@ -238,20 +214,6 @@ const bigClock = computed(() => {
 .act {
   display: grid;
   gap: var(--gap-4);
-}
-
-.flame {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
-  align-items: center;
-  gap: var(--gap-4);
-}
-
-.beside {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: start;
-  gap: var(--gap-3);
 }
 
 /* Room for the large button, which stays at the thumb. */

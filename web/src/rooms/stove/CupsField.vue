@@ -8,7 +8,13 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { grams, gramUnit } from '@/units/format'
 
 /** An amount asked for in her own cups and spoons, where there is no scale; what they hold is the core's. */
-const props = defineProps<{ label: string; ingredient: string; mass_g: number }>()
+const props = defineProps<{
+  label: string
+  ingredient: string
+  mass_g: number
+  /** Whether she told that amount: else it is only where she begins, in whole and half cups. */
+  told: boolean
+}>()
 const emit = defineEmits<{ 'update:mass_g': [mass_g: number]; unclear: [unclear: boolean] }>()
 const kitchen = useKitchen()
 
@@ -40,7 +46,8 @@ async function convert(n: number, from: 'mass' | 'cups'): Promise<void> {
     const body = { ingredient: props.ingredient, count: n, from: a, to: b }
     const found = await answer(api.POST('/api/v1/measures/convert', { body }))
     trouble.value = ''
-    if (from === 'mass') count.value = Math.round(100 * found.count) / 100
+    if (from === 'mass' && !props.told) filled(Math.max(0.5, Math.round(2 * found.count) / 2))
+    else if (from === 'mass') count.value = Math.round(100 * found.count) / 100
     else emit('update:mass_g', (told_g = Math.round(found.count)))
   } catch (thrown) {
     trouble.value = wordsOf(thrown)

@@ -43,6 +43,9 @@ const SWEETENERS = [
   { title: 'Cane jaggery', value: 'cane-jaggery' },
   { title: 'Palm jaggery', value: 'palm-jaggery' },
 ]
+const sweetener = computed(
+  () => SWEETENERS.find((s) => s.value === (text('sweetener') ?? 'sugar'))?.title ?? 'Sugar',
+)
 </script>
 
 <template>
@@ -82,9 +85,10 @@ const SWEETENERS = [
       </template>
       <template v-else-if="kitchen.view">
         <CupsField
-          label="How much of it"
+          :label="sweetener"
           :ingredient="text('sweetener') ?? 'sugar'"
           :mass_g="sugar_g"
+          :told="id('sugar_g') !== undefined"
           @update:mass_g="set({ sugar_g: $event, water_g: undefined })"
           @unclear="unclear.sugar = $event"
         />
@@ -92,6 +96,7 @@ const SWEETENERS = [
           label="Water"
           ingredient="water"
           :mass_g="water_g"
+          :told="id('water_g') !== undefined"
           @update:mass_g="set({ water_g: $event })"
           @unclear="unclear.water = $event"
         />

@@ -123,6 +123,7 @@ defineExpose({ plan })
     </div>
     <section class="measure" aria-label="Measure">
       <h2>Measure</h2>
+      <PanWeight v-if="unweighed" :name="setup.pan.name" @weighed="weighed" />
       <ul>
         <li v-for="line in lines" :key="line.ingredient">
           <CupsDrawing v-if="line.measured" class="cups" :measured="line.measured" />
@@ -140,7 +141,6 @@ defineExpose({ plan })
     <div class="go">
       <TroubleNote v-if="plan.taken" :words="plan.taken" />
       <TroubleNote v-if="refused" :words="refused" />
-      <PanWeight v-if="unweighed" :name="setup.pan.name" @weighed="weighed" />
       <p v-for="words in plan.misfits" :key="words" class="misfit">{{ words }}</p>
       <EventButton
         words="Put it on the stove"

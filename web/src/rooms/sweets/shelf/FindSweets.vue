@@ -90,31 +90,34 @@ const within = computed(() => text('within') as (typeof TIMES)[number]['key'])
         My own
       </button>
     </div>
-    <div class="toggles small" role="group" aria-label="What it suits">
-      <button
-        v-for="d in DIETS"
-        :key="d.key"
-        type="button"
-        class="key"
-        :aria-pressed="suits.includes(d.key)"
-        @click="suit(d.key)"
-      >
-        {{ d.name }}
-      </button>
-    </div>
-    <div class="toggles small" role="group" aria-label="Without an allergen">
-      <span class="label">Without</span>
-      <button
-        v-for="a in ALLERGENS"
-        :key="a"
-        type="button"
-        class="key"
-        :aria-pressed="without.includes(a)"
-        @click="toggle(a)"
-      >
-        {{ a }}
-      </button>
-    </div>
+    <details class="more" :open="suits.length + without.length > 0">
+      <summary>What it has to suit, and to be without</summary>
+      <div class="toggles small" role="group" aria-label="What it suits">
+        <button
+          v-for="d in DIETS"
+          :key="d.key"
+          type="button"
+          class="key"
+          :aria-pressed="suits.includes(d.key)"
+          @click="suit(d.key)"
+        >
+          {{ d.name }}
+        </button>
+      </div>
+      <div class="toggles small" role="group" aria-label="Without an allergen">
+        <span class="label">Without</span>
+        <button
+          v-for="a in ALLERGENS"
+          :key="a"
+          type="button"
+          class="key"
+          :aria-pressed="without.includes(a)"
+          @click="toggle(a)"
+        >
+          {{ a }}
+        </button>
+      </div>
+    </details>
   </search>
 </template>
 
@@ -141,6 +144,14 @@ const within = computed(() => text('within') as (typeof TIMES)[number]['key'])
   margin: 0 -1px -1px 0;
   padding-inline: var(--gap-3);
   border-radius: 0;
+}
+
+.more {
+  flex-basis: 100%;
+}
+
+.more .toggles {
+  margin-bottom: var(--gap-2);
 }
 
 .toggles.small {

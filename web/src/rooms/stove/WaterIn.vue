@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useKitchen } from '@/live/kitchen'
+import AmountField from '@/look/pieces/AmountField.vue'
+
+/** Water that went into the syrup unasked: told in her spoons and cups, or by weight where there is a scale. */
+defineProps<{ has_scale: boolean }>()
+const emit = defineEmits<{ poured: [water_g: number] }>()
+const kitchen = useKitchen()
+const open = ref(false)
+const water_g = ref<number>()
+/** A millilitre of water weighs a gram, near enough for a pan. */
+const spoons = computed(() => [
+  { name: '1 teaspoon', g: 5 },
+  { name: '1 tablespoon', g: 15 },
+  ...kitchen.cups.slice(0, 1).flatMap(({ measure: m }) => [
+    { name: `¼ ${m.name.toLowerCase()}`, g: Math.round(m.volume_ml / 4) },
+    { name: `½ ${m.name.toLowerCase()}`, g: Math.round(m.volume_ml / 2) },
+  ]),
+])
+function tell(g: number | undefined): void {
+  if (g === undefined) return
+  open.value = false
+  water_g.value = undefined
+  emit('poured', g)
+}
+</script>
+
+<template>
+  <button type="button" class="key" :aria-expanded="open" @click="open = !open">
+    Water went in
+  </button>
+  <div v-if="open" class="how" role="group" aria-label="How much water went in">
+    <form v-if="has_scale" @submit.prevent="tell(water_g)">
+      <AmountField v-model="water_g" label="How much" kind="mass" />
+      <button type="submit" class="key" :disabled="water_g === undefined">Write it down</button>
+    </form>
+    <button v-for="s in spoons" :key="s.name" type="button" class="key" @click="tell(s.g)">
+      {{ s.name }}
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.how,
+form {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: var(--gap-2);
+}
+
+.how {
+  flex-basis: 100%;
+}
+</style>
