@@ -199,7 +199,8 @@ impl Runs {
         self.go_on(setup, at, at_ms);
     }
 
-    /// The first run in the order of the sheet that a run hands over to and that needs nothing else begins.
+    /// The first run in the order of the sheet that a run hands over to and that needs nothing else begins; not what wants
+    /// both hands while they are full.
     fn go_on(&mut self, setup: &BatchSetup, (step, load): RunAt, at_ms: i64) {
         let group = self.graph.group[step];
         let next = self.graph.after[step].iter().copied().find_map(|next| {
@@ -207,7 +208,9 @@ impl Runs {
             let goes_on = self.graph.goes_on(&setup.steps, next, step);
             (goes_on && self.is_ready((next, load))).then_some((next, load))
         });
-        if let Some((next, load)) = next {
+        let bound = |i: usize| setup.steps[i].manner() == Manner::Bound;
+        let free = |next: usize| !bound(next) || !self.going().any(|(i, _)| bound(i));
+        if let Some((next, load)) = next.filter(|(next, _)| free(*next)) {
             self.steps[next][load].began_ms = Some(at_ms);
         }
     }

@@ -36,6 +36,7 @@ mod pan_edges;
 mod pan_figures;
 mod pan_weights;
 mod places;
+mod read_in;
 mod reading;
 mod reference_tables;
 mod rescues;

@@ -108,3 +108,27 @@ fn a_card_counts_the_quickest_and_easiest_method() {
         assert_eq!(Some(card.easiest), sweet.methods.iter().map(|m| m.level).min());
     }
 }
+
+/// Whoever may not eat something is offered nothing that holds it; what suits is offered.
+#[test]
+fn what_is_asked_to_suit_does() {
+    let cards = cards();
+    let offered = |suits: Suits| found(&cards, &Wanted { suits: vec![suits], ..Wanted::default() });
+    let holds = |key: &str, ingredient: &str| {
+        cards.iter().find(|c| c.key == key).expect("card").ingredients.iter().any(|i| i == ingredient)
+    };
+    for (suits, never, some) in [
+        (Suits::Vegetarian, vec!["silver-leaf", "egg"], "gram-flour-ladoo"),
+        (Suits::NoEgg, vec!["egg"], "cashew-sheet"),
+        (Suits::NoCane, vec!["sugar", "cane-jaggery", "condensed-milk"], "khoya"),
+        (Suits::JaggeryOnly, vec!["sugar", "powdered-sugar"], "sesame-jaggery-ladoo"),
+    ] {
+        let keys = offered(suits);
+        assert!(keys.contains(&some), "{suits:?}: {keys:?}");
+        for key in &keys {
+            assert!(never.iter().all(|i| !holds(key, i)), "{suits:?} offers {key}");
+        }
+        assert!(keys.len() < cards.len());
+    }
+    assert!(!Suits::NoEgg.holds(&["nobody-knows".into()], stocked()), "what is not known is not promised");
+}

@@ -158,3 +158,20 @@ fn a_size_by_what_was_swapped_is_a_size_by_what_replaces_it() {
     let nuts = f.lines.iter().find(|l| l.ingredient == "peanut").expect("peanuts");
     assert!((nuts.amount_g - 400.0).abs() < 1e-6);
 }
+
+/// What the last time taught is an aim for the next, unless that stands there already.
+#[test]
+fn a_lesson_is_an_aim() {
+    let method = method("cashew-sheet", "one-string");
+    let ladder = unctum_core::syrup::Ladder::default();
+    let now_frac = cashew_batch().syrup.expect("syrup").target_solids_frac;
+    let aim = |next: NextTime, now_frac: f64| unctum_core::batch::aim_of(next, method, &ladder, now_frac);
+    let soft = taught(Texture::TooSoft, None).next;
+    let firm = taught(Texture::TooFirm, None).next;
+    assert!(aim(soft, now_frac).is_some_and(|stages| (0.2..=0.5).contains(&stages)));
+    assert!(aim(firm, now_frac).is_some_and(|stages| (-0.5..=-0.2).contains(&stages)));
+    assert_eq!(aim(NextTime::Same, now_frac), None);
+    // Heeded once it is not heeded again.
+    let NextTime::Further { to_frac, .. } = soft else { unreachable!() };
+    assert_eq!(aim(soft, to_frac), None);
+}

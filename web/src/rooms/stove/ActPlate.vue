@@ -58,7 +58,6 @@ onKey('e', () => once(happened))
 <template>
   <section v-if="state && setup" class="act">
     <TroubleNote v-if="refused" :words="refused" />
-    <OffLate v-if="state.off_late" :late="state.off_late" @log="sheet.log" />
     <!-- What the headline says is not said twice. -->
     <TestSaid
       v-if="mine?.last_test && state.advice.kind !== 'not_yet'"
@@ -79,7 +78,8 @@ onKey('e', () => once(happened))
       >
         Not yet <kbd>N</kbd>
       </button>
-      <JustWritten class="written" :sheet="sheet" />
+      <OffLate v-if="state.off_late" class="written" :late="state.off_late" @log="sheet.log" />
+      <JustWritten v-else class="written" :sheet="sheet" />
     </div>
     <NotSent :entries="sheet.notSent.value" />
     <p v-if="missing" class="small soft">

@@ -3,24 +3,41 @@ import { computed } from 'vue'
 import { sayEvent } from '@/batch/sayEvent'
 import type { CookSheet } from './useCookSheet'
 
-/** What was written down last, for half a minute, with its undo beside the thumb. */
+/** What was written down last, for half a minute, with its undo and “it was earlier” beside the thumb. */
 const props = defineProps<{ sheet: CookSheet }>()
 const FOR_MS = 30_000
 
-const words = computed(() => {
-  const { state, setup, batch, kitchen, notSent } = props.sheet
+const entry = computed(() => {
+  const { state, batch, notSent } = props.sheet
   const seq = state.value?.can_undo
-  const of = setup.value
-  if (seq == null || !of || notSent.value.length) return ''
-  const entry = batch.value?.log.find((l) => l.seq === seq)
-  const fresh = entry && (state.value?.now_ms ?? 0) - entry.at_ms < FOR_MS
-  return fresh ? sayEvent(entry, of, kitchen.stageName) : ''
+  if (seq == null || notSent.value.length) return undefined
+  const last = batch.value?.log.find((l) => l.seq === seq)
+  return last && (state.value?.now_ms ?? 0) - last.at_ms < FOR_MS ? last : undefined
 })
+const words = computed(() => {
+  const { setup, kitchen } = props.sheet
+  return entry.value && setup.value ? sayEvent(entry.value, setup.value, kitchen.stageName) : ''
+})
+/** What she did may be pressed late: a flame, the end of a step. */
+const timed = computed(() =>
+  ['flame', 'step_began', 'step_done'].includes(entry.value?.event ?? ''),
+)
+function earlier(min: number): void {
+  const last = entry.value
+  const begun_ms = props.sheet.batch.value?.started_ms ?? 0
+  if (!last) return
+  const amended_ms = Math.max(begun_ms, last.at_ms - min * 60_000)
+  props.sheet.log({ event: 'amended', amended_seq: last.seq, amended_ms })
+}
 </script>
 
 <template>
   <p v-if="words" class="written">
     <span>{{ words }}</span>
+    <template v-if="timed">
+      <button type="button" class="key" @click="earlier(1)">1 min ago</button>
+      <button type="button" class="key" @click="earlier(5)">5 min ago</button>
+    </template>
     <button type="button" class="key" @click="sheet.undo">Take it back</button>
   </p>
 </template>
@@ -28,14 +45,19 @@ const words = computed(() => {
 <style scoped>
 .written {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  justify-content: space-between;
-  gap: var(--gap-3);
+  gap: var(--gap-2);
   margin: 0;
   line-height: 1.2;
 }
 
+span {
+  flex: 1 1 9rem;
+}
+
 .key {
   flex: none;
+  padding-inline: var(--gap-3);
 }
 </style>
