@@ -108,7 +108,7 @@ test('every view', async ({ page }) => {
   await page.goto(`/stove/${id}`)
   const left = (await batchState(page, id)).state.syrup.turn_off_in_s.mid
   await advance(page, left + 2)
-  await page.getByText('Turn off now').waitFor()
+  await page.getByRole('heading', { name: 'Turn off now' }).waitFor()
   await page.emulateMedia({ colorScheme: 'dark' })
   await picture(page, 'cook-sheet-evening')
   await page.emulateMedia({ colorScheme: 'light' })
