@@ -69,7 +69,6 @@ export function sayAct(
 
 /** What is put away to wait, as its key says it. */
 const PUT: Partial<Record<Api<'StepKind'>, string>> = {
-  soak: 'It is in the',
   steep: 'It is in',
   ferment: 'It stands to rise',
   chill: 'It is in the cold',
@@ -79,10 +78,10 @@ const PUT: Partial<Record<Api<'StepKind'>, string>> = {
 }
 function put(step: Api<'Step'>, setup: Api<'BatchSetup'>): string | undefined {
   if (step.attention !== 'none') return undefined
-  const [first, ...more] = step.inputs ?? []
-  const lies = [first, ...more].find((i) => i?.purpose === 'medium') ?? more.at(-1)
-  const name = setup.lines.find((l) => l.ingredient === lies?.ingredient)?.name.toLowerCase()
-  return step.kind === 'soak' ? `${PUT.soak} ${name ?? 'water'}` : PUT[step.kind]
+  if (step.kind !== 'soak') return PUT[step.kind]
+  const lies = step.inputs?.find((i) => i.purpose === 'medium')?.ingredient
+  const name = setup.lines.find((l) => l.ingredient === lies)?.name.toLowerCase()
+  return `It is in the ${name ?? 'water'}`
 }
 
 /** What the large button of an act says. */

@@ -60,7 +60,7 @@ onKey('e', () => once(happened))
     <TroubleNote v-if="refused" :words="refused" />
     <!-- What the headline says is not said twice. -->
     <TestSaid
-      v-if="mine?.last_test && state.advice.kind !== 'not_yet'"
+      v-if="mine?.last_test && !['not_yet', 'carries_on'].includes(state.advice.kind)"
       :test="mine.last_test"
       :advice="state.advice"
       :stage="stage"

@@ -24,8 +24,8 @@ const where = computed(() => {
 })
 /** Until the flame goes off, where the syrup says so and it is not now. */
 const off_s = computed(() => {
-  // Where the flame goes off now there is no time left to tell.
-  const counts = act.value?.of_syrup && state.value?.advice.kind !== 'turn_off_now'
+  // One time at once: where the flame goes off now, or where the headline counts to the next test, that one stands.
+  const counts = act.value?.of_syrup && props.sheet.countsDown.value
   const left = counts ? syrup.value?.turn_off_in_s?.mid : undefined
   return left !== undefined && left >= 1 && !props.left ? left : undefined
 })

@@ -105,7 +105,13 @@ const bigClock = computed(() => {
         may_be_full
         @weighed="(gross_g, full) => sheet.log({ event: 'pan_weighed', gross_g, full })"
       />
-      <SyrupFigures v-if="syrup" class="figures" :setup="setup" :syrup="syrup" />
+      <SyrupFigures
+        v-if="syrup"
+        class="figures"
+        :setup="setup"
+        :syrup="syrup"
+        :counts_down="sheet.countsDown.value"
+      />
       <PanInstruments v-if="!over && setup.syrup && act?.of_syrup" :id="id" class="act" />
       <p v-if="syrup?.surprise && !syrup.unsettled" class="caution surprise">
         That reading is far from what the clock expected. If it was a slip, take it back; if not,

@@ -6,11 +6,16 @@ import { aString, celsius, clock, degreeUnit, grams, gramUnit } from '@/units/fo
 import { weighsPan } from '@/units/measures'
 
 /** How far the syrup is: time and water to go, and what to turn off at on the instruments there are. */
-const props = defineProps<{ setup: Api<'BatchSetup'>; syrup: Api<'SyrupState'> }>()
+const props = defineProps<{
+  setup: Api<'BatchSetup'>
+  syrup: Api<'SyrupState'>
+  /** Whether the time until the flame goes off is the one to watch. */
+  counts_down: boolean
+}>()
 
 const left = computed(() => {
   const t = props.syrup.turn_off_in_s
-  return t && t.mid >= 1 ? t : undefined
+  return props.counts_down && t && t.mid >= 1 ? t : undefined
 })
 const to_go = computed(() => props.syrup.water_to_turn_off_g)
 const water = computed(() => ({

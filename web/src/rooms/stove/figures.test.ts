@@ -13,13 +13,17 @@ const syrup = {
 } as unknown as Api<'SyrupState'>
 const probe = { name: 'Probe', offset_k: 0, sd_k: 0.5 }
 
-function labels(scale_step_g: number | undefined, thermometer?: object): string {
+function labels(
+  scale_step_g: number | undefined,
+  thermometer?: object,
+  counts_down = true,
+): string {
   const setup = {
     scale_step_g,
     thermometer,
     pan: { weighed: true },
   } as unknown as Api<'BatchSetup'>
-  return mount(SyrupFigures, { props: { setup, syrup } }).text()
+  return mount(SyrupFigures, { props: { setup, syrup, counts_down } }).text()
 }
 
 describe('what to turn off at', () => {
@@ -30,5 +34,9 @@ describe('what to turn off at', () => {
     expect(labels(undefined, probe)).not.toContain('between the fingers')
     expect(labels(undefined, probe)).not.toContain('on the scale')
     expect(labels(undefined)).toContain('between the fingers')
+  })
+  it('has no second clock beside the one of the headline', () => {
+    expect(labels(1, probe)).toContain('until the flame goes off')
+    expect(labels(1, probe, false)).not.toContain('until the flame goes off')
   })
 })
