@@ -4,6 +4,8 @@ use crate::batch::{BatchSetup, Followed};
 
 /// A pan is full beyond this with what is only warmed in it, as a share.
 const BRIMFUL_FRAC: f64 = 0.95;
+/// A syrup that is at its stage sooner than this, min, is there before anybody can look.
+const LEAST_BOIL_MIN: f64 = 0.75;
 
 impl BatchSetup {
     /// Pans of later steps that something else stands in, and pans that are too small: a sentence each.
@@ -36,6 +38,14 @@ impl BatchSetup {
                     step.title
                 ));
             }
+        }
+        // The boil of its own, from dissolved to its stage.
+        let boils = self.plan.iter().filter(|p| self.place_of(&p.step) == self.boil_index());
+        for plan in boils.filter(|p| p.minutes.mid < LEAST_BOIL_MIN) {
+            let step = self.place_of(&plan.step).map_or("", |i| &self.steps[i].title);
+            said.push(format!(
+                "“{step}” is over before anybody can look: it is too little for this pan on this ring. Take a smaller pan or a lower flame, or make more."
+            ));
         }
         said
     }

@@ -117,3 +117,29 @@ fn a_pan_that_is_taken_or_too_small_is_said_before_it_begins() {
     let full = taking("Wide pot", 0.97).misfits([]);
     assert!(full.len() == 1 && full[0].contains("to the brim"), "{full:?}");
 }
+
+/// What boils to its stage before anybody can look is too little for its pan, and that is said before it is lit.
+#[test]
+fn too_little_for_a_pan_is_said() {
+    let mut setup = cashew_batch();
+    let boil = setup.boil_index().map(|i| setup.steps[i].key.clone()).expect("a boil");
+    let plan = |min: f64| StepPlan {
+        step: boil.clone(),
+        minutes: Spread { low: 0.5 * min, mid: min, high: 2.0 * min },
+        loads: 1,
+        flame: None,
+        pan_name: None,
+        evaporated_g: 0.0,
+        end_g: 0.0,
+        depth_mm: None,
+        pan_end_g: None,
+        fill_frac: None,
+        whistles_every_min: None,
+        window: None,
+    };
+    setup.plan = vec![plan(0.1)];
+    let said = setup.misfits([]);
+    assert!(said.len() == 1 && said[0].contains("too little for this pan"), "{said:?}");
+    setup.plan = vec![plan(4.0)];
+    assert!(setup.misfits([]).is_empty());
+}
