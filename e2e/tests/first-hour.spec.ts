@@ -1,22 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { Program } from '../program'
-import { advance, batchState, expect, logged, test as base } from './kitchen'
+import { advance, batchState, expect, logged, onPhone } from './kitchen'
 
 // An empty notebook on the phone's width: no scale, no thermometer, strings only.
-const test = base.extend<{ url: string }>({
-  url: async ({ page }, use, info) => {
-    const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
-    const program = new Program(join(folder, 'notebook.db'), 18_450 + info.parallelIndex)
-    await program.start()
-    await page.setViewportSize({ width: 390, height: 844 })
-    await use(program.url)
-    await page.goto('about:blank')
-    await program.kill()
-    rmSync(folder, { recursive: true })
-  },
-})
+const test = onPhone(18_450)
 
 test('the first hour: four questions, a plain syrup, then kaju katli with peanuts, too soft, and greeted by it', async ({
   page,

@@ -1,6 +1,9 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base, type Locator, type Page } from '@playwright/test'
-import { PORT } from '../program'
+import { PORT, Program } from '../program'
 
 /** A page that fails its test on any error of the console. */
 export const test = base.extend({
@@ -20,6 +23,21 @@ export const test = base.extend({
 })
 
 export { expect }
+
+/** A page on the phone's width before a program of its own on an empty notebook. */
+export const onPhone = (port: number) =>
+  test.extend<{ url: string }>({
+    url: async ({ page }, use, info) => {
+      const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
+      const program = new Program(join(folder, 'notebook.db'), port + info.parallelIndex)
+      await program.start()
+      await page.setViewportSize({ width: 390, height: 844 })
+      await use(program.url)
+      await page.goto('about:blank')
+      await program.kill()
+      rmSync(folder, { recursive: true })
+    },
+  })
 
 /** Lets simulated time go by, and waits until the page knows: what is pressed then carries the new moment. */
 export async function advance(page: Page, seconds: number): Promise<void> {

@@ -1,22 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { Program } from '../program'
-import { batchState, expect, test as base } from './kitchen'
+import { batchState, expect, onPhone } from './kitchen'
 
 // A greasy finger on the phone: taps twice, scrolls away, looks into another room.
-const test = base.extend<{ url: string }>({
-  url: async ({ page }, use, info) => {
-    const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
-    const program = new Program(join(folder, 'notebook.db'), 18_470 + info.parallelIndex)
-    await program.start()
-    await page.setViewportSize({ width: 390, height: 844 })
-    await use(program.url)
-    await page.goto('about:blank')
-    await program.kill()
-    rmSync(folder, { recursive: true })
-  },
-})
+const test = onPhone(18_470)
 
 test('a second tap never does another thing, and the headline never leaves', async ({
   page,
