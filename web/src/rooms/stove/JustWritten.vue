@@ -32,7 +32,7 @@ function earlier(min: number): void {
 </script>
 
 <template>
-  <p v-if="words" class="written">
+  <p v-if="words" class="written" :class="{ timed }">
     <span>{{ words }}</span>
     <template v-if="timed">
       <button type="button" class="key" @click="earlier(1)">1 min ago</button>
@@ -54,6 +54,10 @@ function earlier(min: number): void {
 
 span {
   flex: 1 1 9rem;
+}
+
+.timed span {
+  flex-basis: 100%;
 }
 
 .key {

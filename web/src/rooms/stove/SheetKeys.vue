@@ -19,7 +19,7 @@ const flames = [
 </script>
 
 <template>
-  <section class="keys">
+  <section class="under">
     <div v-if="act?.of_syrup && state" class="flame">
       <span class="label" aria-hidden="true">Flame</span>
       <KeyRow
@@ -49,7 +49,7 @@ const flames = [
 </template>
 
 <style scoped>
-.keys {
+.under {
   display: grid;
   gap: var(--gap-4);
 }
