@@ -69,6 +69,7 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
         rings: 0,
+        ring_beside: None,
         pieces: None,
         ring_seen: None,
         sets: None,

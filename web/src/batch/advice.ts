@@ -83,6 +83,10 @@ export function sayAdvice(
       return say(
         `By the clock it is past ${stage}, and nobody has looked. If the flame still burns, turn it off. ${look}`,
       )
+    case 'boiled_dry':
+      return say(
+        'By the clock hardly any water is left in it. Flame off, and look without leaning over it. Brown and smoking: leave it where it stands until it is cold. Still clear: read it, or write what water goes in.',
+      )
     case 'that_is_it':
       return say(`It stands at ${stage}. Go on at once: it thickens as it cools.`)
     case 'turn_off_now':

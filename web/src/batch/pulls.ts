@@ -4,7 +4,7 @@ import type { Api } from '@/api/client'
 export const PULLS: readonly { key: Api<'Pull'>; name: string }[] = [
   { key: 'none', name: 'none' },
   { key: 'snaps', name: 'snaps at once' },
-  { key: 'short', name: 'short' },
+  { key: 'short', name: 'half a centimetre' },
   { key: 'centimetre', name: 'about a centimetre' },
   { key: 'long', name: 'long' },
   { key: 'two', name: 'two' },

@@ -38,12 +38,13 @@ impl Advice {
     pub fn call(self) -> Call {
         let (words, presses) = match self {
             Self::TurnOffNow => ("Turn off now", Some(0)),
-            Self::LookNow => ("Look now", Some(1)),
-            Self::AddWater { .. } => ("Pour water in", Some(2)),
-            Self::ThatIsIt => ("That is it", Some(3)),
-            Self::ReadNow => ("Read the pan now", Some(4)),
-            Self::Test => ("Test a cooled drop", Some(5)),
-            Self::BackOn { .. } => ("Back on the heat", Some(6)),
+            Self::LookNow => ("Look now", Some(2)),
+            Self::BoiledDry => ("Look: it may be burnt", Some(1)),
+            Self::AddWater { .. } => ("Pour water in", Some(3)),
+            Self::ThatIsIt => ("That is it", Some(4)),
+            Self::ReadNow => ("Read the pan now", Some(5)),
+            Self::Test => ("Test a cooled drop", Some(6)),
+            Self::BackOn { .. } => ("Back on the heat", Some(7)),
             Self::DoStep => ("Go on with the step at hand", None),
             Self::HeatOn => ("Heat on", None),
             Self::Dissolve => ("Stir until no grain is left", None),
@@ -51,7 +52,7 @@ impl Advice {
             Self::NotYet { .. } => ("Not yet, let it boil", None),
             Self::CarriesOn { .. } => ("Wait: the hot pan carries it on", None),
         };
-        Call { words, presses, again: matches!(self, Self::TurnOffNow | Self::LookNow) }
+        Call { words, presses, again: matches!(self, Self::TurnOffNow | Self::LookNow | Self::BoiledDry) }
     }
 }
 
@@ -71,7 +72,9 @@ pub(super) fn button(
             // By spoons it is told in whole halves of them already.
             water_g: if setup.has_scale() { water_g.round() } else { water_g },
         },
-        Advice::TurnOffNow | Advice::LookNow if burns => BatchEvent::Flame { flame: Flame::Off },
+        Advice::TurnOffNow | Advice::LookNow | Advice::BoiledDry if burns => {
+            BatchEvent::Flame { flame: Flame::Off }
+        }
         Advice::HeatOn if !burns => {
             BatchEvent::Flame { flame: step.flame.filter(|f| *f != Flame::Off).unwrap_or(Flame::Medium) }
         }

@@ -186,7 +186,9 @@ impl Watch {
             let mut anew = self.widened(boil.asked(setup, &deeds, now_s - at_s, flame));
             (anew.first_water_g, anew.start_c) = (water_g, start_c);
             anew.doubts.water_sd_g = anew.doubts.water_sd_g.max(SEEN_SD * water_g);
-            believe(&anew)
+            let anew = believe(&anew);
+            // What boiled before it was seen has boiled all the same.
+            Belief { boiled_s: anew.boiled_s.max(belief.boiled_s), ..anew }
         }))
     }
 }
@@ -277,6 +279,11 @@ fn advise(
     let round_over = (!back_again || belief.boiled_s >= rounds_s) && (!on_again || far_past);
     let landed = state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
     let at_aim = boils && round_over && (called || landed);
+    // Nothing that was seen says otherwise: whether there is a syrup left to be tested is to be seen first.
+    let dry = state.solids_frac.low >= DRY_FRAC && plan.target_solids_frac < DRY_FRAC - NEAR_ENOUGH;
+    if dry && test.is_none() {
+        return Advice::BoiledDry;
+    }
     if off {
         let failed = hand == Some(Against::NotYet);
         let heat_s = || belief.turn_off_in_s.map_or(0.0, |t| t.mid);

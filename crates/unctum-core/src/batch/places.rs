@@ -60,6 +60,9 @@ impl Scene<'_> {
         let burns = |other: RunAt| other != at && self.burns(other);
         let other = self.runs.going().find(|other| burns(*other)).filter(|_| step.on_flame())?;
         let bound = self.setup.steps[other.0].manner() == Manner::Bound;
-        (!bound).then(|| format!("On another ring: “{}” goes on beside it.", self.setup.steps[other.0].title))
+        // With two rings it is known which; of more she takes the one that suits.
+        let beside = self.setup.ring_beside.as_deref().filter(|_| self.setup.rings == 2);
+        let on = beside.map_or_else(|| "On another ring".to_owned(), |name| format!("On the ring “{name}”"));
+        (!bound).then(|| format!("{on}: “{}” goes on beside it.", self.setup.steps[other.0].title))
     }
 }

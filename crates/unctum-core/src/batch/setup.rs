@@ -39,6 +39,9 @@ pub struct BatchSetup {
     /// How many rings there are; 0 where nobody said.
     #[serde(default)]
     pub rings: u32,
+    /// What the first of the others is called; none where there is one ring.
+    #[serde(default)]
+    pub ring_beside: Option<String>,
     /// The thermometer, if she has one.
     pub thermometer: Option<Thermometer>,
     /// The air.

@@ -265,6 +265,7 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         pan: picked.pan.clone(),
         ring: picked.ring.clone(),
         rings: picked.rings,
+        ring_beside: picked.ring_beside.clone(),
         thermometer: picked.thermometer.clone(),
         air: book.air,
         steps: Vec::new(),

@@ -55,6 +55,8 @@ pub enum Advice {
     TurnOffNow,
     /// By the clock it is past its stage, and nobody looked: look now.
     LookNow,
+    /// By the clock hardly any water is left in it, and nobody looked: off, and look whether it is burnt.
+    BoiledDry,
     /// Off, and landing on the stage: test a cooled drop.
     Test,
     /// The test showed the stage: that is it.

@@ -8,7 +8,7 @@ use crate::formula::bath::{Frying, Soaking, frying, soaking};
 use crate::formula::solids::{Solids, solids};
 use crate::formula::times::Plan;
 use crate::keep::{Keep, keeping};
-use crate::milk::{Chhena, ChhenaAsk, chhena};
+use crate::milk::{Acid, Chhena, ChhenaAsk, chhena};
 use crate::process::{Book, Shape, StepKind};
 use crate::set::{Cooling, Firmness, SetMass};
 
@@ -56,7 +56,11 @@ fn curdled(written: &Written) -> Option<Chhena> {
         hang_min: hangs.map_or(HANGS_MIN, |m| m.mid),
         ball_g: None,
     };
-    chhena(&of).ok()
+    // What is told of it is what the sums tell: one yield, and the acid that is written.
+    let hung = method.steps.iter().rfind(|s| matches!(s.kind, StepKind::Hang | StepKind::Strain));
+    let chhena_g = balance.step(&hung?.key)?.end.total_g();
+    let acid = step.inputs.iter().find_map(|i| Some((Acid::of(&i.ingredient)?, i.amount_g)));
+    Some(chhena(&of).ok()?.as_written(milk_g, chhena_g, acid))
 }
 
 /// Works it out for a method with its courses.

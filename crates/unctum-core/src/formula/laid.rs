@@ -46,6 +46,7 @@ pub fn laid(pieces: &PieceFigures, mass_g: f64, rolled: bool, trays: &[NumberedT
             height_cm: Some(height_cm),
             pattern: if rolled { Pattern::Diamond } else { Pattern::Square },
             piece_cm: None,
+            pieces: pieces.count.filter(|n| *n >= 1.0).map(|n| (n / count - 1e-9).ceil() as u32),
             piece_cm2: Some(piece_g / mass_g * sheet_cm2),
             piece_width_cm: None,
             angle_deg: None,

@@ -3,12 +3,22 @@
 use serde::Serialize;
 
 use crate::food::{Parts, thermal};
-use crate::process::Shape;
+use crate::process::{Method, Shape};
 
 /// Temperature at which the size of a finished piece is told, °C.
 const TOLD_AT_C: f64 = 30.0;
-/// Share of a sheet that whole pieces take; the rest is edge.
-pub(super) const WHOLE_FRAC: f64 = 0.94;
+/// Share of a sheet that whole pieces take; the rest is edge. What is rolled out is cut in diamonds: more of it is edge.
+const POURED_WHOLE_FRAC: f64 = 0.94;
+const ROLLED_WHOLE_FRAC: f64 = 0.86;
+
+/// Share of what a method makes that is whole pieces; all of it but of a sheet.
+pub(super) fn whole_frac(method: &Method) -> f64 {
+    match method.shape {
+        Shape::Slab { .. } if method.is_rolled() => ROLLED_WHOLE_FRAC,
+        Shape::Slab { .. } => POURED_WHOLE_FRAC,
+        _ => 1.0,
+    }
+}
 
 /// What the finished sweet comes to in pieces.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -37,7 +47,7 @@ fn volume_ml(finished: &Parts, air_frac: f64) -> f64 {
 
 /// Pieces of a finished mass.
 #[must_use]
-pub fn pieces_of(shape: &Shape, finished: &Parts) -> PieceFigures {
+pub fn pieces_of(method: &Method, finished: &Parts) -> PieceFigures {
     let finished_g = finished.total_g();
     let bare = PieceFigures {
         count: None,
@@ -50,12 +60,12 @@ pub fn pieces_of(shape: &Shape, finished: &Parts) -> PieceFigures {
     };
     // A hair below a whole piece is a whole piece.
     let whole = |n: f64| (n + 1e-6).floor();
-    match *shape {
+    match method.shape {
         Shape::Slab { thickness_mm, piece_cm2, air_frac, .. } => {
             let volume_ml = volume_ml(finished, air_frac);
             let sheet_cm2 = volume_ml / (thickness_mm / 10.0);
             let piece_g = finished_g * piece_cm2 / sheet_cm2;
-            let count = whole(WHOLE_FRAC * sheet_cm2 / piece_cm2);
+            let count = whole(whole_frac(method) * sheet_cm2 / piece_cm2);
             PieceFigures {
                 count: Some(count),
                 piece_g: Some(piece_g),

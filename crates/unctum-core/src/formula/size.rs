@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::formula::Written;
-use crate::formula::pieces::WHOLE_FRAC;
+use crate::formula::pieces::whole_frac;
 use crate::process::{Book, Method, Shape};
 
 /// How much to make.
@@ -97,8 +97,7 @@ pub(super) fn asked(written: &Written, size: &Size, book: &Book<'_>) -> Result<A
             let Some(piece_g) = written.pieces().piece_g else {
                 return no_fit("It is used by weight, not by the piece. Say how many grams.".into());
             };
-            let whole = if matches!(method.shape, Shape::Slab { .. }) { WHOLE_FRAC } else { 1.0 };
-            count * piece_g / whole / finished_g
+            count * piece_g / whole_frac(method) / finished_g
         }
         Size::Mass { finished_g: wanted_g } => {
             within("The finished mass", *wanted_g, 1.0, 200_000.0, "g")? / finished_g

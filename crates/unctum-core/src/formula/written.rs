@@ -40,7 +40,7 @@ impl Written {
     /// What it comes to in pieces.
     #[must_use]
     pub fn pieces(&self) -> PieceFigures {
-        pieces_of(&self.method.shape, &self.balance.finished)
+        pieces_of(&self.method, &self.balance.finished)
     }
 
     /// Pan volume, ml, that it needs at its fullest step, fill limits included.

@@ -29,6 +29,8 @@ pub struct Picked {
     pub ring: Ring,
     /// How many rings there are.
     pub rings: u32,
+    /// What the first of the others is called; none where there is one ring.
+    pub ring_beside: Option<String>,
     /// Its number.
     pub ring_id: Option<i32>,
     /// The thermometer, if any.
@@ -90,6 +92,7 @@ impl KitchenDocument {
             other_pans: self.pans.iter().filter(|p| p.id != pan_id).map(|p| p.pan.clone()).collect(),
             ring: ring.clone(),
             rings: self.rings.len() as u32,
+            ring_beside: self.rings.iter().find(|r| r.id != ring_id).map(|r| r.ring.name.clone()),
             ring_id,
             thermometer: thermometer.map(|(_, t)| t.clone()),
             cup: cup.map(|(_, m)| m.clone()),

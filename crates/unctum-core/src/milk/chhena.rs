@@ -38,6 +38,51 @@ pub struct AcidDose {
     pub sour_whey: f64,
 }
 
+/// A kind of acid that milk is turned with.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Acid {
+    /// Citric acid, dry.
+    Citric,
+    /// Juice of limes.
+    LimeJuice,
+    /// Vinegar of five per cent.
+    Vinegar,
+}
+
+impl Acid {
+    /// What an ingredient turns milk with; none for what turns none.
+    #[must_use]
+    pub fn of(ingredient: &str) -> Option<Self> {
+        match ingredient {
+            "citric-acid" => Some(Self::Citric),
+            "lime-juice" => Some(Self::LimeJuice),
+            "vinegar" => Some(Self::Vinegar),
+            _ => None,
+        }
+    }
+
+    /// So much of it does what a gram of citric acid does, g.
+    fn for_citric_g(self) -> f64 {
+        match self {
+            Self::Citric => 1.0,
+            Self::LimeJuice => LIME_JUICE_G,
+            Self::Vinegar => VINEGAR_G,
+        }
+    }
+}
+
+impl AcidDose {
+    /// What does the same as so much citric acid, by kind.
+    fn of_citric(citric_acid: f64) -> Self {
+        Self {
+            citric_acid,
+            lime_juice: LIME_JUICE_G * citric_acid,
+            vinegar: VINEGAR_G * citric_acid,
+            sour_whey: SOUR_WHEY_G * citric_acid,
+        }
+    }
+}
+
 /// What comes of it.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -116,7 +161,6 @@ pub fn chhena(ask: &ChhenaAsk) -> Result<Chhena> {
     let water_frac = HUNG_WATER_FRAC + RUNS_OFF_FRAC * (-hang_min / RUNS_OFF_MIN).exp();
     let kept_percent = (100.0 * (FAT_KEPT * fat + PROTEIN_KEPT * protein) - LOST_PERCENT).max(0.0);
     let chhena_g = milk_g / 100.0 * kept_percent * STAYS_IN / (1.0 - water_frac);
-    let citric_acid = CITRIC_G_KG * milk_g / 1000.0;
     let mm = |ml: f64| 10.0 * (6.0 * ml / std::f64::consts::PI).cbrt();
     let raw_ml = ball_g.map(|g| g / RAW_G_ML);
     Ok(Chhena {
@@ -130,12 +174,7 @@ pub fn chhena(ask: &ChhenaAsk) -> Result<Chhena> {
         fat_frac: FAT_KEPT * fat * milk_g / chhena_g,
         protein_frac: PROTEIN_KEPT * protein * milk_g / chhena_g,
         whey_g: milk_g - chhena_g,
-        acid_g: AcidDose {
-            citric_acid,
-            lime_juice: LIME_JUICE_G * citric_acid,
-            vinegar: VINEGAR_G * citric_acid,
-            sour_whey: SOUR_WHEY_G * citric_acid,
-        },
+        acid_g: AcidDose::of_citric(CITRIC_G_KG * milk_g / 1000.0),
         portions: 3,
         add_from_c: 75.0,
         add_to_c: 85.0,
@@ -144,6 +183,23 @@ pub fn chhena(ask: &ChhenaAsk) -> Result<Chhena> {
         swollen_mm: raw_ml.map(|ml| mm(SWELLS * ml)),
         said: said(fat, water_frac),
     })
+}
+
+impl Chhena {
+    /// The same where a method writes what comes of its milk and what it is turned with: a page tells one yield and one
+    /// dose. The doubt stays, and what else would do in the acid's place follows from the acid that is written.
+    #[must_use]
+    pub fn as_written(self, milk_g: f64, chhena_g: f64, acid: Option<(Acid, f64)>) -> Self {
+        let times = chhena_g / self.chhena_g;
+        Self {
+            chhena_g,
+            chhena: Spread { low: self.chhena.low * times, mid: chhena_g, high: self.chhena.high * times },
+            whey_g: milk_g - chhena_g,
+            acid_g: acid
+                .map_or(self.acid_g, |(kind, amount_g)| AcidDose::of_citric(amount_g / kind.for_citric_g())),
+            ..self
+        }
+    }
 }
 
 fn said(fat: f64, water_frac: f64) -> Vec<String> {

@@ -2,4 +2,4 @@
 
 mod chhena;
 
-pub use chhena::{AcidDose, Chhena, ChhenaAsk, chhena};
+pub use chhena::{Acid, AcidDose, Chhena, ChhenaAsk, chhena};

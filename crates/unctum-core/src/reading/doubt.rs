@@ -58,6 +58,8 @@ pub struct Doubt {
     pub words: String,
     /// The ways it can be read.
     pub ways: Vec<Way>,
+    /// The ingredients it may be, the likeliest first.
+    pub maybe: Vec<String>,
 }
 
 /// The mass that a line most likely means, g; none if it is unknown.
@@ -96,12 +98,13 @@ pub fn doubts_of_lines(
     let mut doubts = Vec::new();
     for (i, line) in lines.iter().enumerate() {
         let way = |words: String, mass_g: f64| Way { words, mass_g, share_frac: share_in(i, mass_g) };
-        let mut doubt = |kind, words: String, ways| doubts.push(Doubt { line: i, kind, words, ways });
         if line.ingredient.is_none() {
             let words = format!("“{}”: which ingredient is that?", line.text.trim());
-            doubt(DoubtKind::UnknownIngredient, words, vec![]);
+            let (kind, maybe) = (DoubtKind::UnknownIngredient, line.maybe.clone());
+            doubts.push(Doubt { line: i, kind, words, ways: vec![], maybe });
             continue;
         }
+        let mut doubt = |kind, words, ways| doubts.push(Doubt { line: i, kind, words, ways, maybe: vec![] });
         if line.amounts.is_empty() {
             let words = format!("“{}” has no amount. It stays unknown until you say one.", line.text.trim());
             doubt(DoubtKind::MissingAmount, words, vec![]);
@@ -217,7 +220,7 @@ pub fn doubts_of_method(
     let doubt = |(i, line): (usize, &Line)| {
         let text = format!("{} {}", dose_words(line.mass_g), line.name);
         let (words, ways) = far_outside(&text, line.mass_g, whole_g, *ranges.get(&line.ingredient)?)?;
-        Some(Doubt { line: i, kind: DoubtKind::FarOutside, words, ways })
+        Some(Doubt { line: i, kind: DoubtKind::FarOutside, words, ways, maybe: Vec::new() })
     };
     Ok(lines.iter().enumerate().filter_map(doubt).collect())
 }

@@ -5,6 +5,7 @@ use serde::{Deserialize, Serialize};
 use crate::food::measure::{Unit, to_grams};
 use crate::food::{Ingredient, Larder, ShelfKind, plain};
 use crate::numeric::Spread;
+use crate::reading::named::{Named, named};
 use crate::reading::token::{Number, Token, tokens};
 
 /// Longest line that is read, letters.
@@ -77,6 +78,8 @@ pub struct ReadLine {
     pub amounts: Vec<Amount>,
     /// The ingredient, if the larder knows it.
     pub ingredient: Option<String>,
+    /// What it may be where that is not sure, the likeliest first.
+    pub maybe: Vec<String>,
     /// The words that name it.
     pub named: String,
     /// State it is measured in, if it is said.
@@ -275,8 +278,14 @@ fn settled(number: Number, unit: Option<&Known>, count: f64, other: Option<f64>)
 pub fn read_line(text: &str, larder: &Larder, cups: &CupSizes) -> ReadLine {
     let text: String = text.chars().take(LONGEST).collect();
     let all = tokens(&text);
-    let named = words(&all).join(" ");
-    let found = larder.named(&naming_part(&text, cups));
+    let said = words(&all).join(" ");
+    let naming = tokens(&naming_part(&text, cups));
+    let naming = words(&naming);
+    let bare: Vec<&str> = naming.iter().filter(|w| unit_of(&plain(w), cups).is_none()).copied().collect();
+    let (found, maybe) = match named(&naming.join(" "), &bare.join(" "), larder) {
+        Named::One(key, ingredient) => (Some((key, ingredient)), Vec::new()),
+        Named::Unsure(keys) => (None, keys.into_iter().map(str::to_owned).collect()),
+    };
     let mut reader = Reader { tokens: &all, at: 0, larder, cups, found };
     let mut amounts: Vec<Amount> = Vec::new();
     while reader.at < all.len() {
@@ -288,16 +297,17 @@ pub fn read_line(text: &str, larder: &Larder, cups: &CupSizes) -> ReadLine {
     if let Some(first) = amounts.first_mut() {
         first.joined = Joined::Alone;
     }
-    if amounts.is_empty() && named.split(' ').any(|w| plain(w) == "pinch") {
+    if amounts.is_empty() && said.split(' ').any(|w| plain(w) == "pinch") {
         let (joined, unit) = (Joined::Alone, Some(Known::Pinch));
         amounts.push(Amount { joined, count: 1.0, other_count: None, unit_word: "pinch".into(), unit });
     }
     ReadLine {
         amounts,
-        state: found.and_then(|(_, ing)| state_of(&named, ing)),
+        state: found.and_then(|(_, ing)| state_of(&said, ing)),
         ingredient: found.map(|(key, _)| key.to_owned()),
-        heaped: named.contains("heaped"),
-        named,
+        maybe,
+        heaped: said.contains("heaped"),
+        named: said,
         text,
     }
 }

@@ -20,6 +20,7 @@ mod bare;
 mod doubt;
 mod draft;
 mod line;
+mod named;
 mod raw;
 mod text;
 mod token;

@@ -4,6 +4,7 @@
 mod aim;
 mod band;
 mod cooling;
+mod counted;
 mod lies;
 mod phases;
 mod put_right;

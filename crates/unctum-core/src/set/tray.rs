@@ -35,7 +35,10 @@ pub struct TrayAsk {
     /// Between two lines that run across, cm: the length of a finger. By `piece_cm2` if left out.
     #[serde(default)]
     pub piece_cm: Option<f64>,
-    /// Area of a piece, cm², where its length is not told.
+    /// So many are to lie whole, where the length of a piece is not told: it is as large as that allows.
+    #[serde(default)]
+    pub pieces: Option<u32>,
+    /// Area of a piece, cm², where neither is told.
     #[serde(default)]
     pub piece_cm2: Option<f64>,
     /// Between two lines that run along, cm: the width of a finger; as the other if left out, of a finger half of it.
@@ -137,7 +140,7 @@ const ABOUT_FRAC: f64 = 0.03;
 const THIN_FRAC: f64 = 0.8;
 
 /// The two families of lines.
-struct Lines {
+pub(super) struct Lines {
     length_cm: f64,
     width_cm: f64,
     /// Between lines that run along.
@@ -171,7 +174,7 @@ impl Lines {
         ((first_whole, end_whole.max(first_whole)), (first_any, end_any.max(first_any)))
     }
 
-    fn whole(&self) -> u32 {
+    pub(super) fn whole(&self) -> u32 {
         (0..self.rows()).map(|r| self.cells(r).0).map(|(from, to)| (to - from) as u32).sum()
     }
 
@@ -219,6 +222,7 @@ impl TrayAsk {
         };
         within("The length of the tray", self.length_cm, 2.0, 120.0, "cm")?;
         within("The width of the tray", self.width_cm, 2.0, 120.0, "cm")?;
+        within("The number of pieces", f64::from(self.pieces.unwrap_or(1)), 1.0, MOST_PIECES, "pieces")?;
         least("The size of a piece", self.piece_cm, 0.3, 60.0, "cm")?;
         least("The area of a piece", self.piece_cm2, 0.1, 3600.0, "cm²")?;
         least("The width of a piece", self.piece_width_cm, 0.3, 60.0, "cm")?;
@@ -237,7 +241,7 @@ impl TrayAsk {
     }
 
     /// The width of a piece against its length, where it is not told.
-    fn slimness(&self) -> f64 {
+    pub(super) fn slimness(&self) -> f64 {
         if self.pattern == Pattern::Finger { 0.5 } else { 1.0 }
     }
 
@@ -263,7 +267,7 @@ impl TrayAsk {
     }
 
     /// The lines for pieces of a size, shifted so that most are whole.
-    fn lines(&self, spread_cm: f64, piece_cm: f64, row_cm: f64) -> Lines {
+    pub(super) fn lines(&self, spread_cm: f64, piece_cm: f64, row_cm: f64) -> Lines {
         let angle = self.angle();
         let along_cm = piece_cm / angle.sin();
         let lean = if angle.cos() < 1e-9 { 0.0 } else { angle.cos() / angle.sin() };
@@ -294,8 +298,13 @@ impl TrayAsk {
         tried.into_iter().filter(good).min_by(|a, b| far(a).total_cmp(&far(b)))
     }
 
-    fn said(&self, lies_mm: Option<f64>) -> Vec<String> {
+    fn said(&self, lies_mm: Option<f64>, more: u32) -> Vec<String> {
         let mut said = Vec::new();
+        match more {
+            0 => {}
+            1 => said.push("One more lies whole than is counted on: the cook's.".to_owned()),
+            _ => said.push(format!("{more} more lie whole than are counted on.")),
+        }
         let Some(lies_mm) = lies_mm else { return said };
         if self.height_cm.is_some_and(|cm| cm > 0.0 && lies_mm > 10.0 * cm) {
             said.push("It stands higher than this tray: take a larger one, or a second.".to_owned());
@@ -314,7 +323,7 @@ impl TrayAsk {
 /// ```
 /// use unctum_core::set::{Pattern, TrayAsk, tray};
 /// let ask = TrayAsk {
-///     length_cm: 30.0, width_cm: 20.0, pattern: Pattern::Square, piece_cm: Some(3.0), piece_cm2: None,
+///     length_cm: 30.0, width_cm: 20.0, pattern: Pattern::Square, piece_cm: Some(3.0), pieces: None, piece_cm2: None,
 ///     piece_width_cm: None, angle_deg: None, thickness_mm: None, volume_ml: None, spread_cm: None, height_cm: None,
 ///     mass_g: Some(1000.0),
 /// };
@@ -328,8 +337,10 @@ impl TrayAsk {
 /// Sizes and angles no tray has; more pieces than anybody cuts.
 pub fn tray(ask: &TrayAsk) -> Result<Marked> {
     ask.check()?;
-    let (piece_cm, row_cm) = ask.piece()?;
     let (spread_cm, lies_mm) = ask.lies();
+    let counted = ask.pieces.filter(|_| ask.piece_cm.is_none());
+    let for_pieces = counted.and_then(|n| ask.for_pieces(spread_cm, n));
+    let (piece_cm, row_cm) = for_pieces.map_or_else(|| ask.piece(), Ok)?;
     let area_cm2 = spread_cm * ask.width_cm;
     let piece_cm2 = piece_cm / ask.angle().sin() * row_cm;
     if area_cm2 / piece_cm2 > MOST_PIECES {
@@ -357,8 +368,8 @@ pub fn tray(ask: &TrayAsk) -> Result<Marked> {
         spread_cm,
         thickness_mm: lies_mm,
         volume_ml: ask.volume_ml.or_else(|| lies_mm.map(|mm| area_cm2 * mm / 10.0)),
-        better: ask.better(spread_cm, piece_cm, trim_frac),
-        said: ask.said(lies_mm),
+        better: counted.is_none().then(|| ask.better(spread_cm, piece_cm, trim_frac)).flatten(),
+        said: ask.said(lies_mm, counted.map_or(0, |n| whole_pieces.saturating_sub(n))),
         marks: lines.marks(),
     })
 }

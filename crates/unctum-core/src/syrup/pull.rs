@@ -17,7 +17,7 @@ pub enum Pull {
     None,
     /// It starts and snaps at once.
     Snaps,
-    /// A short one, under a centimetre.
+    /// A short one, about half a centimetre.
     Short,
     /// About a centimetre.
     Centimetre,

@@ -70,6 +70,7 @@ fn what_is_said_to_come_comes() {
 fn what_presses_more_is_called_first() {
     let all = [
         Advice::TurnOffNow,
+        Advice::BoiledDry,
         Advice::LookNow,
         Advice::AddWater { water_g: 20.0 },
         Advice::ThatIsIt,
@@ -91,7 +92,7 @@ fn what_presses_more_is_called_first() {
     let again: Vec<_> = all.iter().filter(|a| a.call().again).collect();
     assert_eq!(
         again,
-        [&Advice::TurnOffNow, &Advice::LookNow],
+        [&Advice::TurnOffNow, &Advice::BoiledDry, &Advice::LookNow],
         "only what is lost in seconds is called again"
     );
 }

@@ -96,6 +96,25 @@ fn no_temperature_leaves_the_room_or_the_driest_boil_and_a_weighing_is_believed_
     assert!((after.mid - seen).abs() < 0.03 && after.low < after.high, "{seen} is seen, {after:?} believed");
 }
 
+/// By the clock dry is a state of its own: whether there is a syrup left is seen first, and what is seen ends it.
+#[test]
+fn a_pan_that_must_be_dry_is_looked_at_before_anything_is_tested_or_poured() {
+    let mut cook =
+        cook(setup(250.0, 125.0, StageKey::OneString, pan(24.0, 850.0), RingKind::Induction, 2000.0));
+    lights(&mut cook, Flame::High);
+    for _ in 0..240 {
+        cook.wait(5.0);
+    }
+    assert_eq!(cook.state().advice, Advice::BoiledDry);
+    assert!(cook.state().call.again && cook.state().call.presses == Some(1));
+    lights(&mut cook, Flame::Off);
+    assert_eq!(cook.state().advice, Advice::BoiledDry, "no drop is tested of what may be burnt");
+    // She looks, and it is not: her flame was lower than she said.
+    let one = SeenReading::Pull { pull: Pull::Centimetre };
+    cook.does(BatchEvent::Reading { reading: one }).expect("read");
+    assert_eq!(cook.state().advice, Advice::ThatIsIt);
+}
+
 /// A syrup for soaking draws no string: nobody is asked for one, and it is not done before it has boiled.
 #[test]
 fn a_thin_syrup_ends_by_its_boil_and_not_by_a_string() {
@@ -133,6 +152,36 @@ fn a_thin_syrup_ends_by_its_boil_and_not_by_a_string() {
         cook.wait(5.0);
     }
     panic!("it never ends: {:?} at {:.1} %", cook.state().advice, 100.0 * cook.strength());
+}
+
+/// Slips of the scale begin the pan anew again and again: what boiled before has boiled all the same.
+#[test]
+fn a_thin_syrup_ends_by_a_scale_that_is_knocked_now_and_then() {
+    let mut weighed = setup(1900.0, 1600.0, StageKey::Sticky, pan(36.0, 950.0), RingKind::Induction, 3500.0);
+    weighed.scale_step_g = Some(1.0);
+    let mut cook = cook(weighed);
+    let target_frac = cook.setup().syrup().expect("syrup").target_solids_frac;
+    lights(&mut cook, Flame::Medium);
+    let mut luck = Luck::of(5);
+    for read in 0.. {
+        let state = cook.state();
+        match state.advice {
+            Advice::TurnOffNow => break,
+            Advice::Dissolve => {
+                let step = state.current_step.clone().expect("a step");
+                cook.does(BatchEvent::done(&step)).expect("dissolved");
+            }
+            Advice::ReadNow | Advice::LookNow => {
+                let reading = cook.weight(&mut luck, if read % 4 == 1 { 50.0 } else { 0.0 });
+                // A weight above all that is in the pan is told, and not written.
+                let _ = cook.does(BatchEvent::Reading { reading });
+            }
+            _ => {}
+        }
+        let frac = cook.strength();
+        assert!(frac < target_frac + 0.05, "still {:?} at {frac}", cook.state().advice);
+        cook.wait(25.0);
+    }
 }
 
 proptest! {

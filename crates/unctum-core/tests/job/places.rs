@@ -31,6 +31,10 @@ fn kitchen(pans: i32) -> KitchenDocument {
 }
 
 fn batch(sweet: &str, method: &str, pans: i32) -> Followed {
+    batch_in(&kitchen(pans), sweet, method)
+}
+
+fn batch_in(kitchen: &KitchenDocument, sweet: &str, method: &str) -> Followed {
     let ask = StartAsk {
         sweet_key: Some(sweet.into()),
         method_key: Some(method.into()),
@@ -39,8 +43,7 @@ fn batch(sweet: &str, method: &str, pans: i32) -> Followed {
     };
     let all = sweets();
     let it = all.iter().find(|s| s.key == sweet).expect("on the shelf");
-    Followed::new(set_up(&ask, Some(it), &kitchen(pans), &book()).expect("set up"), START_MS, &[])
-        .expect("follows")
+    Followed::new(set_up(&ask, Some(it), kitchen, &book()).expect("set up"), START_MS, &[]).expect("follows")
 }
 
 /// Says that a step is over (with all before it) so many minutes after the start.
@@ -69,6 +72,19 @@ fn with_one_ring_a_second_flame_waits_for_the_first() {
     assert!(!lit, "{:?}", state.acts);
     let held = state.held.iter().find(|h| h.step == "syrup").expect("it waits");
     assert!(held.waits_for == "roast" || held.waits_for == "khoya", "{held:?}");
+}
+
+#[test]
+fn with_two_rings_the_second_is_called_by_its_name() {
+    let mut kitchen = kitchen(3);
+    let small = Ring::of_kind("Small flame", RingKind::Gas, 1200.0);
+    kitchen.rings.push(NumberedRing { id: Some(2), ring: small });
+    let mut batch = batch_in(&kitchen, "whole-grain-pudding", "classic");
+    over(&mut batch, "soak", 600);
+    says(&mut batch, BatchEvent::StepBegan { step: "pressure".into(), load: 1 }, 601);
+    let state = at(&batch, 602);
+    let moves: Vec<&str> = state.acts.iter().filter_map(|a| a.moves.as_deref()).collect();
+    assert!(moves.iter().any(|m| m.contains("“Small flame”")), "{moves:?} of {:?}", state.acts);
 }
 
 #[test]

@@ -42,6 +42,39 @@ fn amounts_are_read_as_they_are_meant() {
     }
 }
 
+/// A name of two things, a name that goes on, a part of a name, and one that is spelled as it sounds.
+#[test]
+fn what_a_line_may_mean_is_asked_and_never_guessed() {
+    let asked = |text: &str| {
+        let lines = [read(text)];
+        let mut doubts = doubts_of_lines(&lines, stocked(), &BTreeMap::new());
+        let doubt = doubts.pop().unwrap_or_else(|| panic!("{text} is taken as {:?}", lines[0].ingredient));
+        assert_eq!(doubt.kind, DoubtKind::UnknownIngredient, "{text}");
+        doubt.maybe
+    };
+    assert_eq!(asked("200 ml coconut milk")[..2], ["coconut-first-milk", "coconut-second-milk"]);
+    assert_eq!(
+        asked("200 ml canned coconut milk, thinned")[..2],
+        ["coconut-first-milk", "coconut-second-milk"]
+    );
+    let panneer = asked("200 g panneer");
+    assert!(
+        panneer.contains(&"chhena".to_owned()) && panneer.contains(&"rose-water".to_owned()),
+        "{panneer:?}"
+    );
+    assert_eq!(asked("1 cup soojee").first().map(String::as_str), Some("semolina"));
+    assert_eq!(asked("1 cup गुड").first().map(String::as_str), Some("cane-jaggery"));
+    assert!(asked("2 cups of moonbeams").is_empty());
+    for (text, ingredient) in [
+        ("1 cup sago", "sago"),
+        ("200 ml thick coconut milk", "coconut-first-milk"),
+        ("1 cup grated coconut", "fresh-coconut"),
+        ("200 g paneer", "chhena"),
+    ] {
+        assert_eq!(read(text).ingredient.as_deref(), Some(ingredient), "{text}");
+    }
+}
+
 #[test]
 fn the_state_is_kept() {
     assert_eq!(read("1 cup gram flour, sifted").state.as_deref(), Some("sifted"));

@@ -228,7 +228,8 @@ impl Run {
         self.looks(&state);
         let first = state.acts.first();
         let acts_now = first.is_some_and(|a| !matches!(a.class, ActClass::Keep | ActClass::May));
-        let asked = matches!(state.advice, Advice::ReadNow | Advice::LookNow | Advice::Test);
+        let asked =
+            matches!(state.advice, Advice::ReadNow | Advice::LookNow | Advice::BoiledDry | Advice::Test);
         let rested =
             state.syrup.as_ref().is_some_and(|s| s.last_test.is_none_or(|t| state.now_ms - t.at_ms > 20_000));
         let late_s = match self.who {
@@ -319,7 +320,13 @@ fn cooked(chosen: impl Fn(usize, f64, Where, Who) -> bool) -> (usize, BTreeMap<S
                 }
             };
             runs += 1;
-            for (fault, times) in Run::new(setup, who, i as u64 + 1).cooks_on() {
+            let faults = Run::new(setup, who, i as u64 + 1).cooks_on();
+            // Hours of them: each says itself, so that what was cooked so far is known.
+            println!(
+                "{at}: {}",
+                if faults.is_empty() { "to its verdict".to_owned() } else { format!("{faults:?}") }
+            );
+            for (fault, times) in faults {
                 seen.entry(fault).or_default().push(format!("{at} ({times})"));
             }
         }

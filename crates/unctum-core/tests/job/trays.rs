@@ -98,6 +98,7 @@ fn diamonds() -> TrayAsk {
         width_cm: 20.0,
         pattern: Pattern::Diamond,
         piece_cm: None,
+        pieces: None,
         piece_cm2: None,
         piece_width_cm: None,
         angle_deg: None,
@@ -113,6 +114,7 @@ fn diamonds() -> TrayAsk {
 fn so_much_is_spread_until_it_lies_as_thick_as_told() {
     let poured = |spread_cm: Option<f64>, height_cm: f64| {
         let ask = TrayAsk {
+            pieces: None,
             piece_cm2: Some(9.0),
             thickness_mm: Some(20.0),
             volume_ml: Some(800.0),

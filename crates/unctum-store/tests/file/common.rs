@@ -84,6 +84,7 @@ pub fn setup(title: &str) -> BatchSetup {
         scale_step_g: Some(1.0),
         refractometer_offset_brix: None,
         rings: 0,
+        ring_beside: None,
         pieces: None,
         ring_seen: None,
         sets: None,

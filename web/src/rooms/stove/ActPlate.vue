@@ -26,7 +26,7 @@ const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
 const early = computed(
   () => run.value?.manner === 'wait' && (state.value?.now_ms ?? 0) < run.value.least_ms,
 )
-const TESTS = ['test', 'read_now', 'look_now', 'back_on', 'not_yet', 'turn_off_now']
+const TESTS = ['test', 'read_now', 'look_now', 'boiled_dry', 'back_on', 'not_yet', 'turn_off_now']
 const testing = computed(() => TESTS.includes(state.value?.advice.kind ?? ''))
 const stage = computed(() => kitchen.stageName(setup.value?.syrup?.stage ?? ''))
 

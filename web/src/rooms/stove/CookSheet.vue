@@ -12,6 +12,7 @@ import AcrossKitchen from './AcrossKitchen.vue'
 import ActPlate from './ActPlate.vue'
 import AlsoHere from './AlsoHere.vue'
 import AtHand from './AtHand.vue'
+import BurntPan from './BurntPan.vue'
 import GateList from './GateList.vue'
 import InHand from './InHand.vue'
 import LeftAlone from './LeftAlone.vue'
@@ -97,6 +98,11 @@ const bigClock = computed(() => {
       <InHand v-if="!syrup?.dissolved && !over" class="in-hand" :things="inHand" />
       <LeftAlone v-if="left" class="act" @rest="sheet.rest" @give-up="sheet.giveUp" />
       <ActPlate v-if="!over" class="act" :sheet="sheet" :still="across" />
+      <BurntPan
+        v-if="!over && state?.advice.kind === 'boiled_dry'"
+        class="act"
+        @give-up="sheet.giveUp"
+      />
 
       <PanWeight
         v-if="sheet.canWeighPan.value"

@@ -100,6 +100,8 @@ const print = () => window.print()
             }}</template
             ><template v-if="byScale && r.figures.pan_end_g != null && r.figures.end_g > 0">
               {{ ` Pan on the scale: ${grams(r.figures.pan_end_g)} ${gramUnit()}.` }}</template
+            ><template v-if="r.step.stands_most_min != null">
+              {{ ` Then on within ${span(r.step.stands_most_min)}.` }}</template
             >
           </p>
         </li>

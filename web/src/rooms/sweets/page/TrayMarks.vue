@@ -65,6 +65,8 @@ const length_cm = computed({
   get: () => marked.value?.spread_cm ?? length_of.value,
   set: (cm: number) => (spread_cm.value = cm),
 })
+/** Whether she cuts it otherwise than the amounts count on. */
+const otherwise = computed(() => view.moved.value || piece_cm.value !== undefined)
 const thick = computed(() =>
   marked.value?.thickness_mm ? millimetres(marked.value.thickness_mm) : '–',
 )
@@ -113,8 +115,8 @@ const said = computed(
     <p v-if="view.trouble.value" class="caution">{{ view.trouble.value }}</p>
     <p v-else-if="marked" class="small soft">
       {{ marked.edge_pieces }} pieces are cut by an edge; {{ percent(marked.trim_frac) }} % of it is
-      trim.<template v-if="pieces.count">
-        The amounts above count on {{ pieces.count }}, with the usual edges.</template
+      trim.<template v-if="pieces.count && otherwise">
+        The amounts above count on {{ pieces.count }}.</template
       >
     </p>
     <button

@@ -68,6 +68,16 @@ const cue = computed(() =>
             >{{ grams(w.mass_g) }} {{ gramUnit() }}, {{ percent(w.share_frac) }} % of all</span
           >
         </button>
+        <button
+          v-for="key in d.maybe"
+          :key="key"
+          type="button"
+          class="key"
+          :aria-pressed="settled?.ingredient === key"
+          @click="emit('settle', { ingredient: key, leave_out: false })"
+        >
+          {{ ingredients.find((i) => i.value === key)?.title ?? key }}
+        </button>
         <ChoiceField
           v-if="d.kind === 'unknown_ingredient'"
           label="It is"
