@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
+.PHONY: figures runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -64,7 +64,7 @@ test-e2e: checked modules
 	@scripts/tools browser
 	cd e2e && $(NPM) run -s test
 
-# Every method cooked as strangers cook it: three sizes, three kitchens, three cooks; hours. RUN="words" cooks those whose
+# Every method cooked as strangers cook it: three sizes, three kitchens, three cooks; an hour. RUN="words" cooks those whose
 # name holds them, SHOW=1 says what is pressed.
 runs:
 	cargo test --release -p unctum-core --config scripts/test-profile.toml --test job -- --ignored --nocapture all_runs
@@ -82,6 +82,10 @@ load: build
 	node e2e/measure/photo.mjs
 	node e2e/measure/probes.mjs
 	node e2e/measure/second-half.mjs
+
+# Every figure of every sweet against the same figure elsewhere, asked as a stranger; a minute.
+figures: build
+	node e2e/measure/figures.mjs
 
 faults: build
 	node e2e/measure/faults.mjs

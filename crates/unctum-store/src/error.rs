@@ -49,6 +49,11 @@ pub enum StoreError {
         "The notebook file may only be read, so nothing was written. Give the file and its folder back to the user who runs Unctum, then try again."
     )]
     ReadOnly,
+    /// Another file stands where the notebook was, or none.
+    #[error(
+        "The notebook file was moved, deleted or replaced while Unctum runs, so nothing was written: it would be lost. Put the file back where it was, or stop Unctum and start it again."
+    )]
+    Moved,
     /// Another program holds the file.
     #[error(
         "Another program holds the notebook file, so nothing was written. Close it there (a copy program, a second Unctum), then try again."
@@ -94,6 +99,15 @@ pub enum StoreError {
         "An entry of the notebook cannot be read: {0}. The rest is as it was; unctum check names the entry."
     )]
     Corrupt(#[from] serde_json::Error),
+}
+
+impl From<std::io::Error> for StoreError {
+    fn from(error: std::io::Error) -> Self {
+        match error.kind() {
+            std::io::ErrorKind::StorageFull | std::io::ErrorKind::QuotaExceeded => Self::Full,
+            _ => Self::Open(error.to_string()),
+        }
+    }
 }
 
 impl From<Refused> for StoreError {

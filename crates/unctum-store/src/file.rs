@@ -15,6 +15,23 @@ const OURS: i32 = 0x556E_6374;
 /// Form of the file that this program writes, SQLite's `user_version`: one up with each migration.
 pub const FORM: i32 = 10;
 
+/// Which file it is, whatever it is called: its disk and its number there.
+pub(crate) type Identity = (u64, u64);
+
+/// Which file stands at a path; none where there is none, or where the system does not number files.
+pub(crate) fn identity(path: &Path) -> Option<Identity> {
+    #[cfg(unix)]
+    {
+        use std::os::unix::fs::MetadataExt;
+        fs::metadata(path).ok().map(|found| (found.dev(), found.ino()))
+    }
+    #[cfg(not(unix))]
+    {
+        let _ = path;
+        None
+    }
+}
+
 /// What stands at a path.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Kind {
@@ -239,11 +256,16 @@ pub(crate) fn copy_before_upgrade(path: &Path, form: i32) -> Result<()> {
 ///
 /// # Errors
 /// Those of the file system.
-pub fn write_private(path: &Path, text: &str) -> std::io::Result<()> {
+pub fn write_private(path: &Path, text: &[u8]) -> std::io::Result<()> {
     let half = ended(path, ".half");
     let _ = fs::remove_file(&half);
     make_private(&half)?;
-    fs::write(&half, text)?;
-    fs::File::open(&half)?.sync_all()?;
-    fs::rename(&half, path)
+    let kept = fs::write(&half, text)
+        .and_then(|()| fs::File::open(&half)?.sync_all())
+        .and_then(|()| fs::rename(&half, path));
+    if kept.is_err() {
+        // What a full disk cut short takes room from what is whole.
+        let _ = fs::remove_file(&half);
+    }
+    kept
 }

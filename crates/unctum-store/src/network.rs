@@ -4,7 +4,7 @@ use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
 
 use crate::error::{Result, StoreError};
-use crate::schema::{device, network};
+use crate::schema::{device, instrument, network};
 
 /// Most devices that stand in the list at once, revoked ones aside.
 const MOST_DEVICES: i64 = 100;
@@ -59,6 +59,20 @@ pub fn set_passcode(c: &mut SqliteConnection, hash: &str, now_ms: i64) -> Result
     diesel::update(network::table).set(network::passcode_hash.eq(hash)).execute(c)?;
     diesel::update(device::table.filter(device::revoked_ms.is_null()))
         .set(device::revoked_ms.eq(now_ms))
+        .execute(c)?;
+    Ok(())
+}
+
+/// Nobody is let in any more, and there is no passcode: for a notebook that comes back from a copy.
+///
+/// # Errors
+/// Those of the database.
+pub fn nobody_is_let_in(c: &mut SqliteConnection) -> Result<()> {
+    diesel::delete(device::table).execute(c)?;
+    let no_token = diesel::dsl::sql::<diesel::sql_types::Text>("'out-' || id");
+    diesel::update(instrument::table).set(instrument::token_hash.eq(no_token)).execute(c)?;
+    diesel::update(network::table)
+        .set((network::switched_on.eq(false), network::passcode_hash.eq(None::<String>)))
         .execute(c)?;
     Ok(())
 }

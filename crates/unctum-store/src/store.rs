@@ -21,6 +21,7 @@ const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 pub struct Store {
     pool: Pool<ConnectionManager<SqliteConnection>>,
     path: Arc<PathBuf>,
+    opened: Option<file::Identity>,
 }
 
 #[derive(Debug)]
@@ -92,7 +93,7 @@ impl Store {
             .connection_customizer(Box::new(Pragmas))
             .build(ConnectionManager::new(name))
             .map_err(|e| open(&e))?;
-        let store = Self { pool, path: Arc::new(path.to_owned()) };
+        let store = Self { pool, path: Arc::new(path.to_owned()), opened: file::identity(path) };
         if kind != (Kind::Ours { form: file::FORM }) {
             let mut connection = store.pool.get()?;
             bring_up_to_date(&mut connection)?;
@@ -119,11 +120,24 @@ impl Store {
     /// Writes in one immediate transaction: whole or not at all.
     ///
     /// # Errors
-    /// Those of `work`, or of the database; nothing is kept then.
+    /// [`StoreError::Moved`]; those of `work`, or of the database. Nothing is kept then.
     pub fn write<T>(&self, work: impl FnOnce(&mut SqliteConnection) -> Result<T>) -> Result<T> {
         let mut connection = self.pool.get()?;
         let connection: &mut SqliteConnection = &mut connection;
-        connection.immediate_transaction(work)
+        connection.immediate_transaction(|c| {
+            let done = work(c)?;
+            // What goes into a file without a name is gone with the program, however whole it is.
+            self.stands()?;
+            Ok(done)
+        })
+    }
+
+    /// Whether the file that was opened still stands at its path.
+    ///
+    /// # Errors
+    /// [`StoreError::Moved`].
+    pub fn stands(&self) -> Result<()> {
+        if file::identity(&self.path) == self.opened { Ok(()) } else { Err(StoreError::Moved) }
     }
 
     /// Writes a copy of the notebook as it stands to a new file, while others go on reading and writing.

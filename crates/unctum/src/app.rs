@@ -24,6 +24,8 @@ pub struct App {
     pub following: Following,
     /// Whose turn it is to write: first come, first served, instead of many waiting for the file.
     pub writers: Arc<Mutex<()>>,
+    /// Whose photograph is being unpacked.
+    pub unpacking: Arc<Mutex<()>>,
     /// The time.
     pub clock: Arc<Clock>,
     /// What ships with the program.

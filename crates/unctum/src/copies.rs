@@ -12,10 +12,10 @@ use rocket::Shutdown;
 use rocket::tokio::task::spawn_blocking;
 use rocket::tokio::time::sleep;
 use rocket::tokio::{select, spawn};
-use unctum_store::Store;
 use unctum_store::check::check;
 use unctum_store::file::{self, Kind, beside, copies_folder, private_folder};
 use unctum_store::place::Making;
+use unctum_store::{Store, network};
 
 use crate::app::App;
 use crate::failure::Failure;
@@ -39,6 +39,8 @@ impl Held {
         if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
             private_folder(folder)?;
         }
+        // However it is linked to, it is one notebook.
+        let path = &fs::canonicalize(path).unwrap_or_else(|_| path.to_owned());
         let lock = beside(path, ".in-use");
         let file = File::create(&lock).map_err(|e| format!("{}: {e}", lock.display()))?;
         match file.try_lock() {
@@ -123,7 +125,7 @@ pub fn keep_daily(app: &App, mut end: Shutdown) {
 }
 
 /// Brings a copy back in place of the notebook at `path`, which must not be in use. Returns where the notebook as
-/// it was is kept, if there was one.
+/// it was is kept, if there was one. Devices, tokens and the passcode are no part of it: nobody is let in.
 ///
 /// # Errors
 /// A copy that is not whole; nothing is changed then.
@@ -137,7 +139,11 @@ pub fn restore(copy: &Path, path: &Path) -> Result<Option<PathBuf>, Failure> {
     if file::kind(&made)? == Kind::Empty {
         return Err(format!("{} is empty", copy.display()).into());
     }
-    Store::open(&made)?.close()?;
+    let store = Store::open(&made)?;
+    // Who was put out since, and a passcode that was changed since, do not come back with the copy.
+    store.write(network::nobody_is_let_in)?;
+    store.close()?;
+    drop(store);
     if let Some(first) = check(&made)?.first() {
         return Err(format!("the copy is not whole, so nothing was changed: {first}").into());
     }

@@ -9,7 +9,7 @@ use serde::de::DeserializeOwned;
 use unctum_store::Store;
 use unctum_store::file::{private_folder, write_private};
 use unctum_store::place::Making;
-use unctum_store::whole::{Whole, put_in, take_out};
+use unctum_store::whole::{Whole, all_but_batches, batch_lines, each_batch, put_in};
 
 use crate::exchange::notebook;
 use crate::failure::Failure;
@@ -41,22 +41,33 @@ pub fn export(store: &Store, folder: &Path) -> Result<usize, Failure> {
     if folder.exists() {
         return Err(format!("{} is there already; name a new folder", folder.display()).into());
     }
-    let whole = store.read(take_out)?;
+    let written = write_all(store, folder);
+    if written.is_err() {
+        // Half of a notebook is not to be taken for one.
+        let _ = fs::remove_dir_all(folder);
+    }
+    written
+}
+
+fn write_all(store: &Store, folder: &Path) -> Result<usize, Failure> {
     private_folder(&folder.join(BATCHES))?;
     private_folder(&folder.join(SWEETS))?;
-    write_private(&folder.join("README.txt"), WHAT_IT_IS)?;
-    let table = notebook::batches(&whole.batches).map_err(|p| p.detail)?;
+    write_private(&folder.join("README.txt"), WHAT_IT_IS.as_bytes())?;
+    // One snapshot, of which one batch at a time is held.
+    let (whole, table, batches) = store.read(|c| {
+        let (mut table, lines) = (Vec::new(), batch_lines(c)?);
+        notebook::write_batches(&lines, &mut table)?;
+        each_batch(c, |batch| write(&folder.join(BATCHES).join(format!("{:06}.json", batch.id)), &batch))?;
+        Ok((all_but_batches(c)?, table, lines.len()))
+    })?;
     write_private(&folder.join("batches.csv"), &table)?;
     write(&folder.join(KITCHEN), &whole.kitchen)?;
     write(&folder.join(UNFINISHED), &whole.unfinished)?;
     write(&folder.join(PAPERS), &whole.papers)?;
-    for batch in &whole.batches {
-        write(&folder.join(BATCHES).join(format!("{:06}.json", batch.id)), batch)?;
-    }
     for sweet in &whole.sweets {
         write(&folder.join(SWEETS).join(format!("own-{}.json", sweet.id)), sweet)?;
     }
-    Ok(5 + whole.batches.len() + whole.sweets.len())
+    Ok(5 + batches + whole.sweets.len())
 }
 
 /// Reads such a folder into a notebook that is not there yet, and that nobody else is making.
@@ -87,8 +98,8 @@ pub fn import(folder: &Path, path: &Path) -> Result<(), Failure> {
     Ok(())
 }
 
-fn write(path: &Path, value: &impl Serialize) -> Result<(), Failure> {
-    Ok(write_private(path, &(serde_json::to_string_pretty(value)? + "\n"))?)
+fn write(path: &Path, value: &impl Serialize) -> unctum_store::Result<()> {
+    Ok(write_private(path, (serde_json::to_string_pretty(value)? + "\n").as_bytes())?)
 }
 
 fn read<T: DeserializeOwned>(path: &Path) -> Result<T, Failure> {

@@ -159,6 +159,9 @@ fn run(command: Command) -> Result<(), Failure> {
             let _held = Held::of(&path)?;
             let kept = copies::restore(&file, &path)?;
             println!("{} is the notebook now.", file.display());
+            println!(
+                "Phones, tablets and instruments are to be let in again; the network is shut until a new passcode is set."
+            );
             if let Some(kept) = kept {
                 println!("The notebook as it was before is kept at {}.", kept.display());
             }

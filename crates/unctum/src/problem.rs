@@ -96,6 +96,12 @@ impl From<StoreError> for Problem {
             StoreError::Pool(_) | StoreError::Locked => {
                 Self::new(Status::ServiceUnavailable, "busy", "Busy", error.to_string())
             }
+            StoreError::Moved => Self::new(
+                Status::ServiceUnavailable,
+                "notebook-moved",
+                "The notebook was moved",
+                error.to_string(),
+            ),
             StoreError::Full => {
                 Self::new(Status::InsufficientStorage, "disk-full", "The disk is full", error.to_string())
             }

@@ -27,6 +27,7 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
         store,
         following,
         writers: Arc::default(),
+        unpacking: Arc::default(),
         clock: Arc::new(clock),
         catalogue: Arc::new(Catalogue::load()?),
         catalogue_shelf: Arc::default(),

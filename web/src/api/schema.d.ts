@@ -626,7 +626,7 @@ export interface paths {
         /**
          * Lets this device in by the code on the screen.
          * @description # Errors
-         *     403 for a code that is not shown, was used, or whose time is over; 429 after too many tries.
+         *     403 for a code that is not shown, was used, or whose time is over.
          */
         post: operations["pair"];
         delete?: never;
@@ -2480,6 +2480,9 @@ export interface components {
             kind: "look_now";
         } | {
             /** @enum {string} */
+            kind: "boiled_dry";
+        } | {
+            /** @enum {string} */
             kind: "test";
         } | {
             /** @enum {string} */
@@ -2931,6 +2934,8 @@ export interface components {
             refractometer_offset_brix?: number | null;
             /** @description The ring. */
             ring: components["schemas"]["Ring"];
+            /** @description What the first of the others is called; none where there is one ring. */
+            ring_beside?: string | null;
             ring_seen?: components["schemas"]["RingSeen"] | null;
             /**
              * Format: int32
@@ -4668,6 +4673,8 @@ export interface components {
             kind: components["schemas"]["DoubtKind"];
             /** @description The line, counted from 0. */
             line: number;
+            /** @description The ingredients it may be, the likeliest first. */
+            maybe: string[];
             /** @description The ways it can be read. */
             ways: components["schemas"]["Way"][];
             /** @description What to ask. */
@@ -10527,7 +10534,7 @@ export interface components {
             piece_cm?: number | null;
             /**
              * Format: double
-             * @description Area of a piece, cm², where its length is not told.
+             * @description Area of a piece, cm², where neither is told.
              */
             piece_cm2?: number | null;
             /**
@@ -10535,6 +10542,11 @@ export interface components {
              * @description Between two lines that run along, cm: the width of a finger; as the other if left out, of a finger half of it.
              */
             piece_width_cm?: number | null;
+            /**
+             * Format: int32
+             * @description So many are to lie whole, where the length of a piece is not told: it is as large as that allows.
+             */
+            pieces?: number | null;
             /**
              * Format: double
              * @description How far along the tray it is spread, cm; all of it if nothing is told.
@@ -13038,15 +13050,6 @@ export interface operations {
             };
             /** @description Understood, but it cannot be; the problem says what to do. */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too often, or too many. */
-            429: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -150,10 +150,13 @@ impl Watch {
             return Some((self.belief_under(setup, self.flame)?, self.flame));
         }
         let medium = self.belief_under(setup, Flame::Medium)?;
-        // What would be off again at once goes on low.
+        // What would be off again at once goes on low, if that boils it at all.
         let short = |left: Spread| (0.0..LEAST_ON_S + HAND_S).contains(&(left.mid - medium.to_boil_s));
         Some(match self.belief_under(setup, Flame::Low) {
-            Some(low) if medium.turn_off_in_s.is_some_and(short) && low.turn_off_in_s.is_some() => {
+            Some(low)
+                if medium.turn_off_in_s.is_some_and(short)
+                    && low.turn_off_in_s.is_some_and(|left| left.mid > low.to_boil_s) =>
+            {
                 (low, Flame::Low)
             }
             _ => (medium, Flame::Medium),
@@ -281,7 +284,8 @@ fn advise(
     let at_aim = boils && round_over && (called || landed);
     // Nothing that was seen says otherwise: whether there is a syrup left to be tested is to be seen first.
     let dry = state.solids_frac.low >= DRY_FRAC && plan.target_solids_frac < DRY_FRAC - NEAR_ENOUGH;
-    if dry && test.is_none() {
+    let stale = |t: TestSaid| watch.last_ms - t.at_ms > (1000.0 * RETEST_S.1) as i64;
+    if dry && test.is_none_or(stale) {
         return Advice::BoiledDry;
     }
     if off {
@@ -301,7 +305,7 @@ fn advise(
             (_, Some(Against::There)) => Advice::ThatIsIt,
             (_, Some(Against::Past)) => add_water.unwrap_or(Advice::Test),
             // What the hand found too weak goes back on, unless the hot pan still carries it there.
-            (_, Some(Against::NotYet)) if state.landing_frac < low_frac || carried_out(watch) => {
+            (Some(t), Some(Against::NotYet)) if state.landing_frac < low_frac || carried_since(watch, &t) => {
                 back_on(heat_s())
             }
             (Some(t), Some(Against::NotYet)) => {
@@ -339,7 +343,7 @@ fn advise(
         Some(Against::Past) => return add_water.unwrap_or(Advice::TurnOffNow),
         _ => {}
     }
-    if now_frac > high_frac && boils && round_over {
+    if now_frac > high_frac && (boils || !stringless) && round_over {
         return match (test, hand) {
             (Some(t), None) if t.against == Against::Past => add_water.unwrap_or(Advice::TurnOffNow),
             _ => Advice::LookNow,
@@ -377,9 +381,10 @@ fn pourable_g(water_g: f64, has_scale: bool) -> f64 {
     (water_g / half_g).round().max(1.0) * half_g
 }
 
-/// Whether what a hot pan carries over has happened: no more is to be hoped for.
-fn carried_out(watch: &Watch) -> bool {
-    watch.flame == Flame::Off && watch.since_set_s() >= CARRIED_OUT_S
+/// Whether what a hot pan carries over has happened, and a drop was tested of it since: no more is to be hoped for.
+fn carried_since(watch: &Watch, test: &TestSaid) -> bool {
+    let tested_s = watch.since_set_s() - (watch.last_ms - test.at_ms) as f64 / 1000.0;
+    watch.flame == Flame::Off && watch.since_set_s() >= CARRIED_OUT_S && tested_s >= CARRIED_TEST_S
 }
 
 #[cfg(test)]

@@ -98,7 +98,11 @@ fn turn_off(
     let mut lit = now;
     quick.pass(&mut lit, on, power, 2.0 * STEP_S);
     let mut goal_g = target_water_g + carried_g(if lit.boiling { lit } else { now });
-    if now.boiling && now.water_g <= goal_g {
+    // What creeps there without a boil is there too; a hot wall carries it no further.
+    let there = |state: &QuickState, goal_g: f64| {
+        (state.boiling && state.water_g <= goal_g) || state.water_g <= target_water_g
+    };
+    if there(&now, goal_g) {
         let rate = lit.leaving_g_s.max(1e-3);
         return (goal_g, Some((now.water_g - goal_g) / rate));
     }
@@ -113,8 +117,8 @@ fn turn_off(
             checked = at_s > 0.0 && before.boiling;
             goal_g = target_water_g + carried_g(state);
         }
-        // Whatever a hot pan would carry over later: what does not boil yet is not turned off.
-        if state.boiling && state.water_g <= goal_g {
+        // Whatever a hot pan would carry over later: what does not boil yet is not turned off before it is there.
+        if there(&state, goal_g) {
             // Once more from where it stands, and back along a straight line.
             goal_g = target_water_g + carried_g(state);
             let gone_g = (before.water_g - state.water_g).max(1e-9);

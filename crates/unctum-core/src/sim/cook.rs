@@ -194,6 +194,12 @@ impl Cook {
         SeenReading::Thermometer { shown_c: (10.0 * shown_c).round() / 10.0 }
     }
 
+    /// What a drop in cold water shows her: the stage that it is at.
+    #[must_use]
+    pub fn drop_in_water(&self) -> SeenReading {
+        SeenReading::Seen { stage: self.setup().ladder.at(self.strength()) }
+    }
+
     /// How long a string she draws, cm.
     #[must_use]
     pub fn string_cm(&self, luck: &mut Luck) -> f64 {

@@ -26,10 +26,18 @@ fn every_name_finds_its_own_ingredient() {
             owners.entry(plain(name)).or_default().push(key);
         }
     }
-    let shared: Vec<_> = owners.iter().filter(|(_, keys)| keys.iter().any(|k| *k != keys[0])).collect();
+    // Truly the name of two things: whoever reads it asks (`reading`).
+    let known = ["panneer"];
+    let shared: Vec<_> = owners
+        .iter()
+        .filter(|(name, keys)| !known.contains(&name.as_str()) && keys.iter().any(|k| *k != keys[0]))
+        .collect();
     assert!(shared.is_empty(), "one name, two ingredients: {shared:?}");
     for (key, ingredient) in &stocked().0 {
         for name in std::iter::once(&ingredient.name).chain(&ingredient.aliases) {
+            if known.contains(&name.as_str()) {
+                continue;
+            }
             assert_eq!(stocked().named(name).map(|(k, _)| k), Some(key.as_str()), "{name}");
             let shouted = format!("2 cups of {}s, please", name.to_uppercase());
             if name.is_ascii() && !name.ends_with('s') && !name.ends_with('y') {

@@ -298,17 +298,16 @@ pub fn judge(c: &mut SqliteConnection, id: i32, told: &Verdict, now_ms: i64) -> 
 ///
 /// # Errors
 /// Those of the database.
-pub fn each<T>(c: &mut SqliteConnection, of: impl Fn(i32, &Followed) -> T) -> Result<Vec<T>> {
+pub fn each(c: &mut SqliteConnection, mut with: impl FnMut(i32, &Followed) -> Result<()>) -> Result<()> {
     let ids: Vec<i32> = batch::table.order((batch::started_ms, batch::id)).select(batch::id).load(c)?;
-    let mut all = Vec::with_capacity(ids.len());
     for id in ids {
         match followed(c, id) {
-            Ok(batch) => all.push(of(id, &batch)),
+            Ok(batch) => with(id, &batch)?,
             Err(StoreError::Corrupt(_) | StoreError::Core(_)) => {}
             Err(other) => return Err(other),
         }
     }
-    Ok(all)
+    Ok(())
 }
 
 /// The last moment that was written down, ms since 1970; 0 for a new notebook.

@@ -6,5 +6,5 @@ mod out;
 mod values;
 
 pub use into::{Added, add, put_in};
-pub use out::take_out;
+pub use out::{all_but_batches, batch_lines, each_batch, take_out};
 pub use values::*;

@@ -1,5 +1,7 @@
 //! Everything taken out of a notebook.
 
+use std::collections::BTreeMap;
+
 use base64::prelude::{BASE64_STANDARD, Engine};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
@@ -18,6 +20,19 @@ use crate::schema::{
 /// # Errors
 /// Those of the database; a row that is no JSON.
 pub fn take_out(c: &mut SqliteConnection) -> Result<Whole> {
+    let mut batches = Vec::new();
+    each_batch(c, |batch| {
+        batches.push(batch);
+        Ok(())
+    })?;
+    Ok(Whole { batches, ..all_but_batches(c)? })
+}
+
+/// Takes everything out of a notebook but its batches, which may be many and hold photographs.
+///
+/// # Errors
+/// Those of the database; a row that is no JSON.
+pub fn all_but_batches(c: &mut SqliteConnection) -> Result<Whole> {
     let json = |text: String| -> Result<Value> { Ok(serde_json::from_str(&text)?) };
     type ChangeRow = (i32, i64, String, i32, String);
     let changes: Vec<ChangeRow> = kitchen_history::table
@@ -44,15 +59,49 @@ pub fn take_out(c: &mut SqliteConnection) -> Result<Whole> {
         .into_iter()
         .map(|(key, at_ms, document)| Ok(WholeUnfinished { key, at_ms, sweet: json(document)? }))
         .collect::<Result<_>>()?;
-    Ok(Whole { kitchen, batches: batches(c)?, sweets: sweets(c)?, unfinished, papers: papers(c)? })
+    Ok(Whole { kitchen, batches: Vec::new(), sweets: sweets(c)?, unfinished, papers: papers(c)? })
 }
 
-fn batches(c: &mut SqliteConnection) -> Result<Vec<WholeBatch>> {
-    type Row = (i32, String, Option<String>, i64, Option<String>, String, Option<i32>, bool);
-    let rows: Vec<Row> = batch::table
-        .order(batch::id)
+/// One line for each batch, oldest number first.
+///
+/// # Errors
+/// Those of the database.
+pub fn batch_lines(c: &mut SqliteConnection) -> Result<Vec<BatchLine>> {
+    type Row = (i32, String, Option<String>, i64);
+    let columns = (batch::id, batch::title, batch::sweet_key, batch::started_ms);
+    let rows: Vec<Row> = batch::table.order(batch::id).select(columns).load(c)?;
+    let counted = (batch_event::batch_id, diesel::dsl::count_star());
+    let entries: Vec<(i32, i64)> =
+        batch_event::table.group_by(batch_event::batch_id).select(counted).load(c)?;
+    let verdicts: Vec<(i32, WholeVerdict)> =
+        verdict::table.select((verdict::batch_id, WholeVerdict::as_select())).load(c)?;
+    let entries: BTreeMap<i32, i64> = entries.into_iter().collect();
+    let mut verdicts: BTreeMap<i32, WholeVerdict> = verdicts.into_iter().collect();
+    let line = |(id, title, sweet_key, started_ms)| BatchLine {
+        id,
+        title,
+        sweet_key,
+        started_ms,
+        entries: entries.get(&id).copied().unwrap_or(0),
+        verdict: verdicts.remove(&id),
+    };
+    Ok(rows.into_iter().map(line).collect())
+}
+
+/// Takes the batches out one after the other, oldest number first: no more than one of them is held at a time.
+///
+/// # Errors
+/// Those of the database and of `with`; a row that is no JSON.
+pub fn each_batch(c: &mut SqliteConnection, mut with: impl FnMut(WholeBatch) -> Result<()>) -> Result<()> {
+    let ids: Vec<i32> = batch::table.order(batch::id).select(batch::id).load(c)?;
+    ids.into_iter().try_for_each(|id| with(one_batch(c, id)?))
+}
+
+fn one_batch(c: &mut SqliteConnection, id: i32) -> Result<WholeBatch> {
+    type Row = (String, Option<String>, i64, Option<String>, String, Option<i32>, bool);
+    let row: Row = batch::table
+        .find(id)
         .select((
-            batch::id,
             batch::title,
             batch::sweet_key,
             batch::started_ms,
@@ -61,41 +110,38 @@ fn batches(c: &mut SqliteConnection) -> Result<Vec<WholeBatch>> {
             batch::days_id,
             batch::stock_used,
         ))
+        .first(c)?;
+    let (title, sweet_key, started_ms, entry_id, setup, days_id, stock_used) = row;
+    type EntryRow = (i32, i64, Option<String>, Option<i64>, Option<String>, String);
+    let entries: Vec<EntryRow> = batch_event::table
+        .filter(batch_event::batch_id.eq(id))
+        .order(batch_event::seq)
+        .select((
+            batch_event::seq,
+            batch_event::at_ms,
+            batch_event::entry_id,
+            batch_event::entered_ms,
+            batch_event::by_whom,
+            batch_event::event_json,
+        ))
         .load(c)?;
-    let mut whole = Vec::with_capacity(rows.len());
-    for (id, title, sweet_key, started_ms, entry_id, setup, days_id, stock_used) in rows {
-        type EntryRow = (i32, i64, Option<String>, Option<i64>, Option<String>, String);
-        let entries: Vec<EntryRow> = batch_event::table
-            .filter(batch_event::batch_id.eq(id))
-            .order(batch_event::seq)
-            .select((
-                batch_event::seq,
-                batch_event::at_ms,
-                batch_event::entry_id,
-                batch_event::entered_ms,
-                batch_event::by_whom,
-                batch_event::event_json,
-            ))
-            .load(c)?;
-        let log = entries.into_iter().map(|(seq, at_ms, entry_id, entered_ms, by, event)| {
-            Ok(WholeEntry { seq, at_ms, entry_id, entered_ms, by, event: serde_json::from_str(&event)? })
-        });
-        whole.push(WholeBatch {
-            id,
-            title,
-            sweet_key,
-            started_ms,
-            entry_id,
-            setup: serde_json::from_str(&setup)?,
-            log: log.collect::<Result<_>>()?,
-            verdict: verdict::table.find(id).select(WholeVerdict::as_select()).first(c).optional()?,
-            days_id,
-            stock_used,
-            tastings: tastings(c, id)?,
-            photos: photos(c, id)?,
-        });
-    }
-    Ok(whole)
+    let log = entries.into_iter().map(|(seq, at_ms, entry_id, entered_ms, by, event)| {
+        Ok(WholeEntry { seq, at_ms, entry_id, entered_ms, by, event: serde_json::from_str(&event)? })
+    });
+    Ok(WholeBatch {
+        id,
+        title,
+        sweet_key,
+        started_ms,
+        entry_id,
+        setup: serde_json::from_str(&setup)?,
+        log: log.collect::<Result<_>>()?,
+        verdict: verdict::table.find(id).select(WholeVerdict::as_select()).first(c).optional()?,
+        days_id,
+        stock_used,
+        tastings: tastings(c, id)?,
+        photos: photos(c, id)?,
+    })
 }
 
 fn sweets(c: &mut SqliteConnection) -> Result<Vec<WholeSweet>> {

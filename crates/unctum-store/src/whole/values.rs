@@ -69,6 +69,23 @@ pub struct WholeBatch {
     pub photos: Vec<WholePhoto>,
 }
 
+/// A batch as a line of a table.
+#[derive(Debug, Clone, PartialEq)]
+pub struct BatchLine {
+    /// Its number.
+    pub id: i32,
+    /// What it is called.
+    pub title: String,
+    /// Its sweet.
+    pub sweet_key: Option<String>,
+    /// When it was started, ms since 1970.
+    pub started_ms: i64,
+    /// How many entries its log has.
+    pub entries: i64,
+    /// How it turned out.
+    pub verdict: Option<WholeVerdict>,
+}
+
 /// A tasting of a later day.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, Queryable)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]

@@ -10,7 +10,7 @@ use unctum_store::place::Making;
 use unctum_store::whole::take_out;
 use unctum_store::{Store, StoreError};
 
-use crate::common::Notebook;
+use crate::common::{Notebook, setup};
 
 fn opened(path: &Path) -> SqliteConnection {
     SqliteConnection::establish(path.to_str().expect("name")).expect("opens")
@@ -152,4 +152,23 @@ fn what_an_earlier_try_left_is_never_joined() {
         .filter(|name| name.contains("-making-"))
         .collect();
     assert!(names.is_empty(), "{names:?}");
+}
+
+/// What is written into a file that has no name any more is gone with the program: nothing is said to be kept.
+#[test]
+fn a_notebook_that_was_moved_takes_nothing_until_it_stands_there_again() {
+    let notebook = Notebook::new();
+    let path = notebook.path();
+    let id = notebook.started("before", 1000);
+    let away = notebook.folder.path().join("away.db");
+    let tries = || notebook.store.write(|c| unctum_store::batch::create(c, &setup("since"), 2000));
+    std::fs::rename(&path, &away).expect("moved");
+    assert!(matches!(tries(), Err(StoreError::Moved)));
+    std::fs::copy(&away, &path).expect("another stands there");
+    assert!(matches!(tries(), Err(StoreError::Moved)));
+    std::fs::remove_file(&path).expect("deleted");
+    assert!(matches!(tries(), Err(StoreError::Moved)));
+    std::fs::rename(&away, &path).expect("put back");
+    let after = tries().expect("it stands there again");
+    assert_eq!(after, id + 1, "what was refused left nothing");
 }

@@ -75,7 +75,7 @@ impl Authority {
             file::private_folder(folder).map_err(|e| words(&e))?;
             let texts = [(KEY_FILE, key.serialize_pem()), (CERTIFICATE_FILE, certificate_pem.clone())];
             for (name, text) in texts {
-                file::write_private(&folder.join(name), &text).map_err(|e| words(&e))?;
+                file::write_private(&folder.join(name), text.as_bytes()).map_err(|e| words(&e))?;
             }
         }
         Ok(Self { key, certificate_pem })

@@ -64,8 +64,10 @@ pub struct Settings {
 pub struct Door {
     /// How it was set up.
     pub settings: Settings,
-    /// Guesses at the passcode and at pairing codes.
+    /// Guesses at the passcode. Codes of 130 random bits need no count.
     pub guesses: Guesses,
+    /// Wrong tokens that instruments showed: they keep no phone out.
+    pub tokens: Guesses,
     /// The pairing code that is shown.
     pub pairing: Pairing,
     peers: Mutex<HashMap<u16, Peer>>,
@@ -81,6 +83,7 @@ impl Door {
         Arc::new(Self {
             settings,
             guesses: Guesses::default(),
+            tokens: Guesses::default(),
             pairing: Pairing::default(),
             peers: Mutex::default(),
             inner_port: AtomicU16::new(0),

@@ -1,11 +1,11 @@
 //! Everything in a notebook as one file of JSON; its batches and their readings as tables.
 
-use serde::{Deserialize, Serialize};
-use unctum_core::batch::ReadingMade;
-use unctum_store::whole::{Whole, WholeBatch};
-use utoipa::ToSchema;
+use std::io::{self, Write};
 
-use crate::problem::{Answer, Problem};
+use serde::{Deserialize, Serialize};
+use unctum_store::whole::{BatchLine, Whole, all_but_batches, each_batch};
+use unctum_store::{SqliteConnection, StoreError, batch};
+use utoipa::ToSchema;
 
 /// What the file says it is.
 pub const FORMAT: &str = "unctum-notebook";
@@ -30,7 +30,7 @@ struct BatchRow<'a> {
     title: String,
     sweet: &'a str,
     started: String,
-    entries: usize,
+    entries: i64,
     texture: &'a str,
     taste: &'a str,
     look: &'a str,
@@ -54,18 +54,6 @@ struct ReadingRow {
     strength_high_percent: f64,
 }
 
-/// The readings of a batch.
-pub struct ReadingsOf {
-    /// Number of the batch.
-    pub id: i32,
-    /// What it is called.
-    pub title: String,
-    /// When it was started, ms since 1970.
-    pub started_ms: i64,
-    /// They.
-    pub readings: Vec<ReadingMade>,
-}
-
 /// A text that no spreadsheet takes for a formula.
 fn guarded(text: &str) -> String {
     let guard = if text.starts_with(['=', '+', '-', '@', '\t', '\r']) { "'" } else { "" };
@@ -76,27 +64,29 @@ fn moment(ms: i64) -> String {
     jiff::Timestamp::from_millisecond(ms).map(|t| t.to_string()).unwrap_or_default()
 }
 
-fn table<T: Serialize>(rows: impl Iterator<Item = T>) -> Answer<String> {
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    for row in rows {
-        writer.serialize(row).map_err(|_| Problem::broken())?;
-    }
-    String::from_utf8(writer.into_inner().map_err(|_| Problem::broken())?).map_err(|_| Problem::broken())
+/// What a table or a file could not be written for.
+fn unwritten(e: impl Into<io::Error>) -> StoreError {
+    StoreError::from(e.into())
 }
 
-/// The batches as a table.
+fn line<W: Write>(table: &mut csv::Writer<W>, row: impl Serialize) -> unctum_store::Result<()> {
+    table.serialize(row).map_err(unwritten)
+}
+
+/// Writes the batches as a table.
 ///
 /// # Errors
-/// None but the program's own.
-pub fn batches(batches: &[WholeBatch]) -> Answer<String> {
-    table(batches.iter().map(|b| {
+/// Those of what it is written to.
+pub fn write_batches(batches: &[BatchLine], to: impl Write) -> unctum_store::Result<()> {
+    let mut table = csv::Writer::from_writer(to);
+    for b in batches {
         let v = b.verdict.as_ref();
-        BatchRow {
+        let row = BatchRow {
             number: b.id,
             title: guarded(&b.title),
             sweet: b.sweet_key.as_deref().unwrap_or_default(),
             started: moment(b.started_ms),
-            entries: b.log.len(),
+            entries: b.entries,
             texture: v.map_or("", |v| v.texture.as_str()),
             taste: v.and_then(|v| v.taste.as_deref()).unwrap_or_default(),
             look: v.and_then(|v| v.look.as_deref()).unwrap_or_default(),
@@ -105,25 +95,55 @@ pub fn batches(batches: &[WholeBatch]) -> Answer<String> {
             lost: v.and_then(|v| v.lost),
             finished_g: v.and_then(|v| v.finished_g),
             note: guarded(v.map_or("", |v| v.note.as_str())),
-        }
-    }))
+        };
+        line(&mut table, row)?;
+    }
+    table.flush().map_err(unwritten)
 }
 
-/// All readings as a table.
+/// Writes all readings as a table, batch by batch.
 ///
 /// # Errors
-/// None but the program's own.
-pub fn readings(of: &[ReadingsOf]) -> Answer<String> {
-    table(of.iter().flat_map(|b| {
-        b.readings.iter().map(|r| ReadingRow {
-            batch: b.id,
-            title: guarded(&b.title),
-            at: moment(r.at_ms),
-            after_start_s: (r.at_ms - b.started_ms) as f64 / 1000.0,
-            reading: serde_json::to_string(&r.reading).unwrap_or_default(),
-            strength_percent: 100.0 * r.solids_frac.mid,
-            strength_low_percent: 100.0 * r.solids_frac.low,
-            strength_high_percent: 100.0 * r.solids_frac.high,
+/// Those of the store and of what it is written to.
+pub fn write_readings(c: &mut SqliteConnection, to: impl Write) -> unctum_store::Result<()> {
+    let mut table = csv::Writer::from_writer(to);
+    batch::each(c, |id, batch| {
+        batch.readings().iter().try_for_each(|r| {
+            let row = ReadingRow {
+                batch: id,
+                title: guarded(&batch.setup().title),
+                at: moment(r.at_ms),
+                after_start_s: (r.at_ms - batch.started_ms()) as f64 / 1000.0,
+                reading: serde_json::to_string(&r.reading).unwrap_or_default(),
+                strength_percent: 100.0 * r.solids_frac.mid,
+                strength_low_percent: 100.0 * r.solids_frac.low,
+                strength_high_percent: 100.0 * r.solids_frac.high,
+            };
+            line(&mut table, row)
         })
-    }))
+    })?;
+    table.flush().map_err(unwritten)
 }
+
+/// Writes everything as one [`NotebookFile`], batch by batch: a notebook of years with its photographs is larger than the
+/// memory it may take.
+///
+/// # Errors
+/// Those of the store and of what it is written to.
+pub fn write_everything(c: &mut SqliteConnection, to: &mut impl Write) -> unctum_store::Result<()> {
+    let empty = NotebookFile { format: FORMAT.into(), version: VERSION, notebook: all_but_batches(c)? };
+    let whole = serde_json::to_string_pretty(&empty).map_err(unwritten)?;
+    // The batches are put where their empty list stands.
+    let (before, after) =
+        whole.split_once(NO_BATCHES).ok_or_else(|| unwritten(io::ErrorKind::InvalidData))?;
+    write!(to, "{before}\"batches\": [").map_err(unwritten)?;
+    let mut first = true;
+    each_batch(c, |batch| {
+        to.write_all(if std::mem::take(&mut first) { b"\n" } else { b",\n" }).map_err(unwritten)?;
+        serde_json::to_writer(&mut *to, &batch).map_err(unwritten)
+    })?;
+    write!(to, "]{after}").map_err(unwritten)
+}
+
+/// How an empty list of batches is written.
+const NO_BATCHES: &str = "\"batches\": []";

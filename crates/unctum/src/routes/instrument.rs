@@ -209,8 +209,8 @@ async fn known(app: &App, caller: &Caller, token: Option<String>) -> Answer<Inst
     if let Some(found) = found {
         return Ok(found);
     }
-    let guesser = format!("instrument at {}", caller.device_name());
-    app.door.guesses.try_one(&guesser, app.clock.now_ms()).map_err(|wait_s| {
+    let guesser = caller.device_name();
+    app.door.tokens.try_one(&guesser, app.clock.now_ms()).map_err(|wait_s| {
         let words =
             format!("A wrong token was shown too often. Wait {} min, then try again.", (wait_s + 59) / 60);
         Problem::new(Status::TooManyRequests, "too-many-guesses", "Too many tries", words)

@@ -173,6 +173,7 @@ pub async fn set_passcode(
     let hash = spawn_blocking(move || hash_of_passcode(&passcode)).await.map_err(|_| Problem::broken())?;
     let (hash, now_ms) = (hash.map_err(|_| Problem::broken())?, app.clock.now_ms());
     app.write(move |c| rows::set_passcode(c, &hash, now_ms)).await?;
+    app.door.guesses.clear();
     app.tell(Change::Devices);
     network(app, caller).await
 }
@@ -203,6 +204,8 @@ pub fn pairing(app: &State<App>, caller: Caller) -> Answer<Json<PairingView>> {
     let address = addresses.first().ok_or_else(|| {
         CoreError::NotNow("This machine has no address on a network. Connect it, then try again.".into())
     })?;
+    // Who stands at the kitchen's own computer says so: everybody may try again.
+    app.door.guesses.clear();
     let (code, until_ms) = app.door.pairing.fresh(app.clock.now_ms()).map_err(|_| Problem::broken())?;
     // Behind the hash, so that the code is never sent on as part of an address.
     let url = format!("{address}/let-in#{code}");

@@ -1,5 +1,7 @@
 //! The notebook as a whole: a copy of it, everything in one file, tables; and such a file read in.
 
+use std::io::{BufWriter, Seek, Write};
+
 use rocket::data::{Data, ToByteUnit};
 use rocket::http::{ContentType, Header, Status};
 use rocket::serde::json::Json;
@@ -8,15 +10,15 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{Responder, State, get, post};
 use serde::Serialize;
 use serde_json::Value;
-use unctum_store::batch as rows;
-use unctum_store::whole::{add, take_out};
+use unctum_store::SqliteConnection;
+use unctum_store::whole::{add, batch_lines};
 use utoipa::ToSchema;
 
 use crate::app::App;
 use crate::body::parse;
 use crate::changes::Change;
 use crate::door::Caller;
-use crate::exchange::notebook::{self as files, NotebookFile, ReadingsOf};
+use crate::exchange::notebook::{self as files, NotebookFile};
 use crate::exchange::schema;
 use crate::problem::{Answer, Problem};
 use crate::routes::network::only_here;
@@ -47,29 +49,38 @@ pub async fn copy(app: &State<App>, caller: Caller) -> Answer<Copy> {
         std::fs::File::open(&path).map_err(|_| Problem::broken())
     });
     let file = made.await.map_err(|_| Problem::broken())??;
-    let now_ms = app.clock.now_ms();
-    let day = jiff::Timestamp::from_millisecond(now_ms).map(|t| t.to_string()[..10].to_owned());
-    let day = day.map_err(|_| Problem::broken())?;
-    Ok(Copy {
-        file: File::from_std(file),
-        kind: ContentType::new("application", "vnd.sqlite3"),
-        name: Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}.db\"")),
-    })
+    let kind = ContentType::new("application", "vnd.sqlite3");
+    Ok(Copy { file: File::from_std(file), kind, name: kept_as(app, ".db")? })
 }
 
-/// A table or a file with a name to keep it under.
-#[derive(Responder)]
-pub struct Named {
-    text: String,
+/// A table or a file, written to the disk first: whatever is in the notebook, the program stays as small as it is. What
+/// is sent has no name there, and is gone when it was sent.
+async fn written(
+    app: &App,
     kind: ContentType,
-    name: Header<'static>,
+    what: &str,
+    write: impl FnOnce(&mut SqliteConnection, &mut BufWriter<&std::fs::File>) -> unctum_store::Result<()>
+    + Send
+    + 'static,
+) -> Answer<Copy> {
+    let file = app.read(move |c| {
+        let mut file = tempfile::tempfile()?;
+        let mut to = BufWriter::new(&file);
+        write(c, &mut to)?;
+        to.flush()?;
+        drop(to);
+        file.rewind()?;
+        Ok(file)
+    });
+    let file = File::from_std(file.await?);
+    Ok(Copy { file, kind, name: kept_as(app, &format!("-{what}"))? })
 }
 
-fn named(app: &App, text: String, kind: ContentType, what: &str) -> Answer<Named> {
+/// The name under which it is kept, of today.
+fn kept_as(app: &App, ending: &str) -> Answer<Header<'static>> {
     let day = jiff::Timestamp::from_millisecond(app.clock.now_ms()).map(|t| t.to_string()[..10].to_owned());
     let day = day.map_err(|_| Problem::broken())?;
-    let name = Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}-{what}\""));
-    Ok(Named { text, kind, name })
+    Ok(Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}{ending}\"")))
 }
 
 /// All batches as a table.
@@ -79,9 +90,8 @@ fn named(app: &App, text: String, kind: ContentType, what: &str) -> Answer<Named
 #[utoipa::path(context_path = "/api/v1", tag = "notebook",
     responses((status = 200, description = "Comma-separated, a line for each batch.", content_type = "text/csv")))]
 #[get("/notebook/batches.csv")]
-pub async fn batches_table(app: &State<App>) -> Answer<Named> {
-    let whole = app.read(take_out).await?;
-    named(app, files::batches(&whole.batches)?, ContentType::CSV, "batches.csv")
+pub async fn batches_table(app: &State<App>) -> Answer<Copy> {
+    written(app, ContentType::CSV, "batches.csv", |c, to| files::write_batches(&batch_lines(c)?, to)).await
 }
 
 /// All readings as a table.
@@ -91,16 +101,8 @@ pub async fn batches_table(app: &State<App>) -> Answer<Named> {
 #[utoipa::path(context_path = "/api/v1", tag = "notebook",
     responses((status = 200, description = "Comma-separated, a line for each reading.", content_type = "text/csv")))]
 #[get("/notebook/readings.csv")]
-pub async fn readings_table(app: &State<App>) -> Answer<Named> {
-    let all = app.read(|c| {
-        rows::each(c, |id, batch| ReadingsOf {
-            id,
-            title: batch.setup().title.clone(),
-            started_ms: batch.started_ms(),
-            readings: batch.readings().to_vec(),
-        })
-    });
-    named(app, files::readings(&all.await?)?, ContentType::CSV, "readings.csv")
+pub async fn readings_table(app: &State<App>) -> Answer<Copy> {
+    written(app, ContentType::CSV, "readings.csv", |c, to| files::write_readings(c, to)).await
 }
 
 /// Everything in the notebook as one file, photographs too.
@@ -110,12 +112,9 @@ pub async fn readings_table(app: &State<App>) -> Answer<Named> {
 #[utoipa::path(context_path = "/api/v1", tag = "notebook",
     responses((status = 200, body = NotebookFile), (status = 403, body = Problem)))]
 #[get("/notebook/everything.json")]
-pub async fn everything(app: &State<App>, caller: Caller) -> Answer<Named> {
+pub async fn everything(app: &State<App>, caller: Caller) -> Answer<Copy> {
     only_here(&caller)?;
-    let notebook = app.read(take_out).await?;
-    let file = NotebookFile { format: files::FORMAT.into(), version: files::VERSION, notebook };
-    let text = serde_json::to_string_pretty(&file).map_err(|_| Problem::broken())?;
-    named(app, text, ContentType::JSON, "everything.json")
+    written(app, ContentType::JSON, "everything.json", |c, to| files::write_everything(c, to)).await
 }
 
 /// The JSON Schema of everything in a notebook.

@@ -46,6 +46,8 @@ pub async fn add_photo(app: &State<App>, id: i32, data: Data<'_>) -> Answer<(Sta
             format!("A photograph may have {MOST_MIB} MiB. Send a smaller one."),
         ));
     }
+    // One at a time: a large one unpacked takes as much memory as all the rest of the program.
+    let _turn = app.unpacking.lock().await;
     let photo = spawn_blocking(move || shrunk(&bytes)).await.map_err(|_| Problem::broken())??;
     let now_ms = app.clock.now_ms();
     let kept = app

@@ -3,9 +3,10 @@
 use rocket::http::Status;
 use serde_json::json;
 use unctum::{copies, folder};
+use unctum_core::intake::{InstrumentKind, Record};
 use unctum_store::file::copies_folder;
 use unctum_store::whole::take_out;
-use unctum_store::{Store, check};
+use unctum_store::{Store, check, instrument, network};
 
 use crate::common::Server;
 
@@ -115,4 +116,50 @@ fn one_program_at_a_time_has_a_notebook() {
     assert!(copies::Held::of(&path).is_err());
     drop(held);
     assert!(copies::Held::of(&path).is_ok());
+}
+
+/// A phone that was put out after the copy was made does not come in with it, nor does the passcode of then.
+#[test]
+fn nobody_comes_in_with_a_copy() {
+    let server = full();
+    let (path, copy) = (server.folder.path().join("mine.db"), server.folder.path().join("copy.db"));
+    server
+        .store()
+        .write(|c| {
+            network::set_passcode(c, "an old hash", 1)?;
+            network::switch(c, true)?;
+            network::let_in(c, "A phone", "hash of its secret", 2)?;
+            let board = ("A board", InstrumentKind::Probe);
+            instrument::register(c, board, &Record::default(), "hash of its token", 3)
+        })
+        .expect("let in");
+    server.store().copy_to(&copy).expect("copied");
+    copies::restore(&copy, &path).expect("restored");
+    let store = Store::open(&path).expect("opens");
+    let read = |c: &mut _| {
+        let stands = network::load(c)?;
+        Ok((
+            stands,
+            network::device_of(c, "hash of its secret")?,
+            instrument::of_token(c, "hash of its token")?,
+        ))
+    };
+    let (stands, device, board) = store.read(read).expect("read");
+    assert_eq!((stands.switched_on, stands.passcode_hash), (false, None));
+    assert_eq!(device, None);
+    assert!(board.is_none());
+}
+
+#[test]
+fn everything_is_written_batch_by_batch_and_comes_back_whole() {
+    let server = full();
+    let answer = server.client.get("/api/v1/notebook/everything.json").dispatch();
+    let text = answer.into_string().expect("text");
+    let file: serde_json::Value = serde_json::from_str(&text).expect("JSON");
+    let before = server.store().read(take_out).expect("everything");
+    let written = serde_json::to_value(&before).expect("JSON");
+    assert_eq!(file["notebook"], written);
+    assert!(written["batches"].as_array().is_some_and(|b| b.len() > 3));
+    let table = server.client.get("/api/v1/notebook/batches.csv").dispatch().into_string().expect("text");
+    assert_eq!(table.lines().count(), before.batches.len() + 1);
 }
