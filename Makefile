@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: figures runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
+.PHONY: attack figures runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -86,6 +86,10 @@ load: build
 # Every figure of every sweet against the same figure elsewhere, asked as a stranger; a minute.
 figures: build
 	node e2e/measure/figures.mjs
+
+# What an enemy on the network and bad luck would try, from outside; two minutes.
+attack: build
+	node e2e/measure/attack.mjs
 
 faults: build
 	node e2e/measure/faults.mjs

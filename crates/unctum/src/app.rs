@@ -2,7 +2,7 @@
 
 use std::sync::Arc;
 
-use rocket::tokio::sync::Mutex;
+use rocket::tokio::sync::{Mutex, Semaphore};
 use rocket::tokio::task::spawn_blocking;
 use unctum_store::{Following, SqliteConnection, Store};
 
@@ -13,7 +13,7 @@ use crate::door::Door;
 use crate::intake::Budgets;
 
 use crate::problem::{Answer, Problem};
-use crate::shelves::{CatalogueShelf, OwnShelf};
+use crate::shelves::{CatalogueShelf, OffersKept, OwnShelf};
 
 /// Shared state. Cheap to clone.
 #[derive(Clone)]
@@ -24,6 +24,8 @@ pub struct App {
     pub following: Following,
     /// Whose turn it is to write: first come, first served, instead of many waiting for the file.
     pub writers: Arc<Mutex<()>>,
+    /// How many things may be worked out at once.
+    pub working: Arc<Semaphore>,
     /// Whose photograph is being unpacked.
     pub unpacking: Arc<Mutex<()>>,
     /// The time.
@@ -32,6 +34,8 @@ pub struct App {
     pub catalogue: Arc<Catalogue>,
     /// The catalogue in brief, as it is in her kitchen.
     pub catalogue_shelf: Arc<CatalogueShelf>,
+    /// What may be changed about a sweet, as it is in her kitchen.
+    pub offers: Arc<OffersKept>,
     /// The cook's own sweets in brief.
     pub own_shelf: Arc<OwnShelf>,
     /// Who comes in.
@@ -66,6 +70,24 @@ impl App {
         let store = self.store.clone();
         let _turn = self.writers.lock().await;
         Ok(spawn_blocking(move || store.write(work)).await.map_err(|_| Problem::broken())??)
+    }
+
+    /// Works something out beside the server, a few at a time: whoever asks for a stove or for health is not kept waiting.
+    ///
+    /// # Errors
+    /// Those of `work`.
+    pub async fn works_out<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&Self) -> Answer<T> + Send + 'static,
+    ) -> Answer<T> {
+        let turn = Arc::clone(&self.working).acquire_owned().await.map_err(|_| Problem::broken())?;
+        let app = self.clone();
+        let done = spawn_blocking(move || {
+            let done = work(&app);
+            drop(turn);
+            done
+        });
+        done.await.map_err(|_| Problem::broken())?
     }
 
     /// Tells everyone who listens.

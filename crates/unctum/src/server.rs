@@ -4,6 +4,7 @@ use std::sync::Arc;
 
 use rocket::config::{Config, LogLevel, Shutdown, Sig};
 use rocket::fairing::AdHoc;
+use rocket::tokio::sync::Semaphore;
 use rocket::{Build, Rocket, catchers};
 use unctum_store::{Following, Store, batch};
 
@@ -27,7 +28,9 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
         store,
         following,
         writers: Arc::default(),
+        working: Arc::new(Semaphore::new(std::thread::available_parallelism().map_or(2, usize::from))),
         unpacking: Arc::default(),
+        offers: Arc::default(),
         clock: Arc::new(clock),
         catalogue: Arc::new(Catalogue::load()?),
         catalogue_shelf: Arc::default(),

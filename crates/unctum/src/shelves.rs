@@ -1,11 +1,14 @@
 //! Cards kept at hand for the search: those of the catalogue as they are in her kitchen, those of the cook's
 //! own sweets as they were saved.
 
-use std::sync::{Arc, PoisonError, RwLock};
+use std::collections::HashMap;
+use std::sync::{Arc, Mutex, PoisonError, RwLock};
 
 use unctum_core::course::Tools;
 use unctum_core::kitchen::{KitchenDocument, Wished};
+use unctum_core::process::Sweet;
 use unctum_core::shelf::Card;
+use unctum_core::variation::{Offer, offers};
 use unctum_store::sweet::{Stamp, cards, stamp};
 use unctum_store::{Result, SqliteConnection, kitchen};
 
@@ -59,6 +62,49 @@ impl CatalogueShelf {
     /// Those of the database.
     pub fn cards(&self, catalogue: &Catalogue, c: &mut SqliteConnection) -> Result<Arc<Vec<Card>>> {
         self.0.at(kitchen::version(c)?, || in_kitchen(catalogue, &kitchen::load(c)?))
+    }
+}
+
+/// Sweets whose offers are kept at most.
+const MOST_KEPT: usize = 256;
+
+/// A sweet as it was saved: its key, and its version if it is her own.
+type Saved = (String, Option<i32>);
+/// Offers of its methods in their order.
+type OfMethods = Arc<Vec<Vec<Offer>>>;
+
+/// What may be changed about each sweet, in a kitchen of some version. To find out which changes work out takes a tenth
+/// of a second of a core, and the answer is the same until the kitchen or the sweet changes.
+#[derive(Default)]
+pub struct OffersKept(Mutex<(i32, HashMap<Saved, OfMethods>)>);
+
+impl OffersKept {
+    /// The offers of the methods of a sweet that is called by `saved`.
+    ///
+    /// # Errors
+    /// Those of the room.
+    pub fn of(
+        &self,
+        (saved, sweet): (Saved, &Sweet),
+        (kitchen, kitchen_version): (&KitchenDocument, i32),
+        catalogue: &Catalogue,
+    ) -> unctum_core::Result<OfMethods> {
+        {
+            let mut kept = self.0.lock().unwrap_or_else(PoisonError::into_inner);
+            if kept.0 != kitchen_version || kept.1.len() > MOST_KEPT {
+                *kept = (kitchen_version, HashMap::new());
+            }
+            if let Some(offers) = kept.1.get(&saved) {
+                return Ok(Arc::clone(offers));
+            }
+        }
+        let book = catalogue.book(kitchen)?;
+        let fresh = Arc::new(sweet.methods.iter().map(|m| offers(m, &book)).collect::<Vec<_>>());
+        let mut kept = self.0.lock().unwrap_or_else(PoisonError::into_inner);
+        if kept.0 == kitchen_version {
+            kept.1.insert(saved, Arc::clone(&fresh));
+        }
+        Ok(fresh)
     }
 }
 

@@ -11,6 +11,8 @@ use unctum_core::process::Sweet;
 use unctum_core::sim::{Cook, Hands, Luck, World};
 
 const START_MS: i64 = 1_700_000_000_000;
+/// What is drier than this is burnt.
+const BURNT_FRAC: f64 = 0.985;
 const FACTORS: [f64; 3] = [0.5, 1.0, 4.0];
 
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -220,7 +222,8 @@ impl Run {
             self.does(BatchEvent::Reading { reading });
         } else {
             let mut luck = self.luck.clone();
-            let reading = self.cook.string(&mut luck);
+            let by_drop = self.cook.state().syrup.is_some_and(|s| s.drop_test);
+            let reading = if by_drop { self.cook.drop_in_water() } else { self.cook.string(&mut luck) };
             self.luck = luck;
             self.does(BatchEvent::Reading { reading });
         }
@@ -257,7 +260,13 @@ impl Run {
             Who::Perfect | Who::Mistaken => 3.0,
             Who::Forgetful => self.luck.between(1.0, 120.0),
         };
-        if asked && rested {
+        if state.advice == Advice::BoiledDry && self.cook.strength() > BURNT_FRAC {
+            // She looks, and it is.
+            if self.who == Who::Perfect {
+                self.fault("burnt");
+            }
+            self.does(BatchEvent::GivenUp);
+        } else if asked && rested {
             self.reads();
         } else if asked && (state.advice != Advice::Test || self.just_off()) {
             // She has just looked, or the hot pan still carries it on: nothing else is asked of her.
@@ -298,7 +307,7 @@ impl Run {
 
     fn cooks_on(mut self) -> BTreeMap<String, u32> {
         for _ in 0..2000 {
-            if self.cook.state().phase == Phase::Done {
+            if matches!(self.cook.state().phase, Phase::Done | Phase::GivenUp) {
                 if let (Some(plan), Who::Perfect) = (self.cook.setup().syrup, self.who) {
                     let miss = self.cook.strength() - plan.target_solids_frac;
                     if miss.abs() > 0.06 {

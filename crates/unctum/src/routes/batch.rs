@@ -115,9 +115,14 @@ async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
         Some(key) => Some(known(app, key).await?.sweet),
         None => None,
     };
-    let mut setup = set_up(ask, sweet.as_ref(), &kitchen, &app.catalogue.book(&kitchen)?)?;
-    setup.steps = app.catalogue.cautioned(setup.steps);
-    setup.check()?;
+    let ask = ask.clone();
+    let worked = app.works_out(move |app| {
+        let mut setup = set_up(&ask, sweet.as_ref(), &kitchen, &app.catalogue.book(&kitchen)?)?;
+        setup.steps = app.catalogue.cautioned(setup.steps);
+        setup.check()?;
+        Ok(setup)
+    });
+    let mut setup = worked.await?;
     let (since_ms, following) = (app.clock.now_ms() - RING_KNOWN_MS, app.following.clone());
     let lately = app.read(move |c| rows::started_since(c, &following, since_ms)).await?;
     setup.know_ring(lately.iter().map(AsRef::as_ref));

@@ -78,7 +78,7 @@ fn two_writers_at_once_lose_nothing() {
         .map(|_| {
             let (store, following) = (server.store(), unctum_store::Following::default());
             std::thread::spawn(move || {
-                for _ in 0..10 {
+                for _ in 0..5 {
                     let event =
                         unctum_core::batch::BatchEvent::Flame { flame: unctum_core::kitchen::Flame::Low };
                     store
@@ -92,7 +92,7 @@ fn two_writers_at_once_lose_nothing() {
         writer.join().expect("no panic");
     }
     let log = server.store().read(|c| unctum_store::batch::load(c, id)).expect("there").log;
-    assert_eq!(log.iter().map(|l| l.seq).collect::<Vec<_>>(), (1..=40).collect::<Vec<_>>());
+    assert_eq!(log.iter().map(|l| l.seq).collect::<Vec<_>>(), (1..=20).collect::<Vec<_>>());
 }
 
 #[test]

@@ -133,7 +133,7 @@ pub async fn formula(app: &State<App>, key: &str, body: Body<FormulaAsk>) -> Ans
     let ask = body.0?;
     let sweet = known(app, key).await?.sweet;
     let kitchen = app.read(load).await?;
-    Ok(Json(answer(app, &sweet, &ask, &kitchen)?))
+    Ok(Json(app.works_out(move |app| answer(app, &sweet, &ask, &kitchen)).await?))
 }
 
 /// Which two methods, at which size.
@@ -181,6 +181,10 @@ pub async fn compare_methods(
     let ask = body.0?;
     let sweet = known(app, key).await?.sweet;
     let kitchen = app.read(load).await?;
+    Ok(Json(app.works_out(move |app| compared(app, &sweet, &ask, &kitchen)).await?))
+}
+
+fn compared(app: &App, sweet: &Sweet, ask: &CompareAsk, kitchen: &KitchenDocument) -> Answer<CompareAnswer> {
     let (left, right) = (sweet.method(Some(&ask.left))?, sweet.method(Some(&ask.right))?);
     let one = |key: &str| FormulaAsk {
         method_key: Some(key.to_owned()),
@@ -193,9 +197,9 @@ pub async fn compare_methods(
         lies: Lies::default(),
         on_a_box: None,
     };
-    let a = answer(app, &sweet, &one(&ask.left), &kitchen)?.formula;
-    let b = answer(app, &sweet, &one(&ask.right), &kitchen)?.formula;
-    Ok(Json(CompareAnswer { comparison: compare((left, &a), (right, &b)), left: a, right: b }))
+    let a = answer(app, sweet, &one(&ask.left), kitchen)?.formula;
+    let b = answer(app, sweet, &one(&ask.right), kitchen)?.formula;
+    Ok(CompareAnswer { comparison: compare((left, &a), (right, &b)), left: a, right: b })
 }
 
 /// What to convert.

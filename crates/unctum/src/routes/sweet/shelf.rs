@@ -9,9 +9,9 @@ use rocket::{State, get};
 use serde::Serialize;
 use unctum_core::find::Sound;
 use unctum_core::food::{Ingredient, Larder};
-use unctum_core::process::{Family, Line, Sweet};
+use unctum_core::process::{Family, Line, Method, Sweet};
 use unctum_core::shelf::{Card, Suits, Wanted};
-use unctum_core::variation::{Offer, offers};
+use unctum_core::variation::Offer;
 use unctum_store::kitchen;
 use utoipa::{IntoParams, ToSchema};
 
@@ -170,16 +170,21 @@ pub async fn sweets(app: &State<App>, search: Search) -> Answer<Json<Shelf>> {
 #[get("/sweets/<key>")]
 pub async fn sweet(app: &State<App>, key: &str) -> Answer<Tagged<SweetPage>> {
     let found = known(app, key).await?;
-    let kitchen = app.read(kitchen::load).await?;
-    let book = app.catalogue.book(&kitchen)?;
-    let sweet = found.sweet;
-    let methods = sweet
-        .methods
-        .iter()
-        .map(|m| Ok(MethodExtra { key: m.key.clone(), base: m.base(book.larder)?, offers: offers(m, &book) }))
-        .collect::<unctum_core::Result<_>>()?;
-    let body = SweetPage { methods, version: found.version, sweet };
-    Ok(Tagged { status: Status::Ok, version: found.version, body })
+    let (kitchen, at) = app.read(|c| Ok((kitchen::load(c)?, kitchen::version(c)?))).await?;
+    let saved = (key.to_owned(), found.version);
+    let page = app.works_out(move |app| {
+        let sweet = found.sweet;
+        let offers = app.offers.of((saved, &sweet), (&kitchen, at), &app.catalogue)?;
+        let extra = |(m, offers): (&Method, &Vec<Offer>)| {
+            let base = m.base(&app.catalogue.larder)?;
+            Ok(MethodExtra { key: m.key.clone(), base, offers: offers.clone() })
+        };
+        let methods =
+            sweet.methods.iter().zip(offers.iter()).map(extra).collect::<unctum_core::Result<_>>()?;
+        Ok(SweetPage { methods, version: found.version, sweet })
+    });
+    let body = page.await?;
+    Ok(Tagged { status: Status::Ok, version: body.version, body })
 }
 
 /// An ingredient with its key.
