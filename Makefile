@@ -62,6 +62,7 @@ test-web: modules
 
 test-e2e: checked modules
 	@scripts/tools browser
+	node e2e/measure/figures.mjs
 	cd e2e && $(NPM) run -s test
 
 # Every method cooked as strangers cook it: three sizes, three kitchens, three cooks; an hour. RUN="words" cooks those whose

@@ -5,6 +5,7 @@ use rocket::data::{Data, FromData, Outcome, ToByteUnit};
 use rocket::http::Status;
 use serde::de::DeserializeOwned;
 use serde_json::error::Category;
+use unctum_core::error::holds_control;
 
 use crate::problem::Problem;
 
@@ -70,4 +71,14 @@ impl<'r, T: DeserializeOwned> FromData<'r> for Body<T> {
         };
         Outcome::Success(Self(parsed))
     }
+}
+
+/// Letters of a name that is kept at most.
+const LONGEST_NAME: usize = 60;
+
+/// A name as it is kept: without letters that are orders to a machine, or that turn the direction of what follows.
+#[must_use]
+pub fn plain_name(text: &str) -> String {
+    let seen = |c: &char| !holds_control(c.encode_utf8(&mut [0; 4]), false);
+    text.trim().chars().filter(seen).take(LONGEST_NAME).collect()
 }

@@ -4,7 +4,11 @@ use std::sync::atomic::{AtomicI64, Ordering};
 use std::sync::{Mutex, PoisonError};
 use std::time::{Instant, SystemTime, UNIX_EPOCH};
 
-/// Where the time comes from. It never runs backwards.
+/// So far ahead of the machine's clock a moment may lie and still be believed, ms: a clock that was set right by hours.
+/// Beyond that somebody's clock was wrong, and its time is not carried on.
+const BELIEVED_AHEAD_MS: i64 = 12 * 3_600_000;
+
+/// Where the time comes from. It never runs backwards, but to leave a time that cannot have been.
 #[derive(Debug)]
 pub enum Clock {
     /// The machine's clock.
@@ -20,13 +24,22 @@ pub struct Steady {
     begun: Instant,
     /// What the time was, ms since 1970, when `begun` was taken; raised when the machine's clock runs ahead.
     at_begin_ms: Mutex<i64>,
+    /// How far ahead the last moment that was written down lay when it began, s; 0 where it was believed.
+    written_ahead_s: i64,
 }
 
 impl Steady {
-    /// Time that is at least `least_ms`: nothing that was written is still to come.
+    /// Time that is at least `least_ms`: nothing that was written is still to come, unless it lies so far ahead that the
+    /// clock was wrong under which it was written.
     #[must_use]
     pub fn from(least_ms: i64) -> Self {
-        Self { begun: Instant::now(), at_begin_ms: Mutex::new(wall_ms().max(least_ms)) }
+        let wall_ms = wall_ms();
+        let believed = least_ms.saturating_sub(wall_ms) <= BELIEVED_AHEAD_MS;
+        Self {
+            begun: Instant::now(),
+            at_begin_ms: Mutex::new(if believed { wall_ms.max(least_ms) } else { wall_ms }),
+            written_ahead_s: if believed { 0 } else { least_ms.saturating_sub(wall_ms) / 1000 },
+        }
     }
 
     fn now_ms(&self) -> i64 {
@@ -37,7 +50,9 @@ impl Steady {
     /// The time when so much has gone by, and the machine's clock shows that.
     fn steady_ms(&self, gone_ms: i64, wall_ms: i64) -> i64 {
         let mut at_begin_ms = self.at_begin_ms.lock().unwrap_or_else(PoisonError::into_inner);
-        *at_begin_ms = (*at_begin_ms).max(wall_ms.saturating_sub(gone_ms));
+        let by_wall_ms = wall_ms.saturating_sub(gone_ms);
+        let wrong = at_begin_ms.saturating_sub(by_wall_ms) > BELIEVED_AHEAD_MS;
+        *at_begin_ms = if wrong { by_wall_ms } else { (*at_begin_ms).max(by_wall_ms) };
         at_begin_ms.saturating_add(gone_ms)
     }
 }
@@ -88,6 +103,15 @@ impl Clock {
         }
     }
 
+    /// How far ahead of now the notebook's last moment lay when the program began, s; 0 where it was believed.
+    #[must_use]
+    pub fn written_ahead_s(&self) -> i64 {
+        match self {
+            Self::System(steady) => steady.written_ahead_s,
+            Self::Simulated(_) => 0,
+        }
+    }
+
     /// Moves a simulated clock on; a real one does not move. Returns whether it did.
     pub fn advance(&self, by_ms: i64) -> bool {
         match self {
@@ -123,6 +147,21 @@ mod tests {
         assert_eq!(at(70_000, start_ms + 70_000), begun_ms + 70_000, "set right again");
         assert_eq!(at(80_000, start_ms + HOUR_MS), start_ms + HOUR_MS, "it slept: that time is gone");
         assert_eq!(at(81_000, start_ms + 81_000), start_ms + HOUR_MS + 1000);
+    }
+
+    #[test]
+    fn one_entry_under_a_wrong_clock_does_not_take_the_notebook_along() {
+        const YEAR_MS: i64 = 365 * 86_400_000;
+        let start_ms = wall_ms();
+        let clock = Clock::system(start_ms + YEAR_MS);
+        assert!(clock.now_ms() < start_ms + 60_000, "the machine's clock holds");
+        assert!((clock.written_ahead_s() - YEAR_MS / 1000).abs() < 60, "and it is told");
+        // The clock jumps while the program runs, and is set right again.
+        let steady = Steady::from(0);
+        let begun_ms = steady.steady_ms(0, start_ms);
+        assert_eq!(steady.steady_ms(1000, start_ms + YEAR_MS), start_ms + YEAR_MS);
+        assert!(steady.steady_ms(2000, start_ms + 2000) <= begun_ms + 3000);
+        assert_eq!(Clock::system(start_ms).written_ahead_s(), 0);
     }
 
     #[test]

@@ -11,6 +11,7 @@ const PATIENCE_MS = 1500
 interface Health {
   now_ms: number
   set_back_s: number
+  written_ahead_s: number
 }
 
 /** Whether the program answers, looked after every second in every room. */
@@ -20,6 +21,8 @@ export const useReach = defineStore('reach', () => {
   const answered_ms = ref(Date.now())
   /** How far the program's machine had its clock set back, s. */
   const set_back_s = ref(0)
+  /** How far ahead something was written, under a wrong clock. */
+  const written_ahead_s = ref(0)
   /** Whether this device has to be let in first. */
   const shut_out = ref(false)
   const back = new Set<() => void>()
@@ -33,6 +36,7 @@ export const useReach = defineStore('reach', () => {
       const health = (await reply.json()) as Health
       heard(health.now_ms)
       set_back_s.value = health.set_back_s
+      written_ahead_s.value = health.written_ahead_s
       answered_ms.value = Date.now()
       if (lost.value) {
         lost.value = false
@@ -61,5 +65,5 @@ export const useReach = defineStore('reach', () => {
     return () => void back.delete(hear)
   }
 
-  return { lost, answered_ms, set_back_s, shut_out, look, watchOver, onBack }
+  return { lost, answered_ms, set_back_s, written_ahead_s, shut_out, look, watchOver, onBack }
 })

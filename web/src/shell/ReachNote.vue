@@ -54,6 +54,11 @@ const PRESSED: Record<string, string> = {
     </span>
     <button type="button" class="key" @click="outbox.forget(r.entry.entry_id)">Put it away</button>
   </div>
+  <p v-if="reach.written_ahead_s > 60" class="reach" role="status">
+    Something in the notebook was written {{ longSince(reach.written_ahead_s) }} ahead of now, under
+    a clock that was wrong. It counts when its time comes; to have it count now, put its moment
+    right in its batch.
+  </p>
   <p v-if="reach.set_back_s > 60" class="reach" role="status">
     The clock of Unctum’s machine was set back by {{ longSince(reach.set_back_s) }}. Batches count
     on evenly; set the clock right, or start Unctum anew when nothing is on the stove.

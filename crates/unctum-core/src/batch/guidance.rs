@@ -278,7 +278,7 @@ fn advise(
     });
     let lit = watch.deeds.iter().filter(|d| matches!(d.deed, Deed::Flame(share) if share > 0.0)).count();
     let on_again = lit > 1 && watch.flame_was == Flame::Off && watch.since_set_s() < LEAST_ON_S;
-    let far_past = state.landing_frac > high_frac;
+    let far_past = state.solids_frac.mid > high_frac;
     let round_over = (!back_again || belief.boiled_s >= rounds_s) && (!on_again || far_past);
     let landed = state.landing_frac >= plan.target_solids_frac - NEAR_ENOUGH;
     let at_aim = boils && round_over && (called || landed);

@@ -10,6 +10,19 @@ pub mod schema;
 use serde::{Deserialize, Serialize};
 use unctum_core::process::Sweet;
 
+/// What a spreadsheet takes for the beginning of a formula.
+const FORMULAS: [char; 6] = ['=', '+', '-', '@', '\t', '\r'];
+
+/// A text that no spreadsheet takes for a formula.
+fn guarded(text: &str) -> String {
+    if text.starts_with(FORMULAS) { format!("'{text}") } else { text.to_owned() }
+}
+
+/// What was meant by a text that may have been guarded.
+fn unguarded(text: &str) -> &str {
+    text.strip_prefix('\'').filter(|rest| rest.starts_with(FORMULAS)).unwrap_or(text)
+}
+
 /// What a file of ours says it is.
 pub const FORMAT: &str = "unctum-sweet";
 

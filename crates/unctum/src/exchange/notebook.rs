@@ -7,6 +7,8 @@ use unctum_store::whole::{BatchLine, Whole, all_but_batches, each_batch};
 use unctum_store::{SqliteConnection, StoreError, batch};
 use utoipa::ToSchema;
 
+use super::guarded;
+
 /// What the file says it is.
 pub const FORMAT: &str = "unctum-notebook";
 /// The version it is written in.
@@ -52,12 +54,6 @@ struct ReadingRow {
     strength_percent: f64,
     strength_low_percent: f64,
     strength_high_percent: f64,
-}
-
-/// A text that no spreadsheet takes for a formula.
-fn guarded(text: &str) -> String {
-    let guard = if text.starts_with(['=', '+', '-', '@', '\t', '\r']) { "'" } else { "" };
-    format!("{guard}{text}")
 }
 
 fn moment(ms: i64) -> String {

@@ -5,6 +5,7 @@ use rocket::http::Status;
 use serde::{Deserialize, Serialize};
 use unctum_core::order::{Amount, Order, OrderLine};
 
+use super::{guarded, unguarded};
 use crate::problem::{Answer, Problem};
 
 /// A line of the table.
@@ -60,7 +61,9 @@ pub fn read_orders(csv: &str) -> Answer<Vec<Order>> {
         if n >= MOST_ROWS {
             return Err(unreadable(line, "that is more than one table holds. Send it in parts."));
         }
-        let row = row.map_err(|e| unreadable(line, &format!("{e}.")))?;
+        let mut row = row.map_err(|e| unreadable(line, &format!("{e}.")))?;
+        row.who = unguarded(&row.who).to_owned();
+        row.note = unguarded(&row.note).to_owned();
         let due: DateTime =
             row.due.parse().map_err(|_| unreadable(line, "write the moment as 2030-12-07T17:00."))?;
         let eaten_on: Option<Date> = match row.eaten_on.as_deref().filter(|d| !d.is_empty()) {
@@ -102,7 +105,7 @@ pub fn write_orders(orders: &[Order]) -> Answer<String> {
                 Amount::Boxes { boxes, pieces_each } => (None, None, Some(boxes), Some(pieces_each)),
             };
             let row = Row {
-                who: order.who.clone(),
+                who: guarded(&order.who),
                 due: order.due.strftime("%Y-%m-%dT%H:%M").to_string(),
                 sweet: line.sweet_key.clone(),
                 method: line.method_key.clone(),
@@ -112,7 +115,7 @@ pub fn write_orders(orders: &[Order]) -> Answer<String> {
                 pieces_each,
                 eaten_on: order.eaten_on.map(|d| d.to_string()),
                 price: order.price.filter(|_| n == 0),
-                note: if n == 0 { order.note.clone() } else { String::new() },
+                note: if n == 0 { guarded(&order.note) } else { String::new() },
             };
             writer.serialize(row).map_err(|_| Problem::broken())?;
         }

@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 
 use super::network::{PASSCODE, refuse};
 use crate::app::App;
-use crate::body::Body;
+use crate::body::{Body, plain_name};
 use crate::changes::Change;
 use crate::door::{COOKIE, Caller, Way, fresh_secret, hash_of_secret, matches};
 use crate::problem::{Answer, Problem};
@@ -125,7 +125,7 @@ async fn guess_allowed(app: &App, caller: &Caller) -> Answer<()> {
 
 /// Lets a device in: its secret goes into a cookie, of which the notebook keeps the hash.
 async fn let_in(app: &App, caller: &Caller, jar: &CookieJar<'_>, name: &str) -> Answer<Json<DoorView>> {
-    let name: String = name.trim().chars().filter(|c| !c.is_control()).take(60).collect();
+    let name = plain_name(name);
     let name = if name.is_empty() { "A device".to_owned() } else { name };
     let secret = fresh_secret(SECRET).map_err(|_| Problem::broken())?;
     let (hash, now_ms) = (hash_of_secret(&secret), app.clock.now_ms());

@@ -12,7 +12,7 @@ use unctum_store::instrument::{self as rows, Heard, Instrument};
 use utoipa::{IntoParams, ToSchema};
 
 use crate::app::App;
-use crate::body::{Body, parse};
+use crate::body::{Body, parse, plain_name};
 use crate::changes::Change;
 use crate::door::{Caller, fresh_secret, hash_of_secret};
 use crate::intake::{Lines, Token};
@@ -151,7 +151,7 @@ pub async fn register_instrument(
     body: Body<NewInstrument>,
 ) -> Answer<(Status, Json<Registered>)> {
     let NewInstrument { name, kind, record, batch_id } = body.0?;
-    let name: String = name.trim().chars().filter(|c| !c.is_control()).take(60).collect();
+    let name = plain_name(&name);
     if name.is_empty() {
         return Err(
             CoreError::Missing("Give the instrument a name, so that you know it again.".into()).into()

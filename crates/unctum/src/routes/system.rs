@@ -23,6 +23,9 @@ pub struct Health {
     pub now_ms: i64,
     /// How far the machine's clock was set back behind this time, s; 0 while they agree.
     pub set_back_s: i64,
+    /// How far ahead of now the notebook's last moment lay when the program began, s: written under a wrong clock. 0 where it
+    /// was believed.
+    pub written_ahead_s: i64,
 }
 
 /// The program's time.
@@ -53,6 +56,7 @@ pub fn health(app: &State<App>) -> Json<Health> {
         version: env!("CARGO_PKG_VERSION"),
         now_ms: app.clock.now_ms(),
         set_back_s: app.clock.set_back_s(),
+        written_ahead_s: app.clock.written_ahead_s(),
     })
 }
 

@@ -88,7 +88,7 @@ fn a_table_of_orders_goes_in_whole_or_not_at_all_and_comes_out_again() {
     let due = wall(server.now_ms() + 72 * HOUR_MS);
     let head = "who,due,sweet,method,pieces,grams,boxes,pieces_each,eaten_on,price,note";
     let good = format!(
-        "{head}\nA bookshop,{due},cashew-sheet,,20,,,,,30.5,\"With a note, and a comma\"\nA bookshop,{due},khoya,,,400,,,,,\nA neighbour,{due},sesame-jaggery-ladoo,,,,4,6,,,\n"
+        "{head}\nA bookshop,{due},cashew-sheet,,20,,,,,30.5,\"With a note, and a comma\"\nA bookshop,{due},khoya,,,400,,,,,\n=A neighbour,{due},sesame-jaggery-ladoo,,,,4,6,,,\n"
     );
     let bad = format!("{good}A third,never,cashew-sheet,,5,,,,,,\n");
     let (status, told) = server.post("/api/v1/orders/table", &json!({"csv": bad}));
@@ -100,6 +100,7 @@ fn a_table_of_orders_goes_in_whole_or_not_at_all_and_comes_out_again() {
     assert_eq!(kept[0]["order"]["note"], "With a note, and a comma");
     // Read back by a reader, and in again without loss.
     let out = text(&server, "/api/v1/orders.csv");
+    assert!(out.contains("\n'=A neighbour,"), "no spreadsheet takes a name for a formula: {out}");
     let again = Server::empty();
     let twice = again.ok("/api/v1/orders/table", &json!({"csv": out}));
     for (a, b) in twice.as_array().expect("orders").iter().zip(kept.as_array().expect("orders")) {
