@@ -61,7 +61,7 @@ const sums = (formula) => {
     'lines and what is put in',
     sum(formula.lines, (l) => l.weigh_g),
     formula.put_in_g,
-    0.01,
+    0.02,
     1,
   )
   for (const l of formula.lines)

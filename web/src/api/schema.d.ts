@@ -5413,6 +5413,12 @@ export interface components {
             status: string;
             /** @description Version of the program. */
             version: string;
+            /**
+             * Format: int64
+             * @description How far ahead of now the notebook's last moment lay when the program began, s: written under a wrong clock. 0 where it
+             *     was believed.
+             */
+            written_ahead_s: number;
         };
         /** @description What was heard of an instrument. */
         HeardOf: {
@@ -6558,6 +6564,11 @@ export interface components {
             edge_pieces: number;
             /** @description Where to draw the lines. */
             marks: components["schemas"]["Mark"][];
+            /**
+             * Format: int32
+             * @description So many of them are more than were asked for.
+             */
+            more_pieces: number;
             /**
              * Format: double
              * @description Between two lines that run across, cm.

@@ -96,6 +96,8 @@ pub struct BetterPiece {
 pub struct Marked {
     /// Pieces that are whole.
     pub whole_pieces: u32,
+    /// So many of them are more than were asked for.
+    pub more_pieces: u32,
     /// Pieces that an edge cuts: they are trim.
     pub edge_pieces: u32,
     /// Share of the tray that is trim, 0–1.
@@ -298,13 +300,8 @@ impl TrayAsk {
         tried.into_iter().filter(good).min_by(|a, b| far(a).total_cmp(&far(b)))
     }
 
-    fn said(&self, lies_mm: Option<f64>, more: u32) -> Vec<String> {
+    fn said(&self, lies_mm: Option<f64>) -> Vec<String> {
         let mut said = Vec::new();
-        match more {
-            0 => {}
-            1 => said.push("One more lies whole than is counted on: the cook's.".to_owned()),
-            _ => said.push(format!("{more} more lie whole than are counted on.")),
-        }
         let Some(lies_mm) = lies_mm else { return said };
         if self.height_cm.is_some_and(|cm| cm > 0.0 && lies_mm > 10.0 * cm) {
             said.push("It stands higher than this tray: take a larger one, or a second.".to_owned());
@@ -369,7 +366,8 @@ pub fn tray(ask: &TrayAsk) -> Result<Marked> {
         thickness_mm: lies_mm,
         volume_ml: ask.volume_ml.or_else(|| lies_mm.map(|mm| area_cm2 * mm / 10.0)),
         better: counted.is_none().then(|| ask.better(spread_cm, piece_cm, trim_frac)).flatten(),
-        said: ask.said(lies_mm, counted.map_or(0, |n| whole_pieces.saturating_sub(n))),
+        more_pieces: counted.map_or(0, |n| whole_pieces.saturating_sub(n)),
+        said: ask.said(lies_mm),
         marks: lines.marks(),
     })
 }

@@ -171,3 +171,30 @@ fn a_piece_that_fits_better_is_told() {
     assert_eq!((taken.whole_pieces, taken.trim_frac), (better.whole_pieces, better.trim_frac));
     assert!(taken.trim_frac < asked.trim_frac - 0.04 && tray(&squares(4.0)).expect("fits").better.is_none());
 }
+
+/// A sheet is marked for the pieces that are counted on: none fewer, few more, the pieces near to their pattern.
+#[test]
+fn a_sheet_is_marked_for_the_pieces_that_are_counted_on() {
+    for (pattern, n) in [Pattern::Square, Pattern::Finger, Pattern::Diamond]
+        .into_iter()
+        .flat_map(|p| [6, 12, 13, 24, 29, 47, 84, 117, 250].map(|n| (p, n)))
+    {
+        let ask = TrayAsk {
+            pattern,
+            pieces: Some(n),
+            length_cm: 40.0,
+            width_cm: 20.0,
+            mass_g: Some(900.0),
+            ..diamonds()
+        };
+        let marked = tray(&ask).expect("marked");
+        assert!(marked.whole_pieces >= n, "{pattern:?} {n}: {}", marked.whole_pieces);
+        assert_eq!(marked.more_pieces, marked.whole_pieces - n);
+        assert!(marked.more_pieces <= 1 + n / 5, "{pattern:?} {n}: {} more", marked.more_pieces);
+        let whole_g = f64::from(marked.whole_pieces) * marked.piece_g.expect("told");
+        assert!((whole_g + marked.trim_g.expect("told") - 900.0).abs() < 1e-6);
+    }
+    // A size that she sets herself is cut as she says.
+    let hers = TrayAsk { pieces: Some(24), piece_cm: Some(5.0), ..diamonds() };
+    assert!((tray(&hers).expect("marked").piece_cm - 5.0).abs() < 1e-9);
+}
