@@ -8,11 +8,11 @@ use crate::error::Result;
 use crate::food::ShelfKind;
 use crate::formula::LineUse;
 use crate::numeric::Spread;
+use crate::order::Amount;
 use crate::order::make::{DayMade, piece_count};
 use crate::order::pantry::Pantry;
 use crate::order::question::DayQuestion;
 use crate::order::whole::LaidOut;
-use crate::order::{Amount, graph};
 use crate::process::Purpose;
 
 /// A line of the list.
@@ -182,10 +182,8 @@ fn batch_cost(q: &DayQuestion<'_>, made: &DayMade, here: &[String], pantry: &Pan
             None => unpriced.push(q.book.larder.get(key).map_or_else(|_| key.clone(), |i| i.name.clone())),
         }
     }
-    let hands_min: f64 = graph::working(made)
-        .into_iter()
-        .map(|(s, m)| f64::from(graph::hands(s.manner())) / 10.0 * m.mid)
-        .sum();
+    // The same hands that the sweet's page tells.
+    let hands_min = made.formula.times.hands_min;
     let counted = piece_count(&made.wanted, q.spare_frac(made.ask.sweet_key.as_ref()), q.days.tasting)
         .filter(|_| made.makes.is_none());
     // Of several batches of the same each has its part.

@@ -159,6 +159,11 @@ fn the_list_is_what_the_batches_take_and_costs_are_shared_out_whole() {
             let (orders_cost, batches_cost): (f64, f64) =
                 (list.orders.iter().map(|o| o.cost).sum(), list.batches.iter().map(|b| b.cost).sum());
             assert!((orders_cost - batches_cost).abs() < 0.01 * batches_cost, "{orders_cost} {batches_cost}");
+            // The hands of a batch are those that its sweet's page tells.
+            for b in &list.batches {
+                let made = laid.made.iter().find(|m| m.key == b.key).expect("made");
+                assert!((b.hands_min - made.formula.times.hands_min).abs() < 1e-9, "{}", b.title);
+            }
             assert_eq!(list.lines.iter().any(|l| l.ingredient == "chhena"), here.is_empty());
             if !here.is_empty() {
                 // Made first, and fresh when it goes in.

@@ -111,7 +111,8 @@ const paper = () => window.print()
             {{ lateOrders.map((o) => `${o.who} ${o.ready_min! - o.due_min} min late`).join(', ') }}
           </template>
           <template v-else-if="plan.terms">
-            All in time. Hands are wanted for {{ lasts(plan.terms.active_span_min) }}.
+            All in time. {{ lasts(plan.terms.active_span_min) }} from the first step by hand to the
+            last.
           </template>
         </p>
       </div>
