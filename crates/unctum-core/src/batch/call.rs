@@ -38,8 +38,8 @@ impl Advice {
     pub fn call(self) -> Call {
         let (words, presses) = match self {
             Self::TurnOffNow => ("Turn off now", Some(0)),
-            Self::LookNow => ("Look now", Some(2)),
             Self::BoiledDry => ("Look: it may be burnt", Some(1)),
+            Self::LookNow => ("Look now", Some(2)),
             Self::AddWater { .. } => ("Pour water in", Some(3)),
             Self::ThatIsIt => ("That is it", Some(4)),
             Self::ReadNow => ("Read the pan now", Some(5)),
