@@ -8,6 +8,7 @@ const ROOMS: Record<string, string> = {
   bench: 'src/rooms/bench/SyrupBench.vue',
   sweets: 'src/rooms/sweets/shelf/SweetsRoom.vue',
   'sweets.one': 'src/rooms/sweets/page/SweetPage.vue',
+  day: 'src/rooms/day/DayRoom.vue',
   notebook: 'src/rooms/notebook/NotebookRoom.vue',
   kitchen: 'src/rooms/kitchen/KitchenRoom.vue',
 }
@@ -35,7 +36,7 @@ export function roomsAhead(): Plugin {
           .filter((file) => !html.includes(file))
           .map((file) =>
             file.endsWith('.css')
-              ? `<link rel="preload" as="style" href="/${file}">`
+              ? `<link rel="preload" as="style" crossorigin href="/${file}">`
               : `<link rel="modulepreload" crossorigin href="/${file}">`,
           )
         this.emitFile({

@@ -223,7 +223,46 @@ fn a_belief(bencher: Bencher, readings: u32) {
         let contents_g = q.charge.solids_g() + state.water_g;
         deeds.push(Done { at_s, deed: Deed::Seen(Seen::Weight { contents_g }) });
     }
-    let doubts = Doubts {
+    bencher.bench(|| {
+        believe(black_box(&Question {
+            model: &model,
+            ring: &q.ring,
+            first_water_g: q.charge.water_g,
+            start_c: 28.0,
+            other_solids: None,
+            doubts: doubts(),
+            deeds: &deeds,
+            now_s: 910.0,
+            target_frac: 0.7575,
+            on_power_w: q.ring.net_power_w(0.7),
+        }))
+    });
+}
+
+/// What is believed of a pan that was just put on, under each flame: the longest ways ahead.
+#[divan::bench(args = [0.25, 0.55, 0.95])]
+fn a_belief_from_cold(bencher: Bencher, flame: f64) {
+    let q = question();
+    let model = PanModel::new(&q.charge, &q.pan, q.air).expect("valid");
+    let deeds = [Done { at_s: 0.0, deed: Deed::Flame(flame) }];
+    bencher.bench(|| {
+        believe(black_box(&Question {
+            model: &model,
+            ring: &q.ring,
+            first_water_g: q.charge.water_g,
+            start_c: 28.0,
+            other_solids: None,
+            doubts: doubts(),
+            deeds: &deeds,
+            now_s: 5.0,
+            target_frac: 0.7575,
+            on_power_w: q.ring.net_power_w(flame),
+        }))
+    });
+}
+
+fn doubts() -> Doubts {
+    Doubts {
         power_sd: 0.19,
         solids_sd: 0.005,
         water_sd_g: 6.0,
@@ -235,21 +274,7 @@ fn a_belief(bencher: Bencher, readings: u32) {
         lot_solids_sd: 0.0,
         composition: false,
         habits: unctum_core::estimate::Habits::default(),
-    };
-    bencher.bench(|| {
-        believe(black_box(&Question {
-            model: &model,
-            ring: &q.ring,
-            first_water_g: q.charge.water_g,
-            start_c: 28.0,
-            other_solids: None,
-            doubts,
-            deeds: &deeds,
-            now_s: 910.0,
-            target_frac: 0.7575,
-            on_power_w: q.ring.net_power_w(0.7),
-        }))
-    });
+    }
 }
 
 fn nut_sheet() -> Composition {

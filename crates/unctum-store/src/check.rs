@@ -26,6 +26,19 @@ struct Said {
 /// # Errors
 /// A file that is no notebook of this program or an older one, or cannot be opened.
 pub fn check(path: &Path) -> Result<Vec<String>> {
+    match check_there(path) {
+        Err(StoreError::Disk | StoreError::ReadOnly | StoreError::Open(_)) if path.is_file() => {
+            // Where nothing may be laid beside it (a disc, a stick that is locked) a copy of it is looked through.
+            let folder = tempfile::tempdir()?;
+            let copied = folder.path().join("looked-at.db");
+            file::copy_as_it_lies(path, &copied)?;
+            check_there(&copied)
+        }
+        told => told,
+    }
+}
+
+fn check_there(path: &Path) -> Result<Vec<String>> {
     match file::kind(path)? {
         Kind::Missing => return Err(StoreError::Open("there is no such file".into())),
         Kind::Empty => return Ok(vec!["The file is empty: nothing was ever kept in it.".into()]),

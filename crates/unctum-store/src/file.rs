@@ -89,7 +89,7 @@ fn kind_as_it_lies(path: &Path) -> Result<Kind> {
     let head = read_only(path).and_then(|mut c| Ok(diesel::sql_query(HEAD).get_result::<Head>(&mut c)?));
     let head = match head {
         Ok(head) => head,
-        Err(StoreError::Damaged) => return Err(StoreError::NotOurs),
+        Err(StoreError::Damaged) if !says_ours(path) => return Err(StoreError::NotOurs),
         Err(other) => return Err(other),
     };
     match head {
@@ -102,6 +102,16 @@ fn kind_as_it_lies(path: &Path) -> Result<Kind> {
         Head { application_id: 0, known: 4, .. } => Ok(Kind::Ours { form: 0 }),
         _ => Err(StoreError::NotOurs),
     }
+}
+
+/// Where SQLite lays down the `application_id` in a file's first bytes.
+const OURS_AT: std::ops::Range<usize> = 68..72;
+
+/// Whether the first bytes of a file say that it is ours, however damaged the rest is.
+fn says_ours(path: &Path) -> bool {
+    let mut head = [0_u8; 100];
+    let read = fs::File::open(path).and_then(|mut f| std::io::Read::read_exact(&mut f, &mut head));
+    read.is_ok() && head.starts_with(b"SQLite format 3\0") && head[OURS_AT] == OURS.to_be_bytes()
 }
 
 /// A connection that cannot write.
@@ -213,6 +223,7 @@ pub fn copy_as_it_lies(from: &Path, to: &Path) -> std::io::Result<()> {
     for ending in ["-wal", "-journal"] {
         if ended(from, ending).is_file() {
             fs::copy(ended(from, ending), ended(to, ending))?;
+            keep_private(&ended(to, ending));
         }
     }
     Ok(())

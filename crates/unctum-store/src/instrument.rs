@@ -141,6 +141,15 @@ pub fn watch(c: &mut SqliteConnection, id: i32, batch_id: Option<i32>) -> Result
     }
 }
 
+/// Which batch it watches.
+///
+/// # Errors
+/// [`StoreError::NotFound`].
+pub fn watched(c: &mut SqliteConnection, id: i32) -> Result<Option<i32>> {
+    let found = instrument::table.find(id).select(instrument::batch_id).first(c).optional()?;
+    found.ok_or(StoreError::NotFound { what: "instrument", id })
+}
+
 /// Takes it away, and what it sent.
 ///
 /// # Errors

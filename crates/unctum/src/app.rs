@@ -1,6 +1,7 @@
 //! What every route shares.
 
 use std::sync::Arc;
+use std::sync::atomic::{AtomicU64, Ordering};
 
 use rocket::tokio::sync::{Mutex, Semaphore};
 use rocket::tokio::task::spawn_blocking;
@@ -9,9 +10,10 @@ use unctum_store::{Following, SqliteConnection, Store};
 use crate::catalogue::Catalogue;
 use crate::changes::{Change, Changes};
 use crate::clock::Clock;
+use crate::copy_trouble::CopyTrouble;
 use crate::door::Door;
 use crate::intake::Budgets;
-
+use crate::planning::Planning;
 use crate::problem::{Answer, Problem};
 use crate::shelves::{CatalogueShelf, OffersKept, OwnShelf};
 
@@ -24,6 +26,8 @@ pub struct App {
     pub following: Following,
     /// Whose turn it is to write: first come, first served, instead of many waiting for the file.
     pub writers: Arc<Mutex<()>>,
+    /// How often something was written: what is kept in memory of the notebook is right while that is the same.
+    pub writes: Arc<AtomicU64>,
     /// How many things may be worked out at once.
     pub working: Arc<Semaphore>,
     /// Whose photograph is being unpacked.
@@ -38,6 +42,10 @@ pub struct App {
     pub offers: Arc<OffersKept>,
     /// The cook's own sweets in brief.
     pub own_shelf: Arc<OwnShelf>,
+    /// What keeps today's copy from being made.
+    pub copy_trouble: Arc<CopyTrouble>,
+    /// Whose turn it is to plan.
+    pub planning: Arc<Planning>,
     /// Who comes in.
     pub door: Arc<Door>,
     /// How many readings each instrument may still send.
@@ -69,7 +77,9 @@ impl App {
     ) -> Answer<T> {
         let store = self.store.clone();
         let _turn = self.writers.lock().await;
-        Ok(spawn_blocking(move || store.write(work)).await.map_err(|_| Problem::broken())??)
+        let written = spawn_blocking(move || store.write(work)).await;
+        self.writes.fetch_add(1, Ordering::SeqCst);
+        Ok(written.map_err(|_| Problem::broken())??)
     }
 
     /// Works something out beside the server, a few at a time: whoever asks for a stove or for health is not kept waiting.

@@ -4,9 +4,10 @@ use std::sync::atomic::{AtomicI64, Ordering};
 use std::sync::{Mutex, PoisonError};
 use std::time::{Instant, SystemTime, UNIX_EPOCH};
 
-/// So far ahead of the machine's clock a moment may lie and still be believed, ms: a clock that was set right by hours.
-/// Beyond that somebody's clock was wrong, and its time is not carried on.
-const BELIEVED_AHEAD_MS: i64 = 12 * 3_600_000;
+use jiff::Timestamp;
+use jiff::civil::Date;
+use jiff::tz::TimeZone;
+use unctum_core::batch::BELIEVED_AHEAD_MS;
 
 /// Where the time comes from. It never runs backwards, but to leave a time that cannot have been.
 #[derive(Debug)]
@@ -55,6 +56,13 @@ impl Steady {
         *at_begin_ms = if wrong { by_wall_ms } else { (*at_begin_ms).max(by_wall_ms) };
         at_begin_ms.saturating_add(gone_ms)
     }
+}
+
+/// The day of a moment, by universal time; beyond the last year that calendars know, its last day.
+#[must_use]
+pub fn day_of(at_ms: i64) -> Date {
+    let known = if at_ms < 0 { Timestamp::MIN } else { Timestamp::MAX };
+    TimeZone::UTC.to_datetime(Timestamp::from_millisecond(at_ms).unwrap_or(known)).date()
 }
 
 fn wall_ms() -> i64 {
@@ -133,6 +141,13 @@ impl Clock {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn every_moment_has_a_day() {
+        assert_eq!(day_of(0), jiff::civil::date(1970, 1, 1));
+        assert_eq!(day_of(i64::MAX), jiff::civil::date(9999, 12, 30));
+        assert_eq!(day_of(i64::MIN), jiff::civil::date(-9999, 1, 2));
+    }
 
     #[test]
     fn a_clock_set_back_does_not_stop_the_time() {

@@ -3,11 +3,10 @@
 use std::collections::BTreeSet;
 use std::fs::{self, File, TryLockError};
 use std::path::{Path, PathBuf};
+use std::sync::Arc;
 use std::time::Duration;
 
-use jiff::Timestamp;
 use jiff::civil::Date;
-use jiff::tz::TimeZone;
 use rocket::Shutdown;
 use rocket::tokio::task::spawn_blocking;
 use rocket::tokio::time::sleep;
@@ -18,6 +17,8 @@ use unctum_store::place::Making;
 use unctum_store::{Store, network};
 
 use crate::app::App;
+use crate::clock::day_of;
+use crate::copy_trouble::CopyTrouble;
 use crate::failure::Failure;
 
 /// Days, weeks and months of which a copy is kept.
@@ -28,7 +29,10 @@ const MONTHS: usize = 12;
 const LOOK_EVERY: Duration = Duration::from_secs(600);
 
 /// That this program has the notebook, and no other of its kind; given back at the end.
-pub struct Held(#[allow(dead_code)] File);
+pub struct Held {
+    path: PathBuf,
+    held: Vec<File>,
+}
 
 impl Held {
     /// Holds the notebook at `path`.
@@ -40,17 +44,56 @@ impl Held {
             private_folder(folder)?;
         }
         // However it is linked to, it is one notebook.
-        let path = &fs::canonicalize(path).unwrap_or_else(|_| path.to_owned());
-        let lock = beside(path, ".in-use");
+        let path = fs::canonicalize(path).unwrap_or_else(|_| path.to_owned());
+        let lock = beside(&path, ".in-use");
         let file = File::create(&lock).map_err(|e| format!("{}: {e}", lock.display()))?;
         match file.try_lock() {
-            Ok(()) => Ok(Self(file)),
-            Err(TryLockError::WouldBlock) => {
-                Err(format!("another Unctum has {} open; end it first", path.display()).into())
-            }
+            Ok(()) => Self { path, held: vec![file] }.with_file(),
+            Err(TryLockError::WouldBlock) => Err(open_elsewhere(&path)),
             Err(TryLockError::Error(e)) => Err(e.into()),
         }
     }
+
+    /// Holds the file itself too, once it is there: it may have a second name, with a lock of its own.
+    ///
+    /// # Errors
+    /// In words, when another Unctum has it.
+    pub fn with_file(mut self) -> Result<Self, Failure> {
+        // Elsewhere the lock of a whole file would keep this program itself out of it.
+        #[cfg(unix)]
+        if let Ok(file) = File::open(&self.path)
+            && self.held.len() < 2
+        {
+            match file.try_lock() {
+                Err(TryLockError::WouldBlock) => return Err(open_elsewhere(&self.path)),
+                // Not every file system has such locks.
+                Ok(()) | Err(TryLockError::Error(_)) => self.held.push(file),
+            }
+        }
+        Ok(self)
+    }
+}
+
+fn open_elsewhere(path: &Path) -> Failure {
+    format!("another Unctum has {} open; end it first", path.display()).into()
+}
+
+/// A notebook that is read while another Unctum may have it open.
+///
+/// # Errors
+/// In words, when another Unctum has it open and it goes by several names: each has side files of its own.
+pub fn may_be_opened_beside(path: &Path) -> Result<(), Failure> {
+    #[cfg(unix)]
+    {
+        use std::os::unix::fs::MetadataExt;
+        let file = File::open(path)?;
+        if file.metadata()?.nlink() > 1 && matches!(file.try_lock(), Err(TryLockError::WouldBlock)) {
+            return Err(open_elsewhere(path));
+        }
+    }
+    #[cfg(not(unix))]
+    let _ = path;
+    Ok(())
 }
 
 /// Which of the days that have a copy keep it: the last seven, and the first of each of the last four weeks and
@@ -78,7 +121,7 @@ fn copy_path(folder: &Path, day: Date) -> PathBuf {
     folder.join(format!("{day}.db"))
 }
 
-fn day_of(name: &std::ffi::OsStr) -> Option<Date> {
+fn copied_on(name: &std::ffi::OsStr) -> Option<Date> {
     name.to_str()?.strip_suffix(".db")?.parse().ok()
 }
 
@@ -90,7 +133,7 @@ fn day_of(name: &std::ffi::OsStr) -> Option<Date> {
 pub fn make_daily(store: &Store, now_ms: i64) -> Result<bool, Failure> {
     let folder = copies_folder(store.path());
     private_folder(&folder)?;
-    let today = TimeZone::UTC.to_datetime(Timestamp::from_millisecond(now_ms)?).date();
+    let today = day_of(now_ms);
     let path = copy_path(&folder, today);
     if path.exists() {
         return Ok(false);
@@ -98,21 +141,31 @@ pub fn make_daily(store: &Store, now_ms: i64) -> Result<bool, Failure> {
     store.copy_to(&path)?;
     let mut days = BTreeSet::new();
     for entry in fs::read_dir(&folder)? {
-        days.extend(day_of(&entry?.file_name()));
+        days.extend(copied_on(&entry?.file_name()));
     }
-    for day in days.difference(&kept(&days)) {
+    // What was copied under a clock that ran ahead is not newer than what was copied since.
+    let past: BTreeSet<Date> = days.into_iter().filter(|day| *day <= today).collect();
+    for day in past.difference(&kept(&past)) {
         fs::remove_file(copy_path(&folder, *day))?;
     }
     Ok(true)
 }
 
+/// Tries to make today's copy, and notes what kept it from that.
+fn tried(trouble: &CopyTrouble, store: &Store, now_ms: i64) -> Result<bool, Failure> {
+    let made = make_daily(store, now_ms);
+    trouble.note(made.as_ref().err());
+    made
+}
+
 /// Makes a copy a day while the program serves.
 pub fn keep_daily(app: &App, mut end: Shutdown) {
-    let (store, clock) = (app.store.clone(), std::sync::Arc::clone(&app.clock));
+    let (store, clock, trouble) = (app.store.clone(), Arc::clone(&app.clock), Arc::clone(&app.copy_trouble));
     spawn(async move {
         loop {
-            let (store, now_ms) = (store.clone(), clock.now_ms());
-            let made = spawn_blocking(move || make_daily(&store, now_ms).map_err(|e| e.to_string())).await;
+            let (store, now_ms, trouble) = (store.clone(), clock.now_ms(), Arc::clone(&trouble));
+            let made =
+                spawn_blocking(move || tried(&trouble, &store, now_ms).map_err(|e| e.to_string())).await;
             if let Ok(Err(words)) = made {
                 eprintln!("unctum: today's copy could not be made: {words}");
             }
@@ -171,6 +224,52 @@ mod tests {
         let months: BTreeSet<_> = days.iter().map(|d| d.first_of_month()).collect();
         assert_eq!(months.len(), 12, "{days:?}");
         assert!(days.len() <= DAYS + WEEKS + MONTHS);
+    }
+
+    #[test]
+    fn a_clock_that_ran_ahead_takes_no_copy_away() {
+        let folder = tempfile::tempdir().expect("folder");
+        let store = Store::open(&folder.path().join("notebook.db")).expect("opens");
+        let day_ms = |n: i64| 1_750_000_000_000 + n * 86_400_000;
+        for n in (0..10).chain(400..420).chain(10..15) {
+            assert!(make_daily(&store, day_ms(n)).expect("made"));
+        }
+        let copies = fs::read_dir(copies_folder(store.path())).expect("folder");
+        let days: BTreeSet<Date> = copies.filter_map(|e| copied_on(&e.expect("entry").file_name())).collect();
+        let today = day_of(day_ms(14));
+        let last = (0..7).map(|n| today.saturating_sub(n.days())).filter(|d| days.contains(d)).count();
+        assert!(last >= 5, "those made since are there: {days:?}");
+    }
+
+    #[test]
+    fn a_copy_that_fails_is_told_until_one_is_made() {
+        let folder = tempfile::tempdir().expect("folder");
+        let store = Store::open(&folder.path().join("notebook.db")).expect("opens");
+        let trouble = CopyTrouble::default();
+        // Something else lies where the copies go.
+        fs::write(copies_folder(store.path()), "a letter").expect("written");
+        assert!(tried(&trouble, &store, 1_750_000_000_000).is_err());
+        assert!(trouble.words().is_some_and(|w| w.contains("could not be made")));
+        fs::remove_file(copies_folder(store.path())).expect("taken away");
+        assert!(tried(&trouble, &store, 1_750_000_000_000).expect("made"));
+        assert_eq!(trouble.words(), None);
+    }
+
+    #[test]
+    fn a_notebook_of_two_names_is_held_once() {
+        let folder = tempfile::tempdir().expect("folder");
+        let (path, other) = (folder.path().join("notebook.db"), folder.path().join("other/name.db"));
+        let held = Held::of(&path).expect("nobody has it");
+        let store = Store::open(&path).expect("opens");
+        let held = held.with_file().expect("nobody has it");
+        fs::create_dir(folder.path().join("other")).expect("folder");
+        may_be_opened_beside(&path).expect("it goes by one name");
+        fs::hard_link(&path, &other).expect("linked");
+        assert!(Held::of(&other).is_err_and(|e| e.to_string().contains("another Unctum")));
+        assert!(may_be_opened_beside(&other).is_err());
+        drop((store, held));
+        may_be_opened_beside(&other).expect("free");
+        assert!(Held::of(&other).is_ok());
     }
 
     proptest! {

@@ -15,6 +15,7 @@ use unctum_store::network as rows;
 use crate::app::App;
 use crate::door::{COOKIE, Caller, Found, Peer, Way, hash_of_secret, machine_addresses};
 use crate::problem::Problem;
+use crate::query::Queries;
 
 /// Where a refused request goes.
 const REFUSED: &str = "/refused";
@@ -38,7 +39,8 @@ struct Behind {
 #[rocket::async_trait]
 impl Handler for Behind {
     async fn handle<'r>(&self, request: &'r Request<'_>, data: Data<'r>) -> Outcome<'r> {
-        match may_be_answered(request, self.answers) {
+        let asked = may_be_answered(request, self.answers).and_then(|()| asked_with_what_is_known(request));
+        match asked {
             Ok(()) => self.route.handle(request, data).await,
             Err(problem) => Outcome::from(request, problem),
         }
@@ -53,6 +55,10 @@ pub fn behind_the_door(routes: Vec<Route>, answers: Answers) -> Vec<Route> {
         route
     };
     routes.into_iter().map(behind).collect()
+}
+
+fn asked_with_what_is_known(request: &Request<'_>) -> Result<(), Problem> {
+    request.rocket().state::<Queries>().map_or(Ok(()), |queries| queries.check(request))
 }
 
 fn may_be_answered(request: &Request<'_>, answers: Answers) -> Result<(), Problem> {
@@ -158,6 +164,9 @@ async fn looked_at(request: &Request<'_>) -> Result<Caller, Problem> {
         Way::Here => None,
         Way::Network | Way::NetworkPlain => known_device(request, app).await?,
     };
+    if let Some(from) = request.remote().filter(|_| peer.way != Way::Here) {
+        app.door.asked_by(from.port(), device.is_some());
+    }
     Ok(Caller { peer, device })
 }
 

@@ -128,8 +128,9 @@ fn run(command: Command) -> Result<(), Failure> {
             if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
                 private_folder(folder)?;
             }
-            let _held = Held::of(&path)?;
+            let held = Held::of(&path)?;
             let store = Store::open(&path)?;
+            let _held = held.with_file()?;
             println!("Notebook: {}", path.display());
             let clock = clock(reach.simulated_clock, store.read(batch::last_moment)?);
             serve::serve(&store, clock, reach.into(), Some(beside(&path, "-door")))?;
@@ -150,6 +151,7 @@ fn run(command: Command) -> Result<(), Failure> {
         }
         Command::Backup { file, db } => {
             let path = there(own_or(db)?)?;
+            copies::may_be_opened_beside(&path)?;
             Store::open(&path)?.copy_to(&file)?;
             println!("Copied {} to {}.", path.display(), file.display());
             Ok(())
@@ -178,7 +180,9 @@ fn run(command: Command) -> Result<(), Failure> {
             Err(format!("{} of {} is not as it should be", wrong.len(), path.display()).into())
         }
         Command::Export { folder, db } => {
-            let store = Store::open(&there(own_or(db)?)?)?;
+            let path = there(own_or(db)?)?;
+            copies::may_be_opened_beside(&path)?;
+            let store = Store::open(&path)?;
             let files = folder::export(&store, &folder)?;
             println!("Wrote {files} files to {}.", folder.display());
             Ok(())

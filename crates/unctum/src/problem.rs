@@ -27,6 +27,9 @@ pub struct Problem {
     pub detail: String,
     /// Stable code.
     pub code: String,
+    /// When to ask again, s; none where asking again does not help.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub retry_after_s: Option<u64>,
 }
 
 impl Problem {
@@ -39,6 +42,7 @@ impl Problem {
             status: status.code,
             detail: detail.into(),
             code: code.to_owned(),
+            retry_after_s: None,
         }
     }
 
@@ -130,10 +134,12 @@ impl<'r> Responder<'r, 'static> for Problem {
     fn respond_to(self, request: &'r Request<'_>) -> response::Result<'static> {
         let status = Status::from_code(self.status).unwrap_or(Status::InternalServerError);
         let body = serde_json::to_string(&self).map_err(|_| Status::InternalServerError)?;
-        Response::build_from(body.respond_to(request)?)
-            .status(status)
-            .header(ContentType::new("application", "problem+json"))
-            .ok()
+        let mut response = Response::build_from(body.respond_to(request)?);
+        response.status(status).header(ContentType::new("application", "problem+json"));
+        if let Some(seconds) = self.retry_after_s {
+            response.raw_header("Retry-After", seconds.to_string());
+        }
+        response.ok()
     }
 }
 

@@ -4,8 +4,9 @@ use std::sync::Arc;
 
 use rocket::config::{Config, LogLevel, Shutdown, Sig};
 use rocket::fairing::AdHoc;
+use rocket::tokio::spawn;
 use rocket::tokio::sync::Semaphore;
-use rocket::{Build, Rocket, catchers};
+use rocket::{Build, Orbit, Rocket, catchers};
 use unctum_store::{Following, Store, batch};
 
 use crate::app::App;
@@ -13,6 +14,7 @@ use crate::catalogue::Catalogue;
 use crate::changes::Changes;
 use crate::clock::Clock;
 use crate::door::Door;
+use crate::query::Queries;
 use crate::{front, guard, headers, openapi, problem, pulse, routes};
 
 /// Puts the server together. It listens behind the door, on a port of loopback that the system chooses.
@@ -28,6 +30,7 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
         store,
         following,
         writers: Arc::default(),
+        writes: Arc::default(),
         working: Arc::new(Semaphore::new(std::thread::available_parallelism().map_or(2, usize::from))),
         unpacking: Arc::default(),
         offers: Arc::default(),
@@ -35,6 +38,8 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
         catalogue: Arc::new(Catalogue::load()?),
         catalogue_shelf: Arc::default(),
         own_shelf: Arc::default(),
+        copy_trouble: Arc::default(),
+        planning: Arc::default(),
         door,
         budgets: Arc::default(),
         changes: Arc::new(changes),
@@ -57,12 +62,26 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
     };
     Ok(rocket::custom(config)
         .manage(app)
+        .manage(routes::learnt::LearntKept::default())
+        .manage(routes::tale::TalesKept::default())
+        .manage(Queries::of(&openapi::document()))
         .manage(routes::system::Description(|| openapi::document().to_pretty_json()))
         .mount("/api/v1", routes::all())
         .mount("/", rocket::routes![front::file, guard::refused])
         .register("/", catchers![problem::fallback])
+        .attach(AdHoc::on_liftoff("planning", |rocket| Box::pin(async move { end_planning(rocket) })))
         .attach(AdHoc::on_liftoff("pulse", |rocket| Box::pin(async move { pulse::beat(rocket) })))
         .attach(guard::Guard)
         .attach(headers::Headers)
         .attach(headers::Compressed))
+}
+
+/// Plans that are being bettered do not hold up the end of the program.
+fn end_planning(rocket: &Rocket<Orbit>) {
+    let Some(app) = rocket.state::<App>() else { return };
+    let (planning, shutdown) = (Arc::clone(&app.planning), rocket.shutdown());
+    spawn(async move {
+        shutdown.await;
+        planning.end();
+    });
 }

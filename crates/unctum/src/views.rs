@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use unctum_core::batch::{
-    BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson,
+    BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson, standing,
 };
 use unctum_core::intake::{Looks, Sample};
 use unctum_core::stove::{Going, WholeStove, whole_stove};
@@ -29,6 +29,10 @@ pub struct BatchView {
     pub summary: BatchSummary,
     /// The readings among the entries of the log that stand.
     pub readings: Vec<ReadingMade>,
+    /// Numbers of entries that stand and whose moment is still to come: written under a clock that ran ahead.
+    pub ahead_seqs: Vec<i32>,
+    /// How far its own start lies ahead of now, s; 0 where it does not.
+    pub begun_ahead_s: i64,
     /// How it turned out.
     pub verdict: Option<Verdict>,
     /// What that teaches.
@@ -118,6 +122,18 @@ pub struct StoveView {
     pub two: WholeStove,
 }
 
+/// Two clocks that differ by less are one, ms.
+const AHEAD_MS: i64 = 60_000;
+
+/// Entries that stand and are still to come.
+fn ahead_seqs(batch: &Followed, now_ms: i64) -> Vec<i32> {
+    let is_ahead = |l: &Logged| l.at_ms > now_ms + AHEAD_MS;
+    if !batch.log().iter().any(is_ahead) {
+        return Vec::new();
+    }
+    standing(batch.log()).iter().filter(|l| is_ahead(l)).map(|l| l.seq).collect()
+}
+
 /// The whole of a batch, or what is new since an entry.
 ///
 /// # Errors
@@ -136,12 +152,18 @@ pub fn batch_view(
     Ok(BatchView {
         id,
         started_ms: batch.started_ms(),
-        state: batch.state_at(now_ms),
+        // Many who look at once cost one look.
+        state: batch.glance_at(now_ms),
         lesson: verdict.as_ref().and_then(|v| lesson(batch, v)),
         summary,
         readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
         last_seq: batch.last_seq(),
+        ahead_seqs: ahead_seqs(batch, now_ms),
+        begun_ahead_s: match batch.started_ms() - now_ms {
+            ahead_ms if ahead_ms > AHEAD_MS => ahead_ms / 1000,
+            _ => 0,
+        },
         setup: (after_seq.is_none() || batch.weighed_since(after)).then(|| setup.clone()),
         verdict,
     })

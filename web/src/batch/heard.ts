@@ -1,6 +1,7 @@
 import type { Api } from '@/api/client'
 import { sayEvent } from './sayEvent'
-import { hourOf } from '@/units/format'
+import { serverNow } from '@/live/serverTime'
+import { hourOrDay } from '@/units/format'
 
 type Logged = Api<'Logged'>
 
@@ -20,6 +21,6 @@ export function heardInBrief(
     const last = entries.reduce((a, b) => (b.at_ms >= a.at_ms ? b : a))
     const said = sayEvent(last, setup, stageName)
     const often = entries.length === 1 ? 'once' : `${entries.length} times`
-    return `${name} ${often}, last at ${hourOf(last.at_ms)}: ${said.charAt(0).toLowerCase()}${said.slice(1)}`
+    return `${name} ${often}, last at ${hourOrDay(last.at_ms, serverNow())}: ${said.charAt(0).toLowerCase()}${said.slice(1)}`
   })
 }

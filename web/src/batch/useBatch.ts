@@ -23,7 +23,8 @@ export function useBatch(id: () => number) {
     if (found) take(found.it)
   }
   function take(view: Api<'BatchView'>): void {
-    heard(view.state?.now_ms)
+    // One that was begun under a clock ahead stands at its own start.
+    if (!view.begun_ahead_s) heard(view.state?.now_ms)
     const whole = merged(known.value, view)
     if (whole) known.value = whole
     else void load(true)

@@ -12,6 +12,7 @@ interface Health {
   now_ms: number
   set_back_s: number
   written_ahead_s: number
+  copy_trouble: string | null
 }
 
 /** Whether the program answers, looked after every second in every room. */
@@ -23,6 +24,8 @@ export const useReach = defineStore('reach', () => {
   const set_back_s = ref(0)
   /** How far ahead something was written, under a wrong clock. */
   const written_ahead_s = ref(0)
+  /** What keeps today's copy of the notebook from being made. */
+  const copy_trouble = ref<string | null>(null)
   /** Whether this device has to be let in first. */
   const shut_out = ref(false)
   const back = new Set<() => void>()
@@ -37,6 +40,7 @@ export const useReach = defineStore('reach', () => {
       heard(health.now_ms)
       set_back_s.value = health.set_back_s
       written_ahead_s.value = health.written_ahead_s
+      copy_trouble.value = health.copy_trouble
       answered_ms.value = Date.now()
       if (lost.value) {
         lost.value = false
@@ -65,5 +69,15 @@ export const useReach = defineStore('reach', () => {
     return () => void back.delete(hear)
   }
 
-  return { lost, answered_ms, set_back_s, written_ahead_s, shut_out, look, watchOver, onBack }
+  return {
+    lost,
+    answered_ms,
+    set_back_s,
+    written_ahead_s,
+    copy_trouble,
+    shut_out,
+    look,
+    watchOver,
+    onBack,
+  }
 })

@@ -59,6 +59,7 @@ const PRESSED: Record<string, string> = {
     a clock that was wrong. It counts when its time comes; to have it count now, put its moment
     right in its batch.
   </p>
+  <p v-if="reach.copy_trouble" class="reach" role="alert">{{ reach.copy_trouble }}</p>
   <p v-if="reach.set_back_s > 60" class="reach" role="status">
     The clock of Unctum’s machine was set back by {{ longSince(reach.set_back_s) }}. Batches count
     on evenly; set the clock right, or start Unctum anew when nothing is on the stove.

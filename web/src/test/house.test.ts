@@ -12,6 +12,7 @@ const FLOORS = [
   'rooms/kitchen',
   'rooms/sweets',
   'rooms/bench',
+  'rooms/day',
   'rooms/notebook',
   'rooms/stove',
 ]

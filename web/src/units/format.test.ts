@@ -17,6 +17,8 @@ import {
   gramsFrom,
   gramsInto,
   gramUnit,
+  hourOf,
+  hourOrDay,
   kelvins,
   minutes,
   number,
@@ -58,6 +60,16 @@ describe('numbers as the cook reads them', () => {
       'strings that do not break',
     ])
     expect(percent(0.7575)).toBe('75.8')
+  })
+})
+
+describe('moments', () => {
+  it('has no date on the same day, and one on any other', () => {
+    const now_ms = new Date(2030, 4, 12, 21, 30).getTime()
+    const earlier_ms = new Date(2030, 4, 12, 6, 5).getTime()
+    expect(hourOrDay(earlier_ms, now_ms)).toBe(hourOf(earlier_ms))
+    const before_ms = new Date(2030, 4, 11, 23, 50).getTime()
+    expect(hourOrDay(before_ms, now_ms)).toContain('11')
   })
 })
 

@@ -206,6 +206,12 @@ export function hourOf(at_ms: number): string {
   return new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' }).format(at_ms)
 }
 
+/** The hour of a moment of today; of another day, with its date. */
+export function hourOrDay(at_ms: number, now_ms: number): string {
+  const sameDay = new Date(at_ms).toDateString() === new Date(now_ms).toDateString()
+  return sameDay ? hourOf(at_ms) : dayAndHour(at_ms)
+}
+
 /** How long ago something was, roughly: minutes, hours or days. */
 export function longSince(seconds: number): string {
   const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`

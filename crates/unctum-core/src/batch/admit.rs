@@ -4,7 +4,8 @@ use crate::batch::evidence::Evidence;
 use crate::batch::fold::{Fold, folded, in_order};
 use crate::batch::runs::RunAt;
 use crate::batch::standing::{standing, undone_seqs};
-use crate::batch::{BatchEvent, BatchSetup, BatchState, Logged, Phase, SeenReading};
+use crate::batch::stands::Stands;
+use crate::batch::{BatchEvent, BatchSetup, Logged, Phase, SeenReading};
 use crate::error::{CoreError, Result, within};
 
 /// Amounts were measured to about this share, so that a pan may weigh so much more than all that went in.
@@ -23,32 +24,35 @@ pub fn admit(
     event: &BatchEvent,
     now_ms: i64,
 ) -> Result<()> {
-    let log: Vec<Logged> = in_order(log).into_iter().filter(|l| l.at_ms <= now_ms).collect();
+    // An entry that a wrong clock wrote ahead of now can be taken back or put right.
+    let counts = |l: &Logged| l.at_ms <= now_ms || event.is_about_another();
+    let log: Vec<Logged> = in_order(log).into_iter().filter(counts).collect();
     let setup = &setup.as_weighed(&log);
     let fold = folded(setup, started_ms, &log)?;
-    admit_in(setup, &fold, &fold.state_at(setup, &log, now_ms), &log, event)
+    admit_in(setup, &fold, &Stands { now_ms, ..fold.stands_at(setup, now_ms) }, &log, event)
 }
 
 fn refuse(words: &str) -> Result<()> {
     Err(CoreError::NotNow(words.to_owned()))
 }
 
-/// Whether an event fits a batch in this state.
+/// Whether an event fits a batch as it stands.
 pub(super) fn admit_in(
     setup: &BatchSetup,
     fold: &Fold,
-    state: &BatchState,
+    stands: &Stands,
     log: &[Logged],
     event: &BatchEvent,
 ) -> Result<()> {
-    let ended = matches!(state.phase, Phase::Done | Phase::GivenUp);
+    let ended = matches!(stands.phase, Phase::Done | Phase::GivenUp);
     match event {
         BatchEvent::Undone { undone_seq } => check_undo(log, *undone_seq),
         BatchEvent::Amended { amended_seq, amended_ms, reading, water_g, flame } => {
-            let Some(entry) = standing(log).into_iter().find(|l| l.seq == *amended_seq) else {
+            let entries = standing(log);
+            let Some(entry) = entries.iter().find(|l| l.seq == *amended_seq) else {
                 return refuse("That entry does not stand any more. Look at what happened again.");
             };
-            if amended_ms.is_some_and(|at_ms| at_ms > state.now_ms || at_ms < fold.started_ms()) {
+            if amended_ms.is_some_and(|at_ms| at_ms > stands.now_ms || at_ms < fold.started_ms()) {
                 return refuse(
                     "That moment is before the batch was begun, or still to come. Tell another one.",
                 );
@@ -67,7 +71,9 @@ pub(super) fn admit_in(
             }
         }
         _ if ended => refuse("This batch is finished. Take the last entry back if that was a slip."),
-        _ if state.phase == Phase::Resting => refuse("This batch rests. Take it up again first, then go on."),
+        _ if stands.phase == Phase::Resting => {
+            refuse("This batch rests. Take it up again first, then go on.")
+        }
         BatchEvent::Gate { step, gate, .. } => {
             let known = setup.steps.iter().any(|s| s.key == *step && s.gates.iter().any(|g| g.key == *gate));
             if known { Ok(()) } else { Err(CoreError::Unknown { kind: "gate", name: gate.clone() }) }
@@ -122,10 +128,10 @@ pub(super) fn admit_in(
         }
         BatchEvent::WaterAdded { water_g } => {
             within("The water", *water_g, 1.0, 5000.0, "g")?;
-            if state.syrup.is_some() { Ok(()) } else { refuse("Put the heat on first.") }
+            if stands.on_heat { Ok(()) } else { refuse("Put the heat on first.") }
         }
         BatchEvent::Reading { reading } | BatchEvent::Heard { reading } => {
-            if state.syrup.is_none() {
+            if !stands.on_heat {
                 return refuse("Put the heat on first; a cold pan tells nothing about strength.");
             }
             check_weight(setup, log, *reading)?;

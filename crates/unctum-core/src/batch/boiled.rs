@@ -185,9 +185,9 @@ impl Followed {
         let setup = self.setup();
         let mut fold = Fold::new(setup, self.started_ms()).ok()?;
         let mut begun_ms = None;
-        for entry in standing(self.log()) {
+        for entry in standing(self.log()).iter() {
             let before = fold.watch().begun_ms;
-            fold.apply(setup, &entry).ok()?;
+            fold.apply(setup, entry).ok()?;
             begun_ms = fold.watch().begun_ms;
             if before.is_some() && begun_ms.is_none() {
                 begun_ms = before;

@@ -188,7 +188,6 @@ fn first_load() -> u32 {
     1
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn is_first(load: &u32) -> bool {
     *load == 1
 }

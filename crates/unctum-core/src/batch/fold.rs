@@ -48,8 +48,8 @@ pub(super) fn in_order(log: &[Logged]) -> Vec<Logged> {
 /// Everything that stands, taken in.
 pub(super) fn folded(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> Result<Fold> {
     let mut fold = Fold::new(setup, started_ms)?;
-    for logged in standing(log) {
-        fold.apply(setup, &logged)?;
+    for logged in standing(log).iter() {
+        fold.apply(setup, logged)?;
     }
     Ok(fold)
 }
@@ -75,8 +75,8 @@ pub(super) struct Fold {
     watch: Watch,
     /// When somebody last wrote about it, or started it, ms since 1970.
     attended_ms: i64,
-    given_up: bool,
-    resting: bool,
+    pub(super) given_up: bool,
+    pub(super) resting: bool,
 }
 
 impl Fold {
@@ -126,23 +126,6 @@ impl Fold {
     pub fn syrup_at_hand(&self) -> bool {
         let ready = |i: usize| self.runs.is_ready((i, 0));
         self.runs.graph.syrup_places.iter().any(|i| self.runs.is_going(*i) || ready(*i))
-    }
-
-    fn phase(&self, setup: &BatchSetup, syrup_at: Option<usize>) -> Phase {
-        let heated = |i: usize| setup.steps[i].on_flame() && self.runs.of(i)[0].began_ms.is_some();
-        if self.given_up {
-            Phase::GivenUp
-        } else if self.runs.all_over() {
-            Phase::Done
-        } else if self.resting {
-            Phase::Resting
-        } else if syrup_at.is_some() {
-            Phase::Syrup
-        } else if (0..setup.steps.len()).any(heated) {
-            Phase::Mass
-        } else {
-            Phase::Ready
-        }
     }
 
     /// The state at a moment; `log` is what this was folded from, with what was taken back.

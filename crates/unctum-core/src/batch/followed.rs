@@ -6,9 +6,16 @@ use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 use crate::batch::admit::admit_in;
 use crate::batch::fold::{Fold, folded, in_order};
 use crate::batch::runs::Runs;
-use crate::batch::summary::readings;
-use crate::batch::{BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, ReadingMade, admit, summary};
+use crate::batch::standing::standing;
+use crate::batch::summary::{planned_min, reading_made, readings, summed_up};
+use crate::batch::{BatchEvent, BatchSetup, BatchState, BatchSummary, Logged, ReadingMade, admit};
 use crate::error::{CoreError, Result};
+use crate::kitchen::Flame;
+use crate::numeric::Spread;
+
+/// So far ahead of now a moment may lie and still be believed, ms: a clock that was set right by hours. Beyond that
+/// somebody's clock was wrong, and its time is not carried on.
+pub const BELIEVED_AHEAD_MS: i64 = 12 * 3_600_000;
 
 /// A glance is good for so long, ms.
 const GLANCE_MS: i64 = 500;
@@ -29,6 +36,8 @@ pub struct Followed {
     fold: Fold,
     /// What follows from the log alone is reckoned once.
     summary: OnceLock<BatchSummary>,
+    /// How long was planned under the first flame, min: as long as setup and first flame are the same.
+    planned_min: OnceLock<Option<Spread>>,
     readings: OnceLock<Vec<ReadingMade>>,
     /// The last glance at it, and its moment.
     glance: Arc<Mutex<Option<(i64, BatchState)>>>,
@@ -59,6 +68,7 @@ impl Followed {
             log,
             fold,
             summary: OnceLock::new(),
+            planned_min: OnceLock::new(),
             readings: OnceLock::new(),
             glance: Arc::default(),
         })
@@ -102,7 +112,6 @@ impl Followed {
     /// An event that was not admitted.
     pub fn take(&mut self, logged: Logged) -> Result<()> {
         self.summary = OnceLock::new();
-        self.readings = OnceLock::new();
         self.glance = Arc::default();
         let follows = logged.at_ms >= self.fold.last_ms()
             && self.log.last().is_none_or(|l| (l.at_ms, l.seq) < (logged.at_ms, logged.seq));
@@ -111,8 +120,12 @@ impl Followed {
             && !matches!(logged.event, BatchEvent::PanWeighed { .. })
         {
             self.fold.apply(&self.setup, &logged)?;
+            if let Some(readings) = self.readings.get_mut() {
+                readings.extend(reading_made(&self.setup, &logged));
+            }
             self.log.push(logged);
         } else {
+            (self.planned_min, self.readings) = (OnceLock::new(), OnceLock::new());
             self.log.push(logged);
             self.log = in_order(&self.log);
             self.setup = weighed(&self.started, &self.log);
@@ -151,7 +164,9 @@ impl Followed {
 
     /// Planned against real.
     pub fn summary(&self) -> &BatchSummary {
-        self.summary.get_or_init(|| summary(&self.setup, self.started_ms, &self.log))
+        let planned = |flame: Flame| *self.planned_min.get_or_init(|| planned_min(&self.setup, flame));
+        self.summary
+            .get_or_init(|| summed_up(&self.setup, self.started_ms, &self.log, self.is_over(), planned))
     }
 
     /// The readings that stand, in the order of their moments.
@@ -159,10 +174,18 @@ impl Followed {
         self.readings.get_or_init(|| readings(&self.setup, &self.log))
     }
 
-    /// The state at `now_ms`.
+    /// The state at `now_ms`. What lies further ahead than a clock is set right by counts when its time comes.
     #[must_use]
     pub fn state_at(&self, now_ms: i64) -> BatchState {
-        self.fold.state_at(&self.setup, &self.log, now_ms)
+        let believed_ms = now_ms.saturating_add(BELIEVED_AHEAD_MS);
+        if self.fold.last_ms() <= believed_ms {
+            return self.fold.state_at(&self.setup, &self.log, now_ms);
+        }
+        let stands = standing(&self.log);
+        let past = stands.iter().filter(|l| l.at_ms <= believed_ms);
+        let taken_in = Fold::new(&self.setup, self.started_ms)
+            .and_then(|mut fold| past.cloned().try_for_each(|l| fold.apply(&self.setup, &l)).map(|()| fold));
+        taken_in.as_ref().unwrap_or(&self.fold).state_at(&self.setup, &self.log, now_ms)
     }
 
     /// The state as lists show it: as it stood within the last half second, but not before the last entry. Many
@@ -188,9 +211,18 @@ impl Followed {
     /// [`CoreError::NotNow`] with what to do instead, or the fault of a reading.
     pub fn admit(&self, event: &BatchEvent, at_ms: i64) -> Result<()> {
         if at_ms >= self.fold.last_ms() && self.log.last().is_none_or(|l| l.at_ms <= at_ms) {
-            return admit_in(&self.setup, &self.fold, &self.state_at(at_ms), &self.log, event);
+            return admit_in(
+                &self.setup,
+                &self.fold,
+                &self.fold.stands_at(&self.setup, at_ms),
+                &self.log,
+                event,
+            );
         }
-        if matches!(event, BatchEvent::GivenUp | BatchEvent::Rested) {
+        // What a wrong clock wrote ahead of it is nothing that others went on with.
+        let since = at_ms + 1..=at_ms.saturating_add(BELIEVED_AHEAD_MS);
+        let went_on = self.log.iter().any(|l| since.contains(&l.at_ms));
+        if went_on && matches!(event, BatchEvent::GivenUp | BatchEvent::Rested) {
             return Err(CoreError::NotNow(
                 "Since then others went on with this batch. Look at it again before you end it.".into(),
             ));

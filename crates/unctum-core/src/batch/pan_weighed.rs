@@ -29,7 +29,7 @@ impl BatchSetup {
     #[must_use]
     pub fn as_weighed(&self, log: &[Logged]) -> Cow<'_, Self> {
         let any = log.iter().any(|l| matches!(l.event, BatchEvent::PanWeighed { .. }));
-        let told = if any { standing(log) } else { Vec::new() };
+        let told = if any { standing(log) } else { Cow::Borrowed(&[][..]) };
         let tare_g = told.iter().rev().find_map(|l| match l.event {
             BatchEvent::PanWeighed { gross_g, full } => self.tare_of(gross_g, full).ok(),
             _ => None,

@@ -1,5 +1,6 @@
 //! A log as it stands: without what was taken back, with what was amended, in the order of its moments.
 
+use std::borrow::Cow;
 use std::collections::BTreeSet;
 
 use crate::batch::{BatchEvent, Logged};
@@ -26,7 +27,11 @@ pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
 /// What stands, in the order of its moments; what happened at once stands as it was written. The order in which it
 /// arrived does not matter.
 #[must_use]
-pub fn standing(log: &[Logged]) -> Vec<Logged> {
+pub fn standing(log: &[Logged]) -> Cow<'_, [Logged]> {
+    let plain = !log.iter().any(|l| l.event.is_about_another());
+    if plain && log.is_sorted_by_key(|l| (l.at_ms, l.seq)) {
+        return Cow::Borrowed(log);
+    }
     let undone = undone_seqs(log);
     let stands = |l: &&Logged| !undone.contains(&l.seq);
     let mut left: Vec<Logged> =
@@ -38,7 +43,7 @@ pub fn standing(log: &[Logged]) -> Vec<Logged> {
         amend(&mut left, amendment);
     }
     left.sort_by_key(|l| (l.at_ms, l.seq));
-    left
+    Cow::Owned(left)
 }
 
 /// Puts what an amendment says in the place of what was written; the newest counts.

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::fold::{Fold, folded, in_order};
+use crate::batch::fold::{folded, in_order};
 use crate::batch::standing::standing;
 use crate::batch::{BatchEvent, BatchSetup, Logged};
 use crate::kitchen::Flame;
@@ -59,21 +59,35 @@ pub fn is_resting(log: &[Logged]) -> bool {
 /// Sums up a batch from setup and log.
 #[must_use]
 pub fn summary(setup: &BatchSetup, started_ms: i64, log: &[Logged]) -> BatchSummary {
+    let over = folded(setup, started_ms, &in_order(log)).is_ok_and(|f| f.is_over());
+    summed_up(setup, started_ms, log, over, |flame| planned_min(setup, flame))
+}
+
+/// Minutes from heat on to turn-off under a flame, as reckoned from the ring's plate.
+pub(super) fn planned_min(setup: &BatchSetup, flame: Flame) -> Option<Spread> {
+    let boil = boil_down(&setup.boil_question(flame)?).ok()?;
+    Some(boil.turn_off.at_s.times(1.0 / 60.0))
+}
+
+/// The same where it is known whether it is over, and how long was planned.
+pub(super) fn summed_up(
+    setup: &BatchSetup,
+    started_ms: i64,
+    log: &[Logged],
+    over: bool,
+    planned_min: impl FnOnce(Flame) -> Option<Spread>,
+) -> BatchSummary {
     let active = standing(log);
-    let fold = folded(setup, started_ms, &in_order(log));
     let last_solids_frac =
         active.iter().rev().find_map(|l| reading_made(setup, l)).map(|r| r.solids_frac.mid);
-    let planned = first_flame(&active)
-        .and_then(|(_, flame)| setup.boil_question(flame))
-        .and_then(|question| boil_down(&question).ok().map(|b| b.turn_off.at_s));
     BatchSummary {
-        over: fold.as_ref().is_ok_and(Fold::is_over),
+        over,
         given_up: active.iter().any(|l| matches!(l.event, BatchEvent::GivenUp)),
         stage: setup.syrup.map(|s| s.stage),
         target_solids_frac: setup.syrup.map(|s| s.target_solids_frac),
         last_solids_frac,
         last_stage: last_solids_frac.map(|w| setup.ladder.at(w)),
-        planned_min: planned.map(|at_s| at_s.times(1.0 / 60.0)),
+        planned_min: first_flame(&active).and_then(|(_, flame)| planned_min(flame)),
         real_min: real_ms(setup, &active).map(|ms| ms as f64 / 60_000.0),
         water_added_g: active
             .iter()
@@ -88,7 +102,7 @@ pub(super) fn readings(setup: &BatchSetup, log: &[Logged]) -> Vec<ReadingMade> {
     standing(log).iter().filter_map(|l| reading_made(setup, l)).collect()
 }
 
-fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {
+pub(super) fn reading_made(setup: &BatchSetup, logged: &Logged) -> Option<ReadingMade> {
     let reading = logged.event.reading()?.corrected(setup).ok()?;
     let strength = setup.strength_of(reading).ok()?;
     Some(ReadingMade { seq: logged.seq, at_ms: logged.at_ms, reading, solids_frac: strength.frac })

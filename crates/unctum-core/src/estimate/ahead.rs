@@ -44,8 +44,9 @@ impl Ahead {
             Heat::Off { since_s, .. } => landed_g(quick, now, path.heat, (LANDING_S - since_s).max(0.0)),
         };
         let on = Heat::On(q.on_power_w);
-        let to_boil_s = to_boil_s(quick, now, on, pan.power);
-        let (turn_off_water_g, turn_off_in_s) = turn_off(quick, now, on, off, pan.power, target_water_g);
+        let boil = to_boil(quick, now, on, pan.power);
+        let (turn_off_water_g, turn_off_in_s) =
+            turn_off(quick, now, &boil, (on, off), pan.power, target_water_g);
         Self {
             strength_frac: quick.solids_frac(now.water_g),
             water_g: now.water_g,
@@ -53,7 +54,7 @@ impl Ahead {
             liquid_c: now.liquid_c,
             boiling: now.boiling,
             boiled_s: now.boiled_s,
-            to_boil_s,
+            to_boil_s: boil.at_s,
             power: pan.power,
             target_water_g,
             turn_off_water_g,
@@ -64,18 +65,31 @@ impl Ahead {
     }
 }
 
-/// Seconds under a heat until it boils.
-fn to_boil_s(quick: &Quick, now: QuickState, on: Heat, power: f64) -> f64 {
+/// When it boils under a heat.
+struct ToBoil {
+    /// Seconds until then; [`FAR_S`] where the heat only holds it warm.
+    at_s: f64,
+    /// The pan then; none where it never boils.
+    state: Option<QuickState>,
+}
+
+fn to_boil(quick: &Quick, now: QuickState, on: Heat, power: f64) -> ToBoil {
     let (mut state, mut at_s) = (now, 0.0);
+    let mut step_s = FAR_STEP_S;
     while !state.boiling && at_s < FAR_S {
-        quick.pass(&mut state, on, power, STEP_S);
-        at_s += STEP_S;
+        let before = state;
+        quick.pass_in_steps(&mut state, on, power, (step_s, step_s));
+        if state.boiling && step_s > STEP_S {
+            (state, step_s) = (before, STEP_S);
+            continue;
+        }
+        at_s += step_s;
         // Where the heat only holds it warm it never boils.
         if state.warming_k_s.abs() < 1e-4 && !state.boiling {
-            return FAR_S;
+            return ToBoil { at_s: FAR_S, state: None };
         }
     }
-    at_s
+    ToBoil { at_s, state: state.boiling.then_some(state) }
 }
 
 /// Water left once a heat that is off has carried the syrup on, g.
@@ -88,8 +102,8 @@ fn landed_g(quick: &Quick, mut state: QuickState, off: Heat, for_s: f64) -> f64 
 fn turn_off(
     quick: &Quick,
     now: QuickState,
-    on: Heat,
-    off: Heat,
+    boil: &ToBoil,
+    (on, off): (Heat, Heat),
     power: f64,
     target_water_g: f64,
 ) -> (f64, Option<f64>) {
@@ -108,10 +122,14 @@ fn turn_off(
     }
     let (mut state, mut at_s) = (now, 0.0);
     let mut checked = lit.boiling;
+    // Far from its target when it boils, its way until then is known already.
+    if let Some(boils) = boil.state.filter(|s| !now.boiling && s.water_g > (1.0 + NEAR) * goal_g) {
+        (state, at_s) = (boils, boil.at_s);
+    }
     while at_s < FAR_S {
         let before = state;
         let step_s = if state.water_g > (1.0 + NEAR) * goal_g { FAR_STEP_S } else { STEP_S };
-        quick.pass(&mut state, on, power, step_s);
+        quick.pass_in_steps(&mut state, on, power, (step_s, step_s));
         if state.boiling && !checked {
             // The first boil tells what is carried over; a little later the wall is as hot as it gets.
             checked = at_s > 0.0 && before.boiling;

@@ -35,7 +35,6 @@ macro_rules! components {
     };
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn nothing(value: &f64) -> bool {
     *value <= 0.0
 }

@@ -2,6 +2,9 @@
 //! follows it under many doubts at once. The wall is taken exactly, boiling from a table. A test holds both ways
 //! together.
 
+use std::collections::VecDeque;
+use std::sync::{Arc, Mutex, PoisonError};
+
 use crate::pan::heat::{Heat, STORED_HEAT_TIME_S};
 use crate::pan::model::PanModel;
 use crate::syrup::boiling::boil_c;
@@ -14,13 +17,15 @@ const STEP_S: f64 = 10.0;
 const CALM_STEP_S: f64 = 60.0;
 /// From so long after the heat went off the steps are long, s.
 const CALM_AFTER_S: f64 = 600.0;
+/// The end of a step is known well enough when it moves by less, K.
+const NEAR_ENOUGH_K: f64 = 1e-4;
 /// Strengths between two places of the table.
 const TABLE_STEP: f64 = 0.005;
 
 /// Boiling points of one composition by strength, and how they rise with its doubt.
 #[derive(Debug, Clone)]
 pub struct BoilTable {
-    boil_c: Vec<f64>,
+    boil_c: Arc<Vec<f64>>,
     /// More per standard deviation of what the solids are made of, K.
     lift_k: Option<Vec<f64>>,
 }
@@ -29,13 +34,9 @@ impl BoilTable {
     /// The table of these solids under a pressure; `other` are the same solids one standard deviation away.
     #[must_use]
     pub fn new(solids: &Charge, other: Option<&Charge>, pressure_pa: f64) -> Self {
-        let places = (MAX_SOLIDS_FRAC / TABLE_STEP).round() as usize;
-        let of = |charge: &Charge| {
-            let at = |i: usize| charge.at_strength((i as f64 * TABLE_STEP).max(1e-4));
-            (0..=places).map(|i| boil_c(&at(i), pressure_pa)).collect::<Vec<f64>>()
-        };
-        let mid = of(solids);
-        let lift_k = other.map(|o| of(o).iter().zip(&mid).map(|(o, m)| o - m).collect());
+        let mid = boil_points(solids, pressure_pa);
+        let lift_k =
+            other.map(|o| boil_points(o, pressure_pa).iter().zip(mid.iter()).map(|(o, m)| o - m).collect());
         Self { boil_c: mid, lift_k }
     }
 
@@ -49,6 +50,33 @@ impl BoilTable {
         let (more, steeper) = between(lift);
         (at + composition * more, slope + composition * steeper)
     }
+}
+
+/// Boiling points that were worked out lately: a batch asks for the same ones at every look.
+static LATELY: Mutex<VecDeque<Points>> = Mutex::new(VecDeque::new());
+/// So many are remembered: two for each batch that ever goes on at once, and more.
+const REMEMBERED: usize = 64;
+
+struct Points {
+    solids: Charge,
+    pressure_pa: f64,
+    boil_c: Arc<Vec<f64>>,
+}
+
+/// Boiling points of these solids, °C, in steps of strength. A function of its arguments alone; some 2 ms the first time.
+fn boil_points(solids: &Charge, pressure_pa: f64) -> Arc<Vec<f64>> {
+    let lately = || LATELY.lock().unwrap_or_else(PoisonError::into_inner);
+    let same = |p: &&Points| p.solids == *solids && p.pressure_pa.to_bits() == pressure_pa.to_bits();
+    if let Some(known) = lately().iter().find(same) {
+        return Arc::clone(&known.boil_c);
+    }
+    let places = (MAX_SOLIDS_FRAC / TABLE_STEP).round() as usize;
+    let at = |i: usize| solids.at_strength((i as f64 * TABLE_STEP).max(1e-4));
+    let boil_c: Arc<Vec<f64>> = Arc::new((0..=places).map(|i| boil_c(&at(i), pressure_pa)).collect());
+    let mut lately = lately();
+    lately.truncate(REMEMBERED - 1);
+    lately.push_front(Points { solids: *solids, pressure_pa, boil_c: Arc::clone(&boil_c) });
+    boil_c
 }
 
 /// What a pan is doubted in: factors of 1 and shifts of 0 where it is as it was told.
@@ -187,14 +215,29 @@ impl<'a> Quick<'a> {
 
     /// Follows it for so long under a heat, in the fixed steps. `power` is a factor on a flame's heat.
     pub fn pass(&self, state: &mut QuickState, heat: Heat, power: f64, duration_s: f64) {
+        self.pass_in_steps(state, heat, power, (duration_s, STEP_S));
+    }
+
+    /// The same in steps of at most `longest_s`: for a way ahead that is looked along roughly.
+    pub fn pass_in_steps(
+        &self,
+        state: &mut QuickState,
+        heat: Heat,
+        power: f64,
+        (duration_s, longest_s): (f64, f64),
+    ) {
         let mut gone_s = 0.0;
+        let mut wall_decay = (f64::NAN, 0.0);
         while duration_s - gone_s > 1e-9 {
             let calm = matches!(heat, Heat::Off { since_s, .. } if since_s + gone_s > CALM_AFTER_S);
-            let longest_s = if calm { CALM_STEP_S } else { STEP_S };
+            let longest_s = if calm { CALM_STEP_S } else { longest_s };
             // Equal steps, so that a stretch does not end in a sliver.
             let steps = ((duration_s - gone_s) / longest_s).ceil().max(1.0);
             let dt = (duration_s - gone_s) / steps;
-            self.step(state, self.heat_j(heat, power, gone_s, dt), dt);
+            if wall_decay.0.to_bits() != dt.to_bits() {
+                wall_decay = (dt, (-self.passing_w_k / self.wall_j_k * dt).exp());
+            }
+            self.step(state, self.heat_j(heat, power, gone_s, dt), wall_decay);
             state.boiled_s = if state.boiling { state.boiled_s + dt } else { 0.0 };
             gone_s += dt;
             if state.water_g <= self.driest_g && matches!(heat, Heat::On(_)) {
@@ -215,9 +258,9 @@ impl<'a> Quick<'a> {
         }
     }
 
-    fn step(&self, state: &mut QuickState, heat_j: f64, dt: f64) {
+    /// One step of `dt` seconds, over which the wall's way to where it is held decays to `decay`.
+    fn step(&self, state: &mut QuickState, heat_j: f64, (dt, decay): (f64, f64)) {
         let before = *state;
-        let decay = (-self.passing_w_k / self.wall_j_k * dt).exp();
         let room_c = self.model.air().room_c + self.draw.room_k;
         // The wall's way to where this heat would hold it, exact for a liquid that stands between its two ends.
         let wall = |liquid_c: f64| {
@@ -264,9 +307,10 @@ impl<'a> Quick<'a> {
         // A little syrup in a heavy pan takes on the pan's warmth within a step: then the end of the step counts.
         let pulls_j_k = self.wall_j_k * (1.0 - decay) + loss_w_k * dt;
         let late = (1.0 - 0.5 * capacity_j_k / pulls_j_k).clamp(0.5, 1.0);
+        let full_pa = saturation_pressure_pa(boil_c);
         for _ in 0..4 {
             let mid_c = (1.0 - late) * liquid_c + late * end_c;
-            let share = saturation_pressure_pa(mid_c) / saturation_pressure_pa(boil_c);
+            let share = saturation_pressure_pa(mid_c) / full_pa;
             let vapour_pa = self.model.air().pressure_pa * share;
             leaving_g = (self.draw.surface * self.model.surface_g_s(vapour_pa) * dt)
                 .min(before.water_g - self.driest_g)
@@ -276,6 +320,9 @@ impl<'a> Quick<'a> {
             let warms_j = into_j(wall(mid_c)) - loss_j - leaving_g * latent_j_g;
             let missed_k = liquid_c + warms_j / self.capacity_j_k(before.water_g, mid_c) - end_c;
             end_c += missed_k / (1.0 + late * pulls_j_k / capacity_j_k);
+            if missed_k.abs() < NEAR_ENOUGH_K {
+                break;
+            }
         }
         state.wall_c = wall((1.0 - late) * liquid_c + late * end_c);
         state.water_g = before.water_g - leaving_g;

@@ -58,7 +58,14 @@ impl Found<'_> {
     fn words(&mut self, step: Option<&Step>, field: &str, text: &str, missing: &str) {
         if looks_empty(text) {
             self.note(step, field, missing);
-        } else if holds_control(text, true) {
+        } else {
+            self.text(step, field, text);
+        }
+    }
+
+    /// What may stay untold.
+    fn text(&mut self, step: Option<&Step>, field: &str, text: &str) {
+        if holds_control(text, true) {
             self.note(step, field, "Something in it cannot be read. Write it anew by hand.");
         } else if text.chars().count() > LONGEST {
             self.note(step, field, format!("It is longer than {LONGEST} letters. Say it shorter."));
@@ -99,11 +106,15 @@ fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
     {
         found.note(None, "name", "Give it a name of 1 to 120 letters.");
     }
-    if sweet.about.chars().count() > LONGEST {
-        found.note(None, "about", format!("It is longer than {LONGEST} letters. Say it shorter."));
+    found.text(None, "about", &sweet.about);
+    for mistake in &sweet.mistakes {
+        for text in [&mistake.sign, &mistake.cause, &mistake.now, &mistake.next_time] {
+            found.text(None, "mistakes", text);
+        }
     }
-    if sweet.aliases.len() > 40 || sweet.aliases.iter().any(|a| a.chars().count() > 120) {
-        found.note(None, "aliases", "At most 40 other names of at most 120 letters.");
+    let odd = |a: &String| a.chars().count() > 120 || holds_control(a, false);
+    if sweet.aliases.len() > 40 || sweet.aliases.iter().any(odd) {
+        found.note(None, "aliases", "At most 40 other names of at most 120 plain letters.");
     }
     if sweet.methods.is_empty() || sweet.methods.len() > MOST.0 {
         found.note(None, "methods", format!("It needs at least one method and at most {}.", MOST.0));
@@ -128,6 +139,7 @@ fn faults_of_sweet(sweet: &Sweet, larder: &Larder) -> Vec<Fault> {
 fn faults_of_method(method: &Method, larder: &Larder) -> Vec<Fault> {
     let mut found = Found { method: Some(&method.key), faults: Vec::new() };
     found.words(None, "name", &method.name, "Give the method a name.");
+    found.text(None, "about", &method.about);
     if method.steps.is_empty() || method.steps.len() > MOST.1 {
         found.note(None, "steps", format!("A method needs at least one step and at most {}.", MOST.1));
         return found.faults;
@@ -190,10 +202,8 @@ fn of_step(step: &Step, keys: &BTreeSet<&str>, larder: &Larder, found: &mut Foun
     found.words(at, "text", &step.text, "Say what to do.");
     found.words(at, "cue", &step.cue, "Say what shows that it is done.");
     found.words(at, "event", &step.event, "Say what has happened when it is done.");
-    // Why may stay untold.
-    if step.reason.chars().count() > LONGEST {
-        found.note(at, "reason", format!("It is longer than {LONGEST} letters. Say it shorter."));
-    }
+    found.text(at, "reason", &step.reason);
+    step.gates.iter().for_each(|gate| found.text(at, "gates", &gate.text));
     for key in step.before() {
         if key == step.key {
             found.note(at, "after", "It waits for itself.");

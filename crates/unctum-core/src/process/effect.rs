@@ -74,7 +74,6 @@ fn middle() -> f64 {
     0.5
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn is_middle(band_frac: &f64) -> bool {
     (band_frac - middle()).abs() < 1e-9
 }

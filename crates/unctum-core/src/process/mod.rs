@@ -3,6 +3,7 @@
 //!
 //! * `step`, `effect`, `sweet`: how it is written down; `work`: what a step does, by its effects; `check`:
 //!   what is wrong with it, and where.
+//!   `hasty`: soaks that are over too soon.
 //! * `balance`: where every gram goes; `hazards`: the cautions that follow from what a step does.
 //! * `book`: what the catalogue and her kitchen know, that all questions about a method share.
 
@@ -11,6 +12,7 @@ mod book;
 mod check;
 mod effect;
 mod fat;
+mod hasty;
 mod hazards;
 mod kind;
 mod order;

@@ -71,7 +71,6 @@ pub struct Entry {
     pub purpose: Purpose,
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn is_mass(purpose: &Purpose) -> bool {
     *purpose == Purpose::Mass
 }
@@ -98,7 +97,6 @@ fn whole() -> f64 {
     1.0
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn is_whole(share: &f64) -> bool {
     *share >= 1.0
 }
@@ -135,7 +133,6 @@ pub enum Timing {
     Heat,
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn is_fixed(timing: &Timing) -> bool {
     *timing == Timing::Fixed
 }

@@ -76,7 +76,6 @@ pub enum Shape {
     Loose,
 }
 
-#[allow(clippy::trivially_copy_pass_by_ref)]
 fn is_nothing(minutes: &f64) -> bool {
     *minutes <= 0.0
 }

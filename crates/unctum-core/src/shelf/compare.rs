@@ -117,7 +117,6 @@ pub fn compare(left: (&Method, &Formula), right: (&Method, &Formula)) -> Compari
             pair("Keeps in the room", "days", |m, _| Some(m.keeping.room_days)),
             pair("Keeps in the cold", "days", |m, _| Some(m.keeping.cold_days)),
             pair("How hard", "level", |m, _| Some(f64::from(m.level))),
-            #[allow(clippy::cast_precision_loss)]
             pair("Steps", "steps", |m, _| Some(m.steps.len() as f64)),
         ],
         steps: aligned(left.0, right.0),

@@ -64,12 +64,12 @@ impl HiddenPan {
     /// Takes in what was done to it, as the log says now: a flame told late, or taken back, makes it another pan from
     /// then on.
     pub fn follow(&mut self, log: &[Logged]) {
-        let of = |l: Logged| match l.event {
+        let of = |l: &Logged| match l.event {
             BatchEvent::Flame { flame } => Some((l.at_ms, Deed::Flame(flame.frac()))),
             BatchEvent::WaterAdded { water_g } => Some((l.at_ms, Deed::Water(water_g))),
             _ => None,
         };
-        let deeds: Vec<_> = standing(log).into_iter().filter_map(of).collect();
+        let deeds: Vec<_> = standing(log).iter().filter_map(of).collect();
         let at_ms = self.now_ms();
         let past = deeds.iter().take_while(|(ms, _)| *ms < at_ms).count();
         if past != self.done || deeds[..past] != self.deeds[..self.done] {

@@ -4,51 +4,97 @@ use std::collections::HashMap;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::Followed;
+use unctum_core::batch::{Followed, Logged};
 
-use crate::batch::log::{events_after, followed};
+use crate::batch::log::{events_after, followed, started_ms};
 use crate::error::Result;
 
 /// Most batches kept in memory: more than ever stand on one hob.
 const KEPT: usize = 64;
 
+/// One batch as it was last read from the file. Whoever asks for it while it is read waits for that.
+type Place = Arc<Mutex<Option<Arc<Followed>>>>;
+
 /// The batches followed in memory. What the file says decides: other programs may write to it too.
-#[derive(Clone, Default)]
-pub struct Following(Arc<Mutex<HashMap<i32, Arc<Followed>>>>);
+#[derive(Clone)]
+pub struct Following {
+    places: Arc<Mutex<HashMap<i32, Place>>>,
+    remembers: bool,
+}
+
+impl Default for Following {
+    fn default() -> Self {
+        Self { places: Arc::default(), remembers: true }
+    }
+}
+
+/// What the file holds of a batch that is known.
+enum Since {
+    /// What came after.
+    These(Vec<Logged>),
+    /// Another batch, or another log.
+    Another,
+}
 
 impl Following {
-    /// A batch with all of its log, as it stands in this snapshot. Must not be asked after a write of the same
-    /// transaction: what is rolled back would be remembered.
+    /// The same for a write that may yet come to nothing: it knows what is known and remembers nothing.
+    #[must_use]
+    pub fn within_write(&self) -> Self {
+        Self { places: Arc::clone(&self.places), remembers: false }
+    }
+
+    /// A batch with all of its log, as it stands in this snapshot or in a newer one.
     ///
     /// # Errors
     /// [`StoreError::NotFound`](crate::StoreError::NotFound); a row that cannot be read.
     pub fn at(&self, c: &mut SqliteConnection, id: i32) -> Result<Arc<Followed>> {
-        let known = self.kept().get(&id).cloned();
-        let batch = match known {
-            Some(known) => {
-                let new = events_after(c, id, known.last_seq())?;
-                if new.is_empty() {
-                    return Ok(known);
-                }
-                let mut batch = Followed::clone(&known);
+        let place = self.place(id);
+        let mut known = locked(&place);
+        let batch = match known.as_ref().map(|known| since(c, id, known)).transpose()?.zip(known.as_ref()) {
+            Some((Since::These(new), known)) if new.is_empty() => return Ok(Arc::clone(known)),
+            Some((Since::These(new), known)) => {
+                let mut batch = Followed::clone(known);
                 for logged in new {
                     batch.take(logged)?;
                 }
                 batch
             }
-            None => followed(c, id)?,
+            Some((Since::Another, _)) | None => followed(c, id)?,
         };
         let batch = Arc::new(batch);
-        let mut kept = self.kept();
-        if kept.len() >= KEPT {
-            kept.clear();
+        if self.remembers {
+            *known = Some(Arc::clone(&batch));
         }
-        kept.insert(id, Arc::clone(&batch));
         Ok(batch)
     }
 
-    fn kept(&self) -> MutexGuard<'_, HashMap<i32, Arc<Followed>>> {
-        // A map half changed is still a map: every entry in it is whole.
-        self.0.lock().unwrap_or_else(PoisonError::into_inner)
+    fn place(&self, id: i32) -> Place {
+        let mut places = locked(&self.places);
+        if places.len() >= KEPT && !places.contains_key(&id) {
+            places.clear();
+        }
+        Arc::clone(places.entry(id).or_default())
     }
+}
+
+fn locked<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {
+    // Whatever panicked: what these hold is whole, or not there.
+    mutex.lock().unwrap_or_else(PoisonError::into_inner)
+}
+
+fn since(c: &mut SqliteConnection, id: i32, known: &Followed) -> Result<Since> {
+    if started_ms(c, id)? != known.started_ms() {
+        return Ok(Since::Another);
+    }
+    let last_seq = known.last_seq();
+    let mut new = events_after(c, id, last_seq - 1)?;
+    if last_seq == 0 || new.is_empty() {
+        // Only what stands in the file is remembered: a snapshot that lacks it is older.
+        return Ok(Since::These(new));
+    }
+    let last = known.log().iter().find(|l| l.seq == last_seq);
+    if last != Some(&new.remove(0)) {
+        return Ok(Since::Another);
+    }
+    Ok(Since::These(new))
 }

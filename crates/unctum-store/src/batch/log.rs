@@ -69,6 +69,12 @@ pub(crate) fn head(c: &mut SqliteConnection, id: i32) -> Result<(i64, BatchSetup
     Ok((row.started_ms, read(&row.setup_json)?))
 }
 
+/// When a batch was started, ms since 1970.
+pub(crate) fn started_ms(c: &mut SqliteConnection, id: i32) -> Result<i64> {
+    let found = batch::table.find(id).select(batch::started_ms).first(c).optional()?;
+    found.ok_or(StoreError::NotFound { what: "batch", id })
+}
+
 /// A batch with all of its log taken in.
 pub(crate) fn followed(c: &mut SqliteConnection, id: i32) -> Result<Followed> {
     let (started_ms, setup) = head(c, id)?;

@@ -12,7 +12,7 @@ use std::sync::Arc;
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, Verdict};
+use unctum_core::batch::{BELIEVED_AHEAD_MS, BatchEvent, BatchSetup, Followed, Logged, Verdict};
 
 use crate::document::written;
 use crate::error::{Result, StoreError};
@@ -25,7 +25,7 @@ pub use log::told;
 pub(crate) use log::{events_after, followed, head};
 pub use shelf::{Index, Line, Page, Shelf, index, list, settle};
 pub use taste::{TastingKept, remove_tasting, taste, tastings};
-pub use teach::{all_told, ask, keep_told};
+pub use teach::{ToldMark, all_told, ask, keep_told, told_mark};
 use word::word;
 
 /// So many batches of a day are looked at, at most.
@@ -231,9 +231,11 @@ pub fn append(
         }
     }
     let followed = following.at(c, id)?;
-    let last_ms = followed.log().last().map_or(followed.started_ms(), |l| l.at_ms);
-    let seen_ms =
-        followed.log().iter().find(|l| l.seq == seen_seq).map_or(followed.started_ms(), |l| l.at_ms);
+    // What a wrong clock wrote ahead of now is not carried on.
+    let believed = |l: &&Logged| l.at_ms <= now_ms + BELIEVED_AHEAD_MS;
+    let moment = |l: Option<&Logged>| l.map_or(followed.started_ms(), |l| l.at_ms);
+    let last_ms = moment(followed.log().iter().rev().find(believed));
+    let seen_ms = moment(followed.log().iter().filter(believed).find(|l| l.seq == seen_seq));
     let at_ms = match at_ms {
         // Nobody tells of what is still to come, nor of what was before what she had seen.
         Some(at_ms) => at_ms.min(now_ms.max(last_ms)).max(seen_ms),

@@ -1,5 +1,6 @@
 //! What batches tell, kept beside each until something more is written about it.
 
+use diesel::dsl::{count, count_star, max};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
 use unctum_core::kitchen::KitchenDocument;
@@ -14,6 +15,19 @@ use crate::schema::batch;
 
 impl Kept for BatchTold {
     const VERSION: u64 = 1;
+}
+
+/// By this it is known whether anything changed in what finished batches tell: what is written about one takes away what
+/// it told. How many there are, how many have told, the newest of them.
+pub type ToldMark = (i64, i64, Option<i32>);
+
+/// The mark as it stands.
+///
+/// # Errors
+/// Those of the database.
+pub fn told_mark(c: &mut SqliteConnection) -> Result<ToldMark> {
+    let over = batch::table.filter(batch::standing.eq(Standing::Over.word()));
+    Ok(over.select((count_star(), count(batch::told_json), max(batch::id))).first(c)?)
 }
 
 /// What all finished batches tell, oldest first, as far as it is kept; and the numbers of those that have to be asked.

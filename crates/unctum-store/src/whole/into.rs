@@ -25,71 +25,109 @@ pub fn put_in(c: &mut SqliteConnection, whole: &Whole) -> Result<()> {
     if !is_empty(c)? {
         return Err(StoreError::Open("something is kept in this notebook already; name a new one".into()));
     }
-    put_with(c, whole, &whole.batches.iter().collect::<Vec<_>>())
+    match put_with(c, whole, &whole.batches.iter().collect::<Vec<_>>())? {
+        0 => Ok(()),
+        n => Err(StoreError::Open(format!("{n} of the things in it are not as a notebook keeps them"))),
+    }
 }
 
-/// Puts everything in, of the batches only these.
-fn put_with(c: &mut SqliteConnection, whole: &Whole, batches: &[&WholeBatch]) -> Result<()> {
+/// Puts everything in, of the batches only these. Returns how much of it was left out, since the notebook cannot keep it.
+fn put_with(c: &mut SqliteConnection, whole: &Whole, batches: &[&WholeBatch]) -> Result<usize> {
     kitchen::put_in(c, &whole.kitchen.kitchen, whole.kitchen.version)?;
+    let mut left_out = 0;
     for change in &whole.kitchen.history {
-        diesel::insert_into(kitchen_history::table)
-            .values((
-                kitchen_history::id.eq(change.id),
-                kitchen_history::at_ms.eq(change.at_ms),
-                kitchen_history::reason.eq(&change.reason),
-                kitchen_history::version.eq(change.version),
-                kitchen_history::document_json.eq(change.kitchen.to_string()),
-            ))
-            .execute(c)?;
+        left_out += left_out_of(c, |c| put_change(c, change))?;
     }
     for b in batches {
-        put_batch(c, b)?;
+        left_out += left_out_of(c, |c| put_batch(c, b))?;
     }
     for p in &whole.papers {
-        diesel::insert_into(paper::table)
-            .values((
-                paper::id.eq(p.id),
-                paper::kind.eq(&p.kind),
-                paper::version.eq(p.version),
-                paper::changed_ms.eq(p.changed_ms),
-                paper::removed_ms.eq(p.removed_ms),
-                paper::document_json.eq(p.document.to_string()),
-            ))
-            .execute(c)?;
+        left_out += left_out_of(c, |c| put_paper(c, p))?;
     }
     crate::batch::settle(c)?;
     for s in &whole.sweets {
-        diesel::insert_into(sweet::table)
-            .values((
-                sweet::id.eq(s.id),
-                sweet::version.eq(s.version),
-                sweet::card_json.eq(s.card.to_string()),
-                sweet::search_words.eq(&s.search_words),
-                sweet::changed_ms.eq(s.changed_ms),
-                sweet::removed_ms.eq(s.removed_ms),
-            ))
-            .execute(c)?;
-        for v in &s.versions {
-            diesel::insert_into(sweet_version::table)
-                .values((
-                    sweet_version::sweet_id.eq(s.id),
-                    sweet_version::version.eq(v.version),
-                    sweet_version::at_ms.eq(v.at_ms),
-                    sweet_version::reason.eq(&v.reason),
-                    sweet_version::document_json.eq(v.sweet.to_string()),
-                ))
-                .execute(c)?;
-        }
+        left_out += left_out_of(c, |c| put_sweet(c, s))?;
     }
     for u in &whole.unfinished {
-        diesel::insert_into(sweet_unfinished::table)
+        left_out += left_out_of(c, |c| put_unfinished(c, u))?;
+    }
+    Ok(left_out)
+}
+
+/// Puts one thing in, or nothing of it where it is none that can be kept. Returns how many were left out.
+fn left_out_of(
+    c: &mut SqliteConnection,
+    put: impl FnOnce(&mut SqliteConnection) -> Result<()>,
+) -> Result<usize> {
+    match c.transaction(put) {
+        Ok(()) => Ok(0),
+        Err(StoreError::Corrupt(_) | StoreError::Core(_) | StoreError::Database(_) | StoreError::Open(_)) => {
+            Ok(1)
+        }
+        Err(other) => Err(other),
+    }
+}
+
+fn put_change(c: &mut SqliteConnection, change: &WholeChange) -> Result<()> {
+    diesel::insert_into(kitchen_history::table)
+        .values((
+            kitchen_history::id.eq(change.id),
+            kitchen_history::at_ms.eq(change.at_ms),
+            kitchen_history::reason.eq(&change.reason),
+            kitchen_history::version.eq(change.version),
+            kitchen_history::document_json.eq(change.kitchen.to_string()),
+        ))
+        .execute(c)?;
+    Ok(())
+}
+
+fn put_paper(c: &mut SqliteConnection, p: &WholePaper) -> Result<()> {
+    diesel::insert_into(paper::table)
+        .values((
+            paper::id.eq(p.id),
+            paper::kind.eq(&p.kind),
+            paper::version.eq(p.version),
+            paper::changed_ms.eq(p.changed_ms),
+            paper::removed_ms.eq(p.removed_ms),
+            paper::document_json.eq(p.document.to_string()),
+        ))
+        .execute(c)?;
+    Ok(())
+}
+
+fn put_sweet(c: &mut SqliteConnection, s: &WholeSweet) -> Result<()> {
+    diesel::insert_into(sweet::table)
+        .values((
+            sweet::id.eq(s.id),
+            sweet::version.eq(s.version),
+            sweet::card_json.eq(s.card.to_string()),
+            sweet::search_words.eq(&s.search_words),
+            sweet::changed_ms.eq(s.changed_ms),
+            sweet::removed_ms.eq(s.removed_ms),
+        ))
+        .execute(c)?;
+    for v in &s.versions {
+        diesel::insert_into(sweet_version::table)
             .values((
-                sweet_unfinished::key.eq(&u.key),
-                sweet_unfinished::at_ms.eq(u.at_ms),
-                sweet_unfinished::document_json.eq(u.sweet.to_string()),
+                sweet_version::sweet_id.eq(s.id),
+                sweet_version::version.eq(v.version),
+                sweet_version::at_ms.eq(v.at_ms),
+                sweet_version::reason.eq(&v.reason),
+                sweet_version::document_json.eq(v.sweet.to_string()),
             ))
             .execute(c)?;
     }
+    Ok(())
+}
+
+fn put_unfinished(c: &mut SqliteConnection, u: &WholeUnfinished) -> Result<()> {
+    diesel::insert_into(sweet_unfinished::table)
+        .values((
+            sweet_unfinished::key.eq(&u.key),
+            sweet_unfinished::at_ms.eq(u.at_ms),
+            sweet_unfinished::document_json.eq(u.sweet.to_string()),
+        ))
+        .execute(c)?;
     Ok(())
 }
 
@@ -185,8 +223,18 @@ pub struct Added {
     pub batches: usize,
     /// Batches that were here already.
     pub doubled: usize,
-    /// Batches of it that cannot be read, left out.
+    /// Of it cannot be read: batches that are kept as they are where everything was put in, and whatever was left out.
     pub unreadable: usize,
+}
+
+fn readable(c: &mut SqliteConnection) -> Result<usize> {
+    let all: i64 = batch::table.count().get_result(c)?;
+    Ok(usize::try_from(all).unwrap_or(0) - unreadable(c)?)
+}
+
+fn unreadable(c: &mut SqliteConnection) -> Result<usize> {
+    let of: i64 = batch::table.filter(batch::standing.eq("unreadable")).count().get_result(c)?;
+    Ok(usize::try_from(of).unwrap_or(0))
 }
 
 /// Puts a notebook into this one: everything where nothing was kept, else the batches that are not here yet, under new
@@ -199,8 +247,8 @@ pub fn add(c: &mut SqliteConnection, whole: &Whole) -> Result<Added> {
     let mut batches: Vec<&WholeBatch> = whole.batches.iter().collect();
     if is_empty(c)? {
         let (once, again) = parted(batches);
-        put_with(c, whole, &once)?;
-        added = Added { whole: true, batches: once.len(), ..added };
+        let unreadable = put_with(c, whole, &once)? + unreadable(c)?;
+        added = Added { whole: true, batches: readable(c)?, unreadable, ..added };
         batches = again;
     }
     for b in batches {
@@ -219,11 +267,10 @@ pub fn add(c: &mut SqliteConnection, whole: &Whole) -> Result<Added> {
         });
         let sound =
             setup.and_then(|s| Ok(Followed::new(s, b.started_ms, &log.collect::<Result<Vec<_>>>()?)?));
-        if sound.is_err() {
+        if sound.is_err() || left_out_of(c, |c| put_batch(c, &own))? > 0 {
             added.unreadable += 1;
             continue;
         }
-        put_batch(c, &own)?;
         added.batches += 1;
     }
     crate::batch::settle(c)?;

@@ -5,6 +5,8 @@ use std::path::{Path, PathBuf};
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
+use unctum_core::batch::{BatchEvent, BatchSetup};
+use unctum_core::kitchen::Flame;
 use unctum_store::file::{Kind, kind};
 use unctum_store::place::Making;
 use unctum_store::whole::take_out;
@@ -171,4 +173,32 @@ fn a_notebook_that_was_moved_takes_nothing_until_it_stands_there_again() {
     std::fs::rename(&away, &path).expect("put back");
     let after = tries().expect("it stands there again");
     assert_eq!(after, id + 1, "what was refused left nothing");
+}
+
+/// What is asked for within a write that comes to nothing is not remembered: neither an entry nor a batch.
+#[test]
+fn a_write_that_was_rolled_back_is_not_remembered() {
+    use unctum_store::batch::{append, create};
+    let notebook = Notebook::new();
+    let (first, following) = (notebook.started("first", 1000), &notebook.following);
+    let within = following.within_write();
+    let done = |setup: &BatchSetup| BatchEvent::done(&setup.steps[0].key);
+    notebook.append(first, done(&setup("first")), 2000).expect("fits");
+    let undone: unctum_store::Result<()> = notebook.store.write(|c| {
+        append(c, &within, first, BatchEvent::Flame { flame: Flame::Low }, 3000)?;
+        assert_eq!(within.at(c, first)?.last_seq(), 2);
+        let second = create(c, &setup("never"), 4000)?;
+        within.at(c, second)?;
+        Err(StoreError::Moved)
+    });
+    assert!(matches!(undone, Err(StoreError::Moved)));
+    let at = |id| notebook.store.read(|c| following.at(c, id)).expect("there");
+    assert_eq!(at(first).last_seq(), 1, "as it stands in the file");
+    notebook.append(first, BatchEvent::Flame { flame: Flame::High }, 5000).expect("fits");
+    assert_eq!(
+        at(first).log().last().map(|l| l.event.clone()),
+        Some(BatchEvent::Flame { flame: Flame::High })
+    );
+    let second = notebook.started("second", 6000);
+    assert_eq!((at(second).setup().title.as_str(), at(second).started_ms()), ("second", 6000));
 }

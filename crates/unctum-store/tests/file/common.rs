@@ -35,7 +35,7 @@ impl Notebook {
 
     pub fn append(&self, id: i32, entry: impl Into<Entry>, now_ms: i64) -> Result<(), StoreError> {
         let entry = entry.into();
-        self.store.write(|c| batch::append(c, &self.following, id, entry, now_ms))
+        self.store.write(|c| batch::append(c, &self.following.within_write(), id, entry, now_ms))
     }
 
     pub fn log(&self, id: i32) -> Vec<Logged> {

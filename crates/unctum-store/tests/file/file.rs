@@ -156,3 +156,27 @@ fn each_migration_is_a_form_of_its_own() {
     let count = std::fs::read_dir(migrations).expect("migrations").count();
     assert_eq!(usize::try_from(FORM).expect("positive"), count);
 }
+
+#[test]
+fn a_damaged_notebook_of_ours_is_called_damaged() {
+    let notebook = Notebook::new();
+    notebook.store.close().expect("closes");
+    let copied = notebook.path().with_file_name("damaged.db");
+    notebook.store.copy_to(&copied).expect("copied");
+    let mut torn = bytes(&copied);
+    torn[100..4096].fill(0x55);
+    std::fs::write(&copied, &torn).expect("written");
+    assert!(matches!(Store::open(&copied), Err(StoreError::Damaged)), "{:?}", Store::open(&copied).err());
+    assert_eq!(bytes(&copied), torn, "not a byte of it changed");
+}
+
+#[test]
+fn what_lies_where_nothing_may_be_written_is_looked_through() {
+    let notebook = Notebook::new();
+    notebook.store.close().expect("closes");
+    let path = notebook.path().with_file_name("on-a-disc.db");
+    std::fs::copy(notebook.path(), &path).expect("copied");
+    // As on a disc: nothing can be laid beside it.
+    std::fs::create_dir(path.with_file_name("on-a-disc.db-shm")).expect("folder");
+    assert_eq!(unctum_store::check::check(&path).expect("read"), Vec::<String>::new());
+}

@@ -191,7 +191,7 @@ fn two_presses_at_once_are_one() {
                 by: Some(device.into()),
                 ..BatchEvent::done(&first).into()
             };
-            notebook.store.write(|c| batch::append(c, &notebook.following, id, entry, 2000))
+            notebook.store.write(|c| batch::append(c, &notebook.following.within_write(), id, entry, 2000))
         };
         let (a, b) = std::thread::scope(|scope| {
             let a = scope.spawn(|| press("stirrer"));

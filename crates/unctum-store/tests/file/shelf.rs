@@ -141,3 +141,44 @@ fn one_row_that_cannot_be_read_does_not_take_the_list_with_it() {
     );
     assert_eq!(lines[2].title, "Broken", "its name is still said");
 }
+
+/// A clock that ran a year ahead is not carried on: what is written since stands at its own moment, and an entry of that
+/// time is put right.
+#[test]
+fn what_a_wrong_clock_wrote_does_not_take_along_what_comes_after() {
+    let notebook = Notebook::new();
+    let (now_ms, year_ms) = (10_000_000, 365 * 86_400_000);
+    let id = notebook.started("Syrup", now_ms);
+    notebook.append(id, BatchEvent::done(&setup("Syrup").steps[0].key), now_ms + 1000).expect("fits");
+    notebook.append(id, flame(Flame::High), now_ms + year_ms).expect("fits");
+    notebook.append(id, flame(Flame::Low), now_ms + 2000).expect("fits");
+    let state = |at_ms| notebook.store.read(|c| notebook.following.at(c, id)).expect("there").state_at(at_ms);
+    assert_eq!((state(now_ms + 2500).now_ms, state(now_ms + 2500).flame), (now_ms + 2500, Flame::Low));
+    assert_eq!(state(now_ms + 2 * year_ms).flame, Flame::High, "it counts when its time has come");
+    let at = |seq: i32| notebook.log(id).iter().find(|l| l.seq == seq).map(|l| l.at_ms);
+    assert_eq!((at(2), at(3)), (Some(now_ms + year_ms), Some(now_ms + 2000)));
+    let given_up = notebook.store.write(|c| {
+        unctum_store::batch::append(
+            c,
+            &notebook.following.within_write(),
+            id,
+            BatchEvent::GivenUp,
+            now_ms + 2600,
+        )?;
+        Err::<(), _>(StoreError::Moved)
+    });
+    assert!(matches!(given_up, Err(StoreError::Moved)), "it could be given up: {given_up:?}");
+    let right = BatchEvent::Amended {
+        amended_seq: 2,
+        amended_ms: Some(now_ms + 1500),
+        reading: None,
+        water_g: None,
+        flame: None,
+    };
+    notebook.append(id, right, now_ms + 3000).expect("fits");
+    let batch = notebook.store.read(|c| notebook.following.at(c, id)).expect("there");
+    assert_eq!(
+        (batch.state_at(now_ms + 4000).now_ms, batch.state_at(now_ms + 4000).flame),
+        (now_ms + 4000, Flame::Low)
+    );
+}

@@ -1,9 +1,8 @@
 //! Connections: taken in, limited, joined to the web server behind.
 
-use std::collections::HashMap;
 use std::net::{IpAddr, Ipv4Addr, TcpListener as StdListener};
-use std::sync::atomic::{AtomicU64, AtomicUsize, Ordering};
-use std::sync::{Arc, Mutex};
+use std::sync::Arc;
+use std::sync::atomic::{AtomicU64, Ordering};
 use std::time::{Duration, Instant};
 
 use rocket::tokio::io::{AsyncRead, AsyncReadExt, AsyncWrite, AsyncWriteExt, split};
@@ -13,17 +12,18 @@ use rocket::tokio::{select, spawn};
 use tokio_rustls::TlsAcceptor;
 
 use super::authority::Authority;
-use super::{Door, Peer, Way, lock, machine_addresses};
+use super::room::{Most, Place, Room};
+use super::{Door, Peer, Way, machine_addresses};
 
 /// Connections from this machine, and from the network, that may stand at once.
-const MOST_HERE: usize = 4096;
-const MOST_NETWORK: usize = 512;
-/// Of which one address may hold so many.
-const MOST_PER_ADDRESS: usize = 48;
+const MOST_HERE: Most = Most { all: 4096, of_one: 4096 };
+const MOST_NETWORK: Most = Most { all: 512, of_one: 48 };
 /// A connection that says nothing at all is ended after so long.
 const SILENT: Duration = Duration::from_secs(20);
-/// A request has to be whole, and its answer begun, within so long.
+/// A request has to be whole, and its answer begun, within so long; a long one gets more, as its bytes come in.
 const ANSWERED: Duration = Duration::from_secs(30);
+/// The slowest upload that is waited for, bytes a millisecond: a photograph over a poor link.
+const SLOWEST_BYTES_MS: u64 = 4;
 /// A connection over which nothing moves is ended after so long. (Streams beat every 15 s.)
 const IDLE: Duration = Duration::from_secs(75);
 /// A handshake has so long.
@@ -31,53 +31,17 @@ const HANDSHAKE: Duration = Duration::from_secs(10);
 /// First byte of a TLS handshake.
 const TLS: u8 = 0x16;
 
-/// Counts connections, in all and by address.
-#[derive(Default)]
-struct Count {
-    all: AtomicUsize,
-    by_address: Mutex<HashMap<IpAddr, usize>>,
-}
-
-struct Counted(Arc<Count>, IpAddr);
-
-impl Count {
-    fn one_more(self: &Arc<Self>, ip: IpAddr, most: usize, most_of_it: usize) -> Option<Counted> {
-        let mut by = lock(&self.by_address);
-        let of_it = by.entry(ip).or_default();
-        if *of_it >= most_of_it || self.all.load(Ordering::SeqCst) >= most {
-            return None;
-        }
-        *of_it += 1;
-        self.all.fetch_add(1, Ordering::SeqCst);
-        Some(Counted(Arc::clone(self), ip))
-    }
-}
-
-impl Drop for Counted {
-    fn drop(&mut self) {
-        self.0.all.fetch_sub(1, Ordering::SeqCst);
-        let mut by = lock(&self.0.by_address);
-        if let Some(n) = by.get_mut(&self.1) {
-            *n -= 1;
-            if *n == 0 {
-                by.remove(&self.1);
-            }
-        }
-    }
-}
-
 /// Takes connections of this machine in.
 pub(super) fn here(door: Arc<Door>, listener: StdListener) {
     spawn(async move {
         let Some(listener) = listening(listener) else { return };
-        let count = Arc::<Count>::default();
+        let room = Room::new(MOST_HERE);
         loop {
             let Some((stream, ip)) = next(&listener).await else { continue };
-            let Some(counted) = count.one_more(ip, MOST_HERE, MOST_HERE) else { continue };
+            let Some(place) = room.one_more(ip, true) else { continue };
             let door = Arc::clone(&door);
             spawn(async move {
-                let _counted = counted;
-                join(&door, stream, Peer { ip, way: Way::Here }).await;
+                join(&door, stream, Peer { ip, way: Way::Here }, &Arc::new(place)).await;
             });
         }
     });
@@ -87,7 +51,7 @@ pub(super) fn here(door: Arc<Door>, listener: StdListener) {
 pub(super) fn network(door: Arc<Door>, listener: StdListener, authority: Arc<Authority>) {
     spawn(async move {
         let Some(listener) = listening(listener) else { return };
-        let count = Arc::<Count>::default();
+        let room = Room::new(MOST_NETWORK);
         let mut open = door.open.subscribe();
         let mut tls = Certified { authority, of: Vec::new(), acceptor: None };
         loop {
@@ -95,13 +59,13 @@ pub(super) fn network(door: Arc<Door>, listener: StdListener, authority: Arc<Aut
                 _ = open.wait_for(|open| !open) => return,
                 next = next(&listener) => match next { Some(next) => next, None => continue },
             };
-            let Some(counted) = count.one_more(ip, MOST_NETWORK, MOST_PER_ADDRESS) else { continue };
+            let Some(place) = room.one_more(ip, false).map(Arc::new) else { continue };
             let (door, acceptor, mut open) = (Arc::clone(&door), tls.now(&door), open.clone());
             spawn(async move {
-                let _counted = counted;
                 select! {
                     _ = open.wait_for(|open| !open) => {}
-                    () = from_network(&door, stream, ip, acceptor) => {}
+                    () = place.needed() => {}
+                    () = from_network(&door, stream, ip, acceptor, &place) => {}
                 }
             });
         }
@@ -149,16 +113,22 @@ async fn next(listener: &TcpListener) -> Option<(TcpStream, IpAddr)> {
 
 /// Whatever begins with a handshake is taken in behind the certificate; the rest is sent there, or taken in as it
 /// is if that was allowed.
-async fn from_network(door: &Door, stream: TcpStream, ip: IpAddr, acceptor: Option<TlsAcceptor>) {
+async fn from_network(
+    door: &Door,
+    stream: TcpStream,
+    ip: IpAddr,
+    acceptor: Option<TlsAcceptor>,
+    place: &Arc<Place>,
+) {
     let mut first = [0_u8; 1];
     let Ok(Ok(1)) = timeout(SILENT, stream.peek(&mut first)).await else { return };
     if first[0] == TLS {
         let Some(acceptor) = acceptor else { return };
         if let Ok(Ok(stream)) = timeout(HANDSHAKE, acceptor.accept(stream)).await {
-            join(door, stream, Peer { ip, way: Way::Network }).await;
+            join(door, stream, Peer { ip, way: Way::Network }, place).await;
         }
     } else if door.settings.plain {
-        join(door, stream, Peer { ip, way: Way::NetworkPlain }).await;
+        join(door, stream, Peer { ip, way: Way::NetworkPlain }, place).await;
     } else {
         let _ = timeout(HANDSHAKE, send_to_https(stream)).await;
     }
@@ -195,17 +165,34 @@ struct Moved {
     last_ms: AtomicU64,
     /// When the caller began to ask something that is not answered yet; 0: nothing is open.
     asking_ms: AtomicU64,
+    /// How much of it came in, bytes.
+    asked_bytes: AtomicU64,
 }
 
 impl Moved {
+    /// With the first bytes of a request.
+    fn first(bytes: usize) -> Self {
+        let moved = Self {
+            begun: Instant::now(),
+            last_ms: AtomicU64::new(1),
+            asking_ms: AtomicU64::new(0),
+            asked_bytes: AtomicU64::new(0),
+        };
+        moved.asked(bytes);
+        moved
+    }
+
     fn now_ms(&self) -> u64 {
         u64::try_from(self.begun.elapsed().as_millis()).unwrap_or(u64::MAX).max(1)
     }
 
-    fn asked(&self) {
+    fn asked(&self, bytes: usize) {
         let now_ms = self.now_ms();
         self.last_ms.store(now_ms, Ordering::Relaxed);
-        let _ = self.asking_ms.compare_exchange(0, now_ms, Ordering::Relaxed, Ordering::Relaxed);
+        if self.asking_ms.compare_exchange(0, now_ms, Ordering::Relaxed, Ordering::Relaxed).is_ok() {
+            self.asked_bytes.store(0, Ordering::Relaxed);
+        }
+        self.asked_bytes.fetch_add(bytes as u64, Ordering::Relaxed);
     }
 
     fn answered(&self) {
@@ -215,24 +202,28 @@ impl Moved {
 
     /// Ends when nothing moved for too long, or a request stays half sent.
     async fn watched(&self) {
-        let over = |since_ms: u64, limit: Duration| {
-            u128::from(self.now_ms().saturating_sub(since_ms)) > limit.as_millis()
-        };
         let mut every = interval(Duration::from_secs(1));
         loop {
             every.tick().await;
-            let asking_ms = self.asking_ms.load(Ordering::Relaxed);
-            if over(self.last_ms.load(Ordering::Relaxed), IDLE)
-                || (asking_ms > 0 && over(asking_ms, ANSWERED))
-            {
+            let since = |at: &AtomicU64| {
+                let at_ms = at.load(Ordering::Relaxed);
+                Duration::from_millis(if at_ms > 0 { self.now_ms().saturating_sub(at_ms) } else { 0 })
+            };
+            let most = may_take(self.asked_bytes.load(Ordering::Relaxed));
+            if since(&self.last_ms) > IDLE || since(&self.asking_ms) > most {
                 return;
             }
         }
     }
 }
 
+/// How long a request may take of which so many bytes came in.
+fn may_take(bytes: u64) -> Duration {
+    ANSWERED + Duration::from_millis(bytes / SLOWEST_BYTES_MS)
+}
+
 /// Joins a connection to the web server, from its first byte on.
-async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer: Peer) {
+async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer: Peer, place: &Arc<Place>) {
     let mut first = vec![0_u8; 8192];
     // One that says nothing costs nothing behind the door.
     let n = match timeout(SILENT, stream.read(&mut first)).await {
@@ -244,17 +235,18 @@ async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer
     let _ = inner.set_nodelay(true);
     let Ok(own) = inner.local_addr() else { return };
     door.know(own.port(), peer);
-    let moved = Moved { begun: Instant::now(), last_ms: AtomicU64::new(1), asking_ms: AtomicU64::new(1) };
+    door.holds(own.port(), Arc::clone(place));
+    let moved = Moved::first(n);
     if inner.write_all(&first[..n]).await.is_ok() {
         drop(first);
         let (mut from_caller, mut to_caller) = split(stream);
         let (mut from_server, mut to_server) = inner.split();
         let asking = async {
             // Who hangs up does not wait for an answer: what was still being said to it ends.
-            relay(&mut from_caller, &mut to_server, || moved.asked()).await;
+            relay(&mut from_caller, &mut to_server, |bytes| moved.asked(bytes)).await;
         };
         let answering = async {
-            relay(&mut from_server, &mut to_caller, || moved.answered()).await;
+            relay(&mut from_server, &mut to_caller, |_| moved.answered()).await;
             let _ = to_caller.shutdown().await;
         };
         select! {
@@ -266,15 +258,34 @@ async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer
     door.forget(own.port());
 }
 
-async fn relay(from: &mut (impl AsyncRead + Unpin), to: &mut (impl AsyncWrite + Unpin), moved: impl Fn()) {
+async fn relay(
+    from: &mut (impl AsyncRead + Unpin),
+    to: &mut (impl AsyncWrite + Unpin),
+    moved: impl Fn(usize),
+) {
     let mut part = vec![0_u8; 16 * 1024];
     while let Ok(n) = from.read(&mut part).await {
         if n == 0 {
             return;
         }
-        moved();
+        moved(n);
         if to.write_all(&part[..n]).await.is_err() || to.flush().await.is_err() {
             return;
         }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_photograph_over_a_poor_link_is_waited_for_and_a_trickle_is_not() {
+        // At 10 kB/s two megabytes take 200 s: at each moment it is within its time.
+        for s in 0..=200 {
+            assert!(Duration::from_secs(s) <= may_take(10_000 * s), "{s} s");
+        }
+        // A byte a second is ended as one that stops half way.
+        assert!(Duration::from_secs(31) > may_take(31));
     }
 }

@@ -8,6 +8,7 @@ mod authority;
 mod guesses;
 mod listen;
 mod pairing;
+mod room;
 mod secret;
 
 use std::collections::HashMap;
@@ -70,7 +71,7 @@ pub struct Door {
     pub tokens: Guesses,
     /// The pairing code that is shown.
     pub pairing: Pairing,
-    peers: Mutex<HashMap<u16, Peer>>,
+    through: Mutex<HashMap<u16, Through>>,
     inner_port: AtomicU16,
     open: watch::Sender<bool>,
     house: Mutex<Option<Arc<Authority>>>,
@@ -85,7 +86,7 @@ impl Door {
             guesses: Guesses::default(),
             tokens: Guesses::default(),
             pairing: Pairing::default(),
-            peers: Mutex::default(),
+            through: Mutex::default(),
             inner_port: AtomicU16::new(0),
             open: watch::channel(false).0,
             house: Mutex::default(),
@@ -152,22 +153,38 @@ impl Door {
 
     /// Notes who is behind a connection to the web server, until it is [forgotten](Self::forget).
     pub fn know(&self, inner_port: u16, peer: Peer) {
-        self.peers().insert(inner_port, peer);
+        lock(&self.through).insert(inner_port, Through { peer, place: None });
+    }
+
+    /// Notes which place a connection holds.
+    fn holds(&self, inner_port: u16, place: Arc<room::Place>) {
+        if let Some(through) = lock(&self.through).get_mut(&inner_port) {
+            through.place = Some(place);
+        }
     }
 
     /// Forgets a connection that ended.
-    pub fn forget(&self, inner_port: u16) {
-        self.peers().remove(&inner_port);
+    fn forget(&self, inner_port: u16) {
+        lock(&self.through).remove(&inner_port);
     }
 
     /// Who is behind a connection to the web server, if the door let it in.
     pub fn peer(&self, inner_port: u16) -> Option<Peer> {
-        self.peers().get(&inner_port).copied()
+        lock(&self.through).get(&inner_port).map(|t| t.peer)
     }
 
-    fn peers(&self) -> MutexGuard<'_, HashMap<u16, Peer>> {
-        lock(&self.peers)
+    /// Notes whether a device that was let in asks over this connection: its place is not taken for another then.
+    pub fn asked_by(&self, inner_port: u16, is_known: bool) {
+        if let Some(place) = lock(&self.through).get(&inner_port).and_then(|t| t.place.as_ref()) {
+            place.is_known(is_known);
+        }
     }
+}
+
+/// A connection to the web server.
+struct Through {
+    peer: Peer,
+    place: Option<Arc<room::Place>>,
 }
 
 fn lock<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {

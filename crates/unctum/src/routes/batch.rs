@@ -275,7 +275,7 @@ pub async fn start(
 ) -> Answer<(Status, Json<BatchView>)> {
     let entry_id = entry_name(entry_id)?;
     let setup = asked_setup(app, &body.0?).await?;
-    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    let (now_ms, following) = (app.clock.now_ms(), app.following.within_write());
     let id = app.write(move |c| rows::start(c, &following, &setup, entry_id.as_deref(), now_ms)).await?;
     tell_batch(app, id).await?;
     Ok((Status::Created, Json(looked_at(app, id, None).await?)))
@@ -333,9 +333,10 @@ pub struct EntryAsk {
 /// Logs that something happened.
 ///
 /// # Errors
-/// 404; 400, 413 or 422 with what to do instead; nothing is logged then.
+/// 404; 409 for an entry of another batch; 400, 413 or 422 with what to do instead; nothing is logged then.
 #[utoipa::path(context_path = "/api/v1", tag = "batch", params(("id" = i32, Path), EntryAsk), request_body = BatchEvent,
-    responses((status = 200, body = BatchView), (status = 404, body = Problem), (status = 422, body = Problem)))]
+    responses((status = 200, body = BatchView), (status = 404, body = Problem), (status = 409, body = Problem),
+        (status = 422, body = Problem)))]
 #[post("/batches/<id>/events?<ask..>", data = "<body>")]
 pub async fn log_event(
     app: &State<App>,
@@ -351,7 +352,7 @@ pub async fn log_event(
         by: caller.device.map(|d| d.name),
         event: body.0?,
     };
-    let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
+    let (now_ms, following) = (app.clock.now_ms(), app.following.within_write());
     let weighs = matches!(entry.event, BatchEvent::PanWeighed { .. });
     let pan_known = app
         .write(move |c| {

@@ -2,15 +2,15 @@
 
 use std::time::{Duration, Instant};
 
-use rocket::post;
 use rocket::serde::json::Json;
-use rocket::tokio::sync::{Semaphore, SemaphorePermit};
-use rocket::tokio::task::spawn_blocking;
+use rocket::{State, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::day::{DayProblem, DayTerms, Planner, Starts, impossible, judge, late};
 use utoipa::ToSchema;
 
+use crate::app::App;
 use crate::body::Body;
+use crate::planning::Turn;
 use crate::problem::{Answer, Problem};
 
 /// A problem, and how long it may take.
@@ -72,32 +72,28 @@ const LONGEST_S: f64 = 20.0;
 const ANOTHER: u64 = 1;
 /// Rounds between two looks at the clock.
 pub const ROUNDS: u32 = 10;
-/// One plan at a time: the stove has the other core.
-static PLANNING: Semaphore = Semaphore::const_new(1);
 
-/// The turn to plan: one at a time.
-///
-/// # Errors
-/// A fault of the program.
-pub async fn turn() -> Answer<SemaphorePermit<'static>> {
-    PLANNING.acquire().await.map_err(|_| Problem::broken())
+/// How long a plan may be bettered, of what was asked for.
+#[must_use]
+pub fn may_better(seconds: f64) -> Duration {
+    Duration::from_secs_f64(seconds.clamp(0.0, LONGEST_S))
 }
 
 /// Plans a kitchen day: in time first, then fresh, then hands together, then with a margin.
 ///
 /// # Errors
-/// 400, 413 or 422 with a sentence and a code; `does-not-fit` where no plan was found and none is proved impossible.
+/// 503 while others plan, with when to ask again; 400, 413 or 422 with a sentence and a code; `does-not-fit` where no plan was found and none is proved impossible.
 #[utoipa::path(context_path = "/api/v1", tag = "day", request_body = SolveAsk,
-    responses((status = 200, body = Solved), (status = 422, body = Problem)))]
+    responses((status = 200, body = Solved), (status = 422, body = Problem),
+        (status = 503, body = Problem)))]
 #[post("/day/solve", data = "<body>")]
-pub async fn solve(body: Body<SolveAsk>) -> Answer<Json<Solved>> {
+pub async fn solve(app: &State<App>, body: Body<SolveAsk>) -> Answer<Json<Solved>> {
     let ask = body.0?;
-    let _turn = turn().await?;
-    let solved = spawn_blocking(move || solved(&ask)).await.map_err(|_| Problem::broken())??;
-    Ok(Json(solved))
+    let wanted = may_better(ask.seconds);
+    Ok(Json(app.planning.work(wanted, move |turn| solved(&ask, turn)).await?))
 }
 
-fn solved(ask: &SolveAsk) -> Answer<Solved> {
+fn solved(ask: &SolveAsk, turn: &Turn) -> Answer<Solved> {
     let began = Instant::now();
     let problem = &ask.problem;
     problem.check()?;
@@ -113,13 +109,10 @@ fn solved(ask: &SolveAsk) -> Answer<Solved> {
     }
     let planner = Planner::new(problem, ask.seed)?;
     let first_plan_ms = 1000.0 * began.elapsed().as_secs_f64();
-    let long = Duration::from_secs_f64(ask.seconds.clamp(0.0, LONGEST_S));
     // A second one takes another way meanwhile; the better plan is told.
-    let second = (long > began.elapsed())
-        .then(|| Planner::new(problem, ask.seed.wrapping_add(ANOTHER)))
-        .transpose()?;
+    let second = turn.goes_on().then(|| Planner::new(problem, ask.seed.wrapping_add(ANOTHER))).transpose()?;
     let better = |mut planner: Planner| {
-        while began.elapsed() < long {
+        while turn.goes_on() {
             planner.improve(ROUNDS);
         }
         planner.starts()

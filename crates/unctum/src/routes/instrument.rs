@@ -310,7 +310,7 @@ async fn take_in(
                         by: Some(instrument.name.clone()),
                         event: BatchEvent::Heard { reading },
                     };
-                    let following = app.following.clone();
+                    let following = app.following.within_write();
                     let told =
                         app.write(move |c| batches::append(c, &following, batch_id, entry, now_ms)).await;
                     // What does not fit the log any more is no fault of the instrument.
@@ -330,12 +330,15 @@ async fn take_in(
     let newest = samples.iter().copied().chain(instrument.heard.newest).max_by_key(|s| s.at_ms);
     instrument.heard.newest = newest;
     instrument.heard.at_ms = Some(now_ms);
-    let (id, heard, ended) =
+    let (id, mut heard, ended) =
         (instrument.id, instrument.heard, watched.is_some() && instrument.batch_id.is_none());
     let (run, samples) = (run.to_owned(), samples.to_vec());
     let new = app
         .write(move |c| {
-            if ended {
+            if rows::watched(c, id)? != watched {
+                // Hung into another pan meanwhile: what it said of the last one says nothing of this one.
+                (heard.looked_at, heard.looks) = (None, None);
+            } else if ended {
                 rows::watch(c, id, None)?;
             }
             let new = rows::keep(c, id, &run, &samples, now_ms)?;

@@ -164,7 +164,7 @@ pub async fn save_kitchen(
     let based_on = BasedOn { version, mine_stands: mine_stands.unwrap_or(false) };
     let now_ms = app.clock.now_ms();
     let reason = reason.unwrap_or_else(|| "Kitchen changed".to_owned());
-    let following = app.following.clone();
+    let following = app.following.within_write();
     let (saved, reached) = app
         .write(move |c| {
             save_over(c, based_on, &wanted, &reason, now_ms)?;

@@ -1,11 +1,15 @@
 //! What the kitchen has learnt from its batches, and what she says to it.
 
+use std::sync::Arc;
+use std::sync::atomic::Ordering;
+
 use rocket::serde::json::Json;
-use rocket::tokio::task::spawn_blocking;
+use rocket::tokio::sync::Mutex;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::kitchen::{KitchenDocument, Parameter};
 use unctum_core::learn::{BatchTold, Learnt, LearntValue, OddBatch, learn, odd_batches, shown};
+use unctum_store::batch::ToldMark;
 use unctum_store::{SqliteConnection, batch as rows, kitchen};
 use utoipa::ToSchema;
 
@@ -15,7 +19,7 @@ use crate::changes::Change;
 use crate::problem::{Answer, Problem};
 
 /// What the kitchen has learnt.
-#[derive(Serialize, ToSchema)]
+#[derive(Clone, Serialize, ToSchema)]
 pub struct LearntView {
     /// From so many finished batches.
     pub batches: usize,
@@ -38,14 +42,28 @@ struct Told {
     to_ask: usize,
 }
 
+/// What was learnt last. Whoever asks while it is worked out waits for that.
+#[derive(Default)]
+pub struct LearntKept(Mutex<Option<Last>>);
+
+/// By which mark it is known that it is so still: the kitchen's version, and that of what batches tell. While nothing was
+/// written at all even that need not be looked at.
+struct Last {
+    writes: u64,
+    mark: (i32, ToldMark),
+    known: Arc<Known>,
+}
+
+/// What was learnt, and as it is shown.
+struct Known {
+    learnt: Learnt,
+    view: LearntView,
+}
+
 /// What all batches tell: kept beside each, asked anew where something was written since.
 async fn all_told(app: &App) -> Answer<Told> {
-    let (mut told, mut missing, document) = app
-        .read(|c| {
-            let (told, missing) = rows::all_told(c)?;
-            Ok((told, missing, kitchen::load(c)?))
-        })
-        .await?;
+    let ((mut told, mut missing), document) =
+        app.read(|c| Ok((rows::all_told(c)?, kitchen::load(c)?))).await?;
     // After a whole notebook came in the newest are asked first, the others at the next looks.
     let to_ask = missing.len().saturating_sub(MOST_ASKED);
     let missing = missing.split_off(to_ask);
@@ -62,16 +80,35 @@ async fn all_told(app: &App) -> Answer<Told> {
     Ok(Told { batches: told, document, to_ask })
 }
 
-async fn learnt(app: &App) -> Answer<(Learnt, Told)> {
+async fn learnt(app: &App, last: &LearntKept) -> Answer<Arc<Known>> {
+    let mut last = last.0.lock().await;
+    let writes = app.writes.load(Ordering::SeqCst);
+    if let Some(last) = last.as_ref().filter(|l| l.writes == writes) {
+        return Ok(Arc::clone(&last.known));
+    }
+    let mark = || app.read(|c| Ok((kitchen::version(c)?, rows::told_mark(c)?)));
+    let before = mark().await?;
+    if let Some(last) = last.as_mut().filter(|l| l.mark == before) {
+        last.writes = writes;
+        return Ok(Arc::clone(&last.known));
+    }
     let told = all_told(app).await?;
-    let work = spawn_blocking(move || {
+    let after = mark().await?;
+    // What was written while it was worked out is looked at next time.
+    let all = told.to_ask == 0 && after.1.1 == told.batches.len() as i64;
+    let still = before.0 == after.0 && all;
+    let fresh = app.works_out(move |app| {
         let document = &told.document;
-        (learn(&told.batches, |about| document.told(about), &document.learning), told)
+        let learnt = learn(&told.batches, |about| document.told(about), &document.learning);
+        Ok(Arc::new(Known { view: view(app, &learnt, &told), learnt }))
     });
-    work.await.map_err(|_| Problem::broken())
+    let fresh = fresh.await?;
+    // Counted before it was begun: what was kept on the way is looked at once more.
+    *last = still.then(|| Last { writes, mark: after, known: Arc::clone(&fresh) });
+    Ok(fresh)
 }
 
-fn view(app: &App, (learnt, told): (Learnt, Told)) -> LearntView {
+fn view(app: &App, learnt: &Learnt, told: &Told) -> LearntView {
     let Told { batches: told, document, to_ask } = told;
     let newest = |key: &str| {
         let own = told.iter().rev().find(|t| {
@@ -86,9 +123,9 @@ fn view(app: &App, (learnt, told): (Learnt, Told)) -> LearntView {
         let shipped = app.catalogue.sweet(key).map(|s| s.name.clone()).ok();
         shipped.or_else(|| newest(key)).unwrap_or_else(|| key.to_owned())
     };
-    let values = shown(&learnt, &document, sweet);
-    let odd = odd_batches(&told, &learnt, &document.learning);
-    LearntView { batches: told.len(), values, odd, to_ask }
+    let values = shown(learnt, document, sweet);
+    let odd = odd_batches(told, learnt, &document.learning);
+    LearntView { batches: told.len(), values, odd, to_ask: *to_ask }
 }
 
 /// What the kitchen has learnt from its batches.
@@ -97,8 +134,8 @@ fn view(app: &App, (learnt, told): (Learnt, Told)) -> LearntView {
 /// Those of the store.
 #[utoipa::path(context_path = "/api/v1", tag = "notebook", responses((status = 200, body = LearntView)))]
 #[get("/learnt")]
-pub async fn what_was_learnt(app: &State<App>) -> Answer<Json<LearntView>> {
-    Ok(Json(view(app, learnt(app).await?)))
+pub async fn what_was_learnt(app: &State<App>, kept: &State<LearntKept>) -> Answer<Json<LearntView>> {
+    Ok(Json(learnt(app, kept).await?.view.clone()))
 }
 
 /// What she says to what was learnt.
@@ -142,13 +179,17 @@ pub enum SaidToIt {
 #[utoipa::path(context_path = "/api/v1", tag = "notebook", request_body = SaidToIt,
     responses((status = 200, body = LearntView), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[post("/learnt", data = "<body>")]
-pub async fn say_to_learnt(app: &State<App>, body: Body<SaidToIt>) -> Answer<Json<LearntView>> {
+pub async fn say_to_learnt(
+    app: &State<App>,
+    kept: &State<LearntKept>,
+    body: Body<SaidToIt>,
+) -> Answer<Json<LearntView>> {
     let said = body.0?;
     let now_ms = app.clock.now_ms();
-    let (learnt_now, _) = learnt(app).await?;
-    app.write(move |c| say(c, &said, &learnt_now, now_ms)).await?;
+    let known = learnt(app, kept).await?;
+    app.write(move |c| say(c, &said, &known.learnt, now_ms)).await?;
     app.tell(Change::Kitchen);
-    Ok(Json(view(app, learnt(app).await?)))
+    Ok(Json(learnt(app, kept).await?.view.clone()))
 }
 
 fn say(c: &mut SqliteConnection, said: &SaidToIt, learnt: &Learnt, now_ms: i64) -> unctum_store::Result<()> {

@@ -17,6 +17,7 @@ use utoipa::ToSchema;
 use crate::app::App;
 use crate::body::parse;
 use crate::changes::Change;
+use crate::clock::day_of;
 use crate::door::Caller;
 use crate::exchange::notebook::{self as files, NotebookFile};
 use crate::exchange::schema;
@@ -50,7 +51,7 @@ pub async fn copy(app: &State<App>, caller: Caller) -> Answer<Copy> {
     });
     let file = made.await.map_err(|_| Problem::broken())??;
     let kind = ContentType::new("application", "vnd.sqlite3");
-    Ok(Copy { file: File::from_std(file), kind, name: kept_as(app, ".db")? })
+    Ok(Copy { file: File::from_std(file), kind, name: kept_as(app, ".db") })
 }
 
 /// A table or a file, written to the disk first: whatever is in the notebook, the program stays as small as it is. What
@@ -73,14 +74,13 @@ async fn written(
         Ok(file)
     });
     let file = File::from_std(file.await?);
-    Ok(Copy { file, kind, name: kept_as(app, &format!("-{what}"))? })
+    Ok(Copy { file, kind, name: kept_as(app, &format!("-{what}")) })
 }
 
 /// The name under which it is kept, of today.
-fn kept_as(app: &App, ending: &str) -> Answer<Header<'static>> {
-    let day = jiff::Timestamp::from_millisecond(app.clock.now_ms()).map(|t| t.to_string()[..10].to_owned());
-    let day = day.map_err(|_| Problem::broken())?;
-    Ok(Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}{ending}\"")))
+fn kept_as(app: &App, ending: &str) -> Header<'static> {
+    let day = day_of(app.clock.now_ms());
+    Header::new("Content-Disposition", format!("attachment; filename=\"unctum-{day}{ending}\""))
 }
 
 /// All batches as a table.
@@ -134,7 +134,7 @@ pub struct ReadIn {
     pub batches: usize,
     /// Batches that were here already and stayed as they are.
     pub doubled: usize,
-    /// Batches that cannot be read and were left out.
+    /// Of it cannot be read: batches that are kept as they are where everything was taken, and whatever was left out.
     pub unreadable: usize,
 }
 

@@ -26,6 +26,8 @@ pub struct Health {
     /// How far ahead of now the notebook's last moment lay when the program began, s: written under a wrong clock. 0 where it
     /// was believed.
     pub written_ahead_s: i64,
+    /// What keeps today's copy of the notebook from being made, in words; none while all is well.
+    pub copy_trouble: Option<&'static str>,
 }
 
 /// The program's time.
@@ -57,6 +59,7 @@ pub fn health(app: &State<App>) -> Json<Health> {
         now_ms: app.clock.now_ms(),
         set_back_s: app.clock.set_back_s(),
         written_ahead_s: app.clock.written_ahead_s(),
+        copy_trouble: app.copy_trouble.words(),
     })
 }
 

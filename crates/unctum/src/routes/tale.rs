@@ -1,7 +1,11 @@
 //! What one batch tells: planned against real, why it came out so, made again; two of them compared; tasted later.
 
+use std::collections::HashMap;
+use std::sync::Arc;
+
 use rocket::http::Status;
 use rocket::serde::json::Json;
+use rocket::tokio::sync::Mutex;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::batch::{
@@ -72,7 +76,46 @@ pub struct BatchTale {
     pub tastings: Vec<TastingTold>,
 }
 
-type Told = (std::sync::Arc<Followed>, Option<Verdict>);
+type Told = (Arc<Followed>, Option<Verdict>);
+
+/// What was worked out of batches that were looked at lately. It follows from log and verdict alone: while both are the
+/// same, it is.
+#[derive(Default)]
+pub struct TalesKept(Mutex<HashMap<i32, (Told, Arc<Tale>)>>);
+
+/// So many are kept at most.
+const MOST_KEPT: usize = 8;
+
+/// What is worked out of one batch.
+struct Tale {
+    track: BatchTrack,
+    steps: Vec<StepTold>,
+    causes: Vec<Cause>,
+}
+
+impl TalesKept {
+    async fn of(&self, app: &App, id: i32, told: Told) -> Answer<Arc<Tale>> {
+        // Whoever asks for the same meanwhile waits for it.
+        let mut kept = self.0.lock().await;
+        if let Some((of, tale)) = kept.get(&id)
+            && Arc::ptr_eq(&of.0, &told.0)
+            && of.1 == told.1
+        {
+            return Ok(Arc::clone(tale));
+        }
+        let (batch, verdict) = told.clone();
+        let fresh = app.works_out(move |_| {
+            let (steps, causes) = (batch.steps_told(), batch.causes(verdict.as_ref()));
+            Ok(Arc::new(Tale { track: track(&batch), steps, causes }))
+        });
+        let fresh = fresh.await?;
+        if kept.len() >= MOST_KEPT {
+            kept.clear();
+        }
+        kept.insert(id, (told, Arc::clone(&fresh)));
+        Ok(fresh)
+    }
+}
 
 fn told(
     c: &mut SqliteConnection,
@@ -82,16 +125,13 @@ fn told(
     Ok((following.at(c, id)?, rows::told(c, id)?))
 }
 
-async fn tale_of(app: &App, id: i32) -> Answer<BatchTale> {
+async fn tale_of(app: &App, kept: &TalesKept, id: i32) -> Answer<BatchTale> {
     let following = app.following.clone();
-    let ((batch, verdict), photos, tastings) = app
+    let (told, photos, tastings) = app
         .read(move |c| Ok((told(c, &following, id)?, photo::of_batch(c, id)?, rows::tastings(c, id)?)))
         .await?;
-    let made_ms = batch.summary().last_ms;
-    let work = rocket::tokio::task::spawn_blocking(move || {
-        (track(&batch), batch.steps_told(), batch.causes(verdict.as_ref()))
-    });
-    let (track, steps, causes) = work.await.map_err(|_| Problem::broken())?;
+    let made_ms = told.0.summary().last_ms;
+    let tale = kept.of(app, id, told).await?;
     let tasting = |t: rows::TastingKept| TastingTold {
         id: t.id,
         at_ms: t.tasting.at_ms,
@@ -101,9 +141,9 @@ async fn tale_of(app: &App, id: i32) -> Answer<BatchTale> {
         note: t.tasting.note,
     };
     Ok(BatchTale {
-        track,
-        steps,
-        causes,
+        track: tale.track.clone(),
+        steps: tale.steps.clone(),
+        causes: tale.causes.clone(),
         photos: photos.into_iter().map(PhotoTold::from).collect(),
         most_photos: photo::MOST,
         tastings: tastings.into_iter().map(tasting).collect(),
@@ -117,8 +157,8 @@ async fn tale_of(app: &App, id: i32) -> Answer<BatchTale> {
 #[utoipa::path(context_path = "/api/v1", tag = "notebook", params(("id" = i32, Path)),
     responses((status = 200, body = BatchTale), (status = 404, body = Problem)))]
 #[get("/batches/<id>/tale")]
-pub async fn tale(app: &State<App>, id: i32) -> Answer<Json<BatchTale>> {
-    Ok(Json(tale_of(app, id).await?))
+pub async fn tale(app: &State<App>, kept: &State<TalesKept>, id: i32) -> Answer<Json<BatchTale>> {
+    Ok(Json(tale_of(app, kept, id).await?))
 }
 
 /// Two batches beside each other.
@@ -173,6 +213,7 @@ pub async fn make_again(app: &State<App>, id: i32, body: Body<AgainAsk>) -> Answ
 #[post("/batches/<id>/tastings", data = "<body>")]
 pub async fn taste_again(
     app: &State<App>,
+    kept: &State<TalesKept>,
     id: i32,
     body: Body<Tasting>,
 ) -> Answer<(Status, Json<BatchTale>)> {
@@ -182,7 +223,7 @@ pub async fn taste_again(
     let tasting = Tasting { at_ms: asked.at_ms.min(now_ms), ..asked };
     app.write(move |c| rows::taste(c, id, &tasting)).await?;
     changed(app, id).await?;
-    Ok((Status::Created, Json(tale_of(app, id).await?)))
+    Ok((Status::Created, Json(tale_of(app, kept, id).await?)))
 }
 
 /// Takes a tasting away, or brings it back.
@@ -195,6 +236,7 @@ pub async fn taste_again(
 #[post("/batches/<id>/tastings/<tasting_id>/remove?<back>")]
 pub async fn untaste(
     app: &State<App>,
+    kept: &State<TalesKept>,
     id: i32,
     tasting_id: i32,
     back: Option<bool>,
@@ -202,7 +244,7 @@ pub async fn untaste(
     let removed_ms = (back != Some(true)).then(|| app.clock.now_ms());
     app.write(move |c| rows::remove_tasting(c, id, tasting_id, removed_ms)).await?;
     changed(app, id).await?;
-    Ok(Json(tale_of(app, id).await?))
+    Ok(Json(tale_of(app, kept, id).await?))
 }
 
 /// Tells everyone that something beside its log changed.

@@ -215,3 +215,50 @@ fn names_that_look_empty_and_orders_to_machines_are_refused() {
     };
     assert_eq!((judge("two\nlines"), judge("a\u{1b}[31m")), (200, 422));
 }
+
+#[test]
+fn an_address_asked_with_what_nobody_knows_is_refused_in_words() {
+    let server = Server::lantern_steps();
+    let description = server.get("/api/v1/openapi.json").1;
+    let before = server.get("/api/v1/kitchen").1;
+    let mut asked = 0;
+    for (path, item) in description["paths"].as_object().expect("paths") {
+        for (method, operation) in item.as_object().expect("operations") {
+            let filled =
+                path.replace("{id}", "1").replace("{key}", "cashew-sheet").replace("{tasting_id}", "1");
+            let refused = |query: &str| {
+                let address = format!("{filled}?{query}");
+                let (status, told) = match method.as_str() {
+                    "get" => server.get(&address),
+                    "put" => server.put(&address, &json!({})),
+                    "delete" => server.delete(&address),
+                    _ => server.post(&address, &json!({})),
+                };
+                assert_eq!((status.code, &told["code"]), (422, &json!("wrong-query")), "{method} {address}");
+            };
+            refused("nobody=knows");
+            for parameter in operation["parameters"].as_array().into_iter().flatten() {
+                let name = parameter["name"].as_str().unwrap_or_default();
+                let odd = match parameter["schema"]["type"].as_str() {
+                    _ if parameter["in"] != "query" => continue,
+                    Some("integer") => ["blue", "1e99", "99999999999999999999"],
+                    Some("number") => ["blue", "NaN", "1e999"],
+                    Some("boolean") => ["blue", "2", "tru"],
+                    _ => continue,
+                };
+                odd.iter().for_each(|value| refused(&format!("{name}={value}")));
+                asked += 1;
+            }
+        }
+    }
+    assert!(asked > 15, "{asked}");
+    assert_eq!(server.get("/api/v1/kitchen").1, before);
+    for (address, code) in [
+        ("/api/v1/batches?texture=blue", 422),
+        ("/api/v1/sweets?family=blue", 422),
+        ("/api/v1/sweets?suits=blue", 422),
+        ("/api/v1/sweets/cashew-sheet/export?format=blue", 422),
+    ] {
+        assert_eq!(server.get(address).0.code, code, "{address}");
+    }
+}

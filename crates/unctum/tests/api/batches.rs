@@ -126,3 +126,20 @@ fn the_demo_past_is_the_same_on_whatever_day_the_kitchen_is_opened() {
     assert_eq!(read_on(0), read_on(1));
     assert_eq!(read_on(0), read_on(40));
 }
+
+#[test]
+fn an_entry_that_is_still_to_come_is_asked_about() {
+    let server = Server::lantern_steps();
+    let start = json!({"charge": {"sucrose_g": 300, "water_g": 150}, "stage": "one-string"});
+    let id = server.post("/api/v1/batches", &start).1["id"].as_i64().expect("begun");
+    let view = |path: &str| server.get(path).1;
+    let batch = view(&format!("/api/v1/batches/{id}"));
+    assert_eq!((&batch["ahead_seqs"], &batch["begun_ahead_s"]), (&json!([]), &json!(0)));
+    let (store, year_ms) = (server.store(), 365 * 86_400_000);
+    let (batch_id, ahead_ms) = (i32::try_from(id).expect("number"), server.now_ms() + year_ms);
+    let following = unctum_store::Following::default();
+    let event = unctum_core::batch::BatchEvent::GivenUp;
+    store.write(|c| unctum_store::batch::append(c, &following, batch_id, event, ahead_ms)).expect("fits");
+    let batch = view(&format!("/api/v1/batches/{id}"));
+    assert_eq!(batch["ahead_seqs"], json!([batch["last_seq"]]), "{}", batch["ahead_seqs"]);
+}

@@ -71,6 +71,11 @@ impl Server {
         (answer.status(), answer.into_json().unwrap_or(Value::Null))
     }
 
+    pub fn delete(&self, path: &str) -> (Status, Value) {
+        let answer = self.client.delete(path.to_owned()).dispatch();
+        (answer.status(), answer.into_json().unwrap_or(Value::Null))
+    }
+
     /// Puts a kitchen over the version it was read at.
     pub fn put_kitchen(&self, query: &str, version: &Value, body: &Value) -> (Status, Value) {
         let answer = self

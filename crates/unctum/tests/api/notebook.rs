@@ -294,6 +294,21 @@ fn everything_goes_out_and_comes_in_again_without_loss() {
     assert_eq!((&some["batches"], &some["unreadable"]), (&json!(1), &json!(1)));
     assert_eq!(other.get("/api/v1/batches").1["total"], 21);
 
+    // What a newer or a broken program wrote is counted, never a fault of this one.
+    let mut odd = everything.clone();
+    let of = &mut odd["notebook"];
+    of["batches"][0]["log"][0]["event"] = json!({"event": "sung_to", "song": "slow"});
+    of["batches"][1]["log"][1]["seq"] = of["batches"][1]["log"][0]["seq"].clone();
+    of["batches"][2]["photos"] =
+        json!([{"at_ms": 1, "width_px": 1, "height_px": 1, "image": "no base 64", "small": ""}]);
+    of["papers"][1]["id"] = of["papers"][0]["id"].clone();
+    let fifth = Server::empty();
+    let come = fifth.ok("/api/v1/notebook/everything", &odd);
+    assert_eq!((&come["batches"], &come["unreadable"]), (&json!(17), &json!(4)));
+    assert_eq!(fifth.get("/api/v1/batches").1["total"], 18, "the one of the song stands as unreadable");
+    let odd_again = other.ok("/api/v1/notebook/everything", &odd);
+    assert_eq!(odd_again["batches"], json!(0), "{odd_again}");
+
     let mut newer = everything;
     newer["version"] = json!(9);
     assert_eq!(other.post("/api/v1/notebook/everything", &newer).1["code"], "not-a-notebook");

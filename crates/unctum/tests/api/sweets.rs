@@ -113,7 +113,7 @@ fn what_is_wrong_with_a_sweet_is_told_with_its_place_and_nothing_is_stored() {
     refused(&|m| m["steps"] = json!([]), "steps", "at least one step");
     let (status, problem) = server.post("/api/v1/sweets", &json!({"name": "Half a sweet"}));
     assert_eq!((status.code, problem["code"].as_str()), (422, Some("wrong-shape")));
-    assert_eq!(server.ok("/api/v1/sweets/check", &good), json!({"faults": [], "doubts": []}));
+    assert_eq!(server.ok("/api/v1/sweets/check", &good), json!({"faults": [], "doubts": [], "hasty": []}));
     let mut salty = page(&server, "gram-flour-ladoo")["sweet"].clone();
     salty["methods"][0]["steps"][6]["inputs"][1]["amount_g"] = json!(60);
     let doubts = server.ok("/api/v1/sweets/check", &salty)["doubts"].clone();

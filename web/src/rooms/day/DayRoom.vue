@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import LearntUsed from '@/batch/LearntUsed.vue'
+import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import HandsList from './HandsList.vue'
@@ -17,6 +18,7 @@ import { useDays } from './useDays'
 
 /** Orders and the days on which they are made: what is wanted, who does what when, and whether it will do. */
 const view = useDays()
+const kitchen = useKitchen()
 const { orders, all, kept, told, plan, ways, trouble, working, before } = view
 
 const route = useRoute()
@@ -40,6 +42,11 @@ const picked = (id: string, at?: number) => {
   step.value = id
   dropped.value = at
 }
+/** What stands above is there before what stands below: nothing is pushed away under a finger. */
+const come = computed(
+  () =>
+    trouble.value || (kitchen.view && orders.value && (!kept.value || (plan.value && told.value))),
+)
 const order = computed(() => orders.value?.find((o) => o.id === writing.value))
 const loose = computed(() =>
   (orders.value ?? []).filter((o) => !all.value?.some((d) => d.days.orders.includes(o.id))),
@@ -117,8 +124,8 @@ const paper = () => window.print()
         </p>
       </div>
     </header>
-    <LearntUsed v-if="kept" class="no-paper" />
-    <div class="keys acts no-paper">
+    <LearntUsed v-if="kept && come" class="no-paper" />
+    <div v-if="come" class="keys acts no-paper">
       <button
         v-if="writing === undefined"
         type="button"

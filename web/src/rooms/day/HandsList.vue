@@ -39,7 +39,7 @@ const next = computed(() => (props.all ? undefined : ahead.value[0]))
       </p>
     </section>
     <section v-for="[day, shown] in days" :key="day">
-      <h3>{{ day }}</h3>
+      <component :is="cook ? 'h3' : 'h2'">{{ day }}</component>
       <ol>
         <li v-for="s in shown" :key="s.id" :class="{ syrup: s.syrup }">
           <span class="figures at">{{ wall(told, s.from_min) }}</span>
@@ -80,7 +80,9 @@ const next = computed(() => (props.all ? undefined : ahead.value[0]))
   cursor: pointer;
 }
 
+h2,
 h3 {
+  font-size: var(--size-lead);
   margin: var(--gap-3) 0 0;
 }
 

@@ -76,7 +76,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
     <TroubleNote v-if="trouble" :words="trouble" />
     <template v-if="list">
       <section v-for="[shelf, lines] in sections" :key="shelf">
-        <h3>{{ SHELVES[shelf] ?? shelf }}</h3>
+        <h2>{{ SHELVES[shelf] ?? shelf }}</h2>
         <ul>
           <li v-for="l in lines" :key="l.ingredient" :class="{ there: l.buy_g < 0.5 }">
             <button
@@ -141,7 +141,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
           >As text</a
         >
       </p>
-      <h3>What it costs</h3>
+      <h2>What it costs</h2>
       <div class="wide">
         <table>
           <thead>
@@ -200,7 +200,8 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
   gap: var(--gap-3);
 }
 
-h3 {
+h2 {
+  font-size: var(--size-lead);
   margin: var(--gap-2) 0 0;
 }
 

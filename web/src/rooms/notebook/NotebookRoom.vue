@@ -147,7 +147,8 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
       Earlier ones
       <span class="soft">{{ lines?.length }} of {{ total }} shown</span>
     </button>
-    <TakeAway @came="reload" />
+    <!-- Not before what stands above it: it would be pushed away as that comes. -->
+    <TakeAway v-if="lines || trouble" @came="reload" />
   </div>
 </template>
 

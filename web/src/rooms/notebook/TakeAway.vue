@@ -17,7 +17,7 @@ function words(come: Api<'ReadIn'>): string {
     : [`${many(come.batches)} came in.`]
   if (come.doubled && come.whole) said.push(`${many(come.doubled)} stood in it twice.`)
   else if (come.doubled) said.push(`${many(come.doubled)} were here already and stay as they are.`)
-  if (come.unreadable) said.push(`${many(come.unreadable)} cannot be read and stayed out.`)
+  if (come.unreadable) said.push(`${come.unreadable} of it cannot be read.`)
   return said.join(' ')
 }
 async function chosen(): Promise<void> {

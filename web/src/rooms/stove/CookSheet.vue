@@ -76,6 +76,10 @@ const bigClock = computed(() => {
       @leave="across = false"
     />
     <OtherPans :but="id" />
+    <p v-if="batch.begun_ahead_s" class="caution">
+      This batch was begun under a clock that ran {{ longSince(batch.begun_ahead_s) }} ahead, so its
+      clocks stand still. Give it up and begin it anew.
+    </p>
     <div
       class="sheet"
       :class="{ urgent: said.urgent && !left, with_syrup: syrup, left_hand: leftHand }"
@@ -120,8 +124,8 @@ const bigClock = computed(() => {
       />
       <PanInstruments v-if="!over && setup.syrup && act?.of_syrup" :id="id" class="act" />
       <p v-if="syrup?.surprise && !syrup.unsettled" class="caution surprise">
-        That reading is far from what the clock expected. If it was a slip, take it back; if not,
-        Unctum now trusts it.
+        That reading is far from everything else, so it counts for less. Read once more: what is
+        read twice counts. If it was a slip, take it back.
       </p>
 
       <AlsoHere

@@ -5,7 +5,8 @@ import type { WholeBatch } from '@/batch/merged'
 import { heardInBrief } from '@/batch/heard'
 import { sayEvent } from '@/batch/sayEvent'
 import { useKitchen } from '@/live/kitchen'
-import { hourOf } from '@/units/format'
+import { serverNow } from '@/live/serverTime'
+import { dayAndHour, hourOrDay } from '@/units/format'
 
 /** What happened, newest first: anything can be taken back, or said to have been earlier. */
 const props = defineProps<{ batch: WholeBatch }>()
@@ -36,16 +37,20 @@ const rows = computed(() => {
     .map((entry) => ({
       seq: entry.seq,
       at_ms: momentOf(entry),
-      hour: hourOf(momentOf(entry)),
+      hour: hourOrDay(momentOf(entry), serverNow()),
       words: sayEvent(entry, setup, kitchen.stageName),
       by: entry.by,
       undone: state.undone.includes(entry.seq),
+      ahead: props.batch.ahead_seqs.includes(entry.seq),
       undo_seq: log.findLast((l) => l.event === 'undone' && l.undone_seq === entry.seq)?.seq,
     }))
     .sort((a, b) => b.at_ms - a.at_ms || b.seq - a.seq)
 })
 const shown = computed(() => (all.value ? rows.value : rows.value.slice(0, SHOWN)))
 const heard = computed(() => heardInBrief(props.batch.log, props.batch.setup, kitchen.stageName))
+/** Written under a clock that ran ahead: it happened now. */
+const itWasNow = (seq: number) =>
+  emit('log', { event: 'amended', amended_seq: seq, amended_ms: serverNow() })
 const takeBack = (seq: number) => emit('log', { event: 'undone', undone_seq: seq })
 const earlier = (seq: number, at_ms: number, min: number) =>
   emit('log', {
@@ -72,12 +77,21 @@ const earlier = (seq: number, at_ms: number, min: number) =>
             >{{ r.words }}<span v-if="r.by" class="soft small"> · {{ r.by }}</span></span
           >
         </button>
-        <div v-if="open === r.seq" class="keys">
+        <p v-if="r.ahead" class="caution">
+          This stands on {{ dayAndHour(r.at_ms) }}, which is still to come: the clock was wrong
+          then. It counts only when that time comes.
+        </p>
+        <div v-if="open === r.seq || r.ahead" class="keys">
           <template v-if="!r.undone">
-            <button type="button" class="key" @click="earlier(r.seq, r.at_ms, 1)">
-              It was 1 min earlier
+            <button v-if="r.ahead" type="button" class="key" @click="itWasNow(r.seq)">
+              It was just now
             </button>
-            <button type="button" class="key" @click="earlier(r.seq, r.at_ms, 5)">5 min</button>
+            <template v-else>
+              <button type="button" class="key" @click="earlier(r.seq, r.at_ms, 1)">
+                It was 1 min earlier
+              </button>
+              <button type="button" class="key" @click="earlier(r.seq, r.at_ms, 5)">5 min</button>
+            </template>
             <button type="button" class="key" @click="takeBack(r.seq)">Take it back</button>
           </template>
           <button

@@ -1,11 +1,7 @@
 //! Days planned, and followed through what happens at the stove.
 
-use std::time::{Duration, Instant};
-
-use rocket::post;
 use rocket::serde::json::Json;
-use rocket::tokio::task::spawn_blocking;
-use rocket::{State, tokio::sync::SemaphorePermit};
+use rocket::{State, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
 use unctum_core::day::{Planner, Starts, impossible, judge, plan_after};
@@ -18,8 +14,9 @@ use utoipa::ToSchema;
 use super::asked::AskedDays;
 use crate::app::App;
 use crate::body::Body;
+use crate::planning::Turn;
 use crate::problem::{Answer, Problem};
-use crate::routes::day::{ROUNDS, SolveStatus, turn};
+use crate::routes::day::{ROUNDS, SolveStatus, may_better};
 
 /// Days to plan.
 #[derive(Deserialize, ToSchema)]
@@ -55,8 +52,6 @@ pub struct DaysPlanned {
     /// What stands elsewhere than before, a sentence each.
     pub moved: Vec<String>,
 }
-
-const LONGEST_S: f64 = 20.0;
 
 /// Days with a plan, told.
 pub(super) fn planned(q: &DayQuestion<'_>, laid: &LaidOut, starts: Starts) -> DaysPlanned {
@@ -134,21 +129,20 @@ pub(super) fn standing(q: &DayQuestion<'_>, laid: &LaidOut) -> Starts {
 /// Plans days. With `keep` what stands is moved as little as may be.
 ///
 /// # Errors
-/// 400, 413 or 422 with what to change; that there can be no plan is an answer.
+/// 503 while others plan, with when to ask again; 400, 413 or 422 with what to change; that there can be no plan is an answer.
 #[utoipa::path(context_path = "/api/v1", tag = "day", request_body = PlanAsk,
-    responses((status = 200, body = DaysPlanned), (status = 422, body = Problem)))]
+    responses((status = 200, body = DaysPlanned), (status = 422, body = Problem),
+        (status = 503, body = Problem)))]
 #[post("/day/plan", data = "<body>")]
 pub async fn plan_days(app: &State<App>, body: Body<PlanAsk>) -> Answer<Json<DaysPlanned>> {
     let ask = body.0?;
     let asked = AskedDays::read(app, ask.days, ask.days_id).await?;
-    let _turn: SemaphorePermit<'_> = turn().await?;
-    let (seconds, seed, keep) = (ask.seconds, ask.seed, ask.keep);
-    let work = spawn_blocking(move || asked.ask(|q| plan(q, seconds, seed, keep)));
-    Ok(Json(work.await.map_err(|_| Problem::broken())??))
+    let (seed, keep) = (ask.seed, ask.keep);
+    let work = move |turn: &Turn| asked.ask(|q| plan(q, turn, seed, keep));
+    Ok(Json(app.planning.work(may_better(ask.seconds), work).await?))
 }
 
-fn plan(q: &DayQuestion<'_>, seconds: f64, seed: u64, keep: bool) -> Answer<DaysPlanned> {
-    let began = Instant::now();
+fn plan(q: &DayQuestion<'_>, turn: &Turn, seed: u64, keep: bool) -> Answer<DaysPlanned> {
     let laid = lay_out(q)?;
     if laid.problem.batches.is_empty() {
         return Ok(planned(q, &laid, Starts::new()));
@@ -163,8 +157,7 @@ fn plan(q: &DayQuestion<'_>, seconds: f64, seed: u64, keep: bool) -> Answer<Days
         Err(CoreError::DoesNotFit(why)) => return Ok(without_plan(q, &laid, &why)),
         Err(other) => return Err(other.into()),
     };
-    let long = Duration::from_secs_f64(seconds.clamp(0.0, LONGEST_S));
-    while began.elapsed() < long {
+    while turn.goes_on() {
         planner.improve(ROUNDS);
     }
     let starts = planner.starts();

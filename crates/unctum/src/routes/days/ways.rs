@@ -1,7 +1,8 @@
 //! What would make days possible.
 
+use std::time::Duration;
+
 use rocket::serde::json::Json;
-use rocket::tokio::task::spawn_blocking;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::day::{DayTerms, Planner, alone, ways};
@@ -12,7 +13,6 @@ use super::asked::AskedDays;
 use crate::app::App;
 use crate::body::Body;
 use crate::problem::{Answer, Problem};
-use crate::routes::day::turn;
 
 /// Days to make possible.
 #[derive(Deserialize, ToSchema)]
@@ -52,16 +52,15 @@ const MOST_WAYS: usize = 6;
 /// What makes days possible of which something is late, or which cannot be done.
 ///
 /// # Errors
-/// 400, 413 or 422.
+/// 503 while others plan, with when to ask again; 400, 413 or 422.
 #[utoipa::path(context_path = "/api/v1", tag = "day", request_body = WaysAsk,
-    responses((status = 200, body = WaysTold), (status = 422, body = Problem)))]
+    responses((status = 200, body = WaysTold), (status = 422, body = Problem),
+        (status = 503, body = Problem)))]
 #[post("/day/ways", data = "<body>")]
 pub async fn ways_to_do_it(app: &State<App>, body: Body<WaysAsk>) -> Answer<Json<WaysTold>> {
     let ask = body.0?;
     let asked = AskedDays::read(app, ask.days, ask.days_id).await?;
-    let _turn = turn().await?;
-    let work = spawn_blocking(move || asked.ask(ways_told));
-    Ok(Json(work.await.map_err(|_| Problem::broken())??))
+    Ok(Json(app.planning.work(Duration::ZERO, move |_| asked.ask(ways_told)).await?))
 }
 
 fn ways_told(q: &DayQuestion<'_>) -> Answer<WaysTold> {

@@ -94,6 +94,8 @@ pub struct Checked {
     pub faults: Vec<Fault>,
     /// Amounts that look wrong: asked about, not refused.
     pub doubts: Vec<Doubt>,
+    /// Soaks that look too short, with the place: asked about, not refused.
+    pub hasty: Vec<Fault>,
 }
 
 /// Everything that is wrong with a sweet, with the place, and what is doubtful.
@@ -106,13 +108,14 @@ pub struct Checked {
 pub fn check(app: &State<App>, body: Body<Sweet>) -> Answer<Json<Checked>> {
     let (sweet, catalogue) = (body.0?, &app.catalogue);
     let faults = sweet.faults(&catalogue.larder);
-    let mut doubts = Vec::new();
+    let (mut doubts, mut hasty) = (Vec::new(), Vec::new());
     if faults.is_empty() {
         for method in &sweet.methods {
             doubts.extend(doubts_of_method(method, &catalogue.larder, &catalogue.ranges)?);
+            hasty.extend(method.hasty_soaks());
         }
     }
-    Ok(Json(Checked { faults, doubts }))
+    Ok(Json(Checked { faults, doubts, hasty }))
 }
 
 /// Keeps a new sweet; its key is given.

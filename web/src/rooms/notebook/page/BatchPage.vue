@@ -79,6 +79,10 @@ const print = () => window.print()
           >Contains {{ setup.allergens.join(', ') }}.</template
         >
       </p>
+      <p v-if="batch.begun_ahead_s || batch.ahead_seqs.length" class="caution">
+        {{ batch.begun_ahead_s ? 'This batch' : 'Some of this batch' }} was written under a clock
+        that ran ahead: its times are still to come.
+      </p>
       <p v-if="batch.verdict && besideTexture(batch.verdict)">
         {{ besideTexture(batch.verdict) }}
       </p>
@@ -173,7 +177,7 @@ const print = () => window.print()
       />
     </template>
 
-    <section class="log" aria-label="What happened">
+    <section v-if="tale || wrong" class="log" aria-label="What happened">
       <h2>What happened</h2>
       <p v-for="h in heard" :key="h" class="soft">{{ h }}</p>
       <ol>

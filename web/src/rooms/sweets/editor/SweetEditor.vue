@@ -24,8 +24,20 @@ const props = defineProps<{ sweetKey: string }>()
 const router = useRouter()
 const kitchen = useKitchen()
 const edit = useEditing(() => props.sweetKey)
-const { draft, versions, faults, doubts, trouble, overtaken, busy, changed, at, canUndo, canRedo } =
-  edit
+const {
+  draft,
+  versions,
+  faults,
+  doubts,
+  hasty,
+  trouble,
+  overtaken,
+  busy,
+  changed,
+  at,
+  canUndo,
+  canRedo,
+} = edit
 
 const ingredients = shallowRef<{ title: string; value: string }[]>([])
 void answer(api.GET('/api/v1/ingredients'))
@@ -183,7 +195,7 @@ onKeyStroke('s', (event) => {
       />
       <ChoiceField v-model="draft.family" label="Family" :items="families" />
     </div>
-    <p v-for="d in doubts" :key="d.words" class="caution">{{ d.words }}</p>
+    <p v-for="d in [...doubts, ...hasty]" :key="d.words" class="caution">{{ d.words }}</p>
     <p v-for="f in general" :key="f.field + f.words" class="caution">{{ f.words }}</p>
     <KeyRow
       v-if="methods.length > 1"

@@ -174,7 +174,7 @@ describe('editing', () => {
     'GET /sweets/own-1/unfinished': { body: { at_ms: null, sweet: null } },
     'PUT /sweets/own-1/unfinished': { body: {} },
     'GET /sweets/own-1/history': { body: [{ version: 3, reason: 'Made', at_ms: 0 }] },
-    'POST /sweets/check': { body: { faults: [], doubts: [] } },
+    'POST /sweets/check': { body: { faults: [], doubts: [], hasty: [] } },
   }
   async function opened(replies: Parameters<typeof serverOf>[0]) {
     const server = serverOf({ ...base, ...replies })
@@ -193,7 +193,7 @@ describe('editing', () => {
   it('checks what is written once the pen rests', async () => {
     const fault = { method: null, step: null, field: 'name', words: 'Give it a name.' }
     const { server, edit } = await opened({
-      'POST /sweets/check': { body: { faults: [fault], doubts: [] } },
+      'POST /sweets/check': { body: { faults: [fault], doubts: [], hasty: [] } },
     })
     expect(edit.changed.value).toBe(false)
     if (edit.draft.value) edit.draft.value.name = ''

@@ -19,6 +19,7 @@ export function useEditing(key: () => string) {
   const saved = ref('')
   const faults = shallowRef<Api<'Fault'>[]>([])
   const doubts = shallowRef<Api<'Doubt'>[]>([])
+  const hasty = shallowRef<Api<'Fault'>[]>([])
   const versions = shallowRef<Api<'VersionLine'>[]>([])
   const trouble = ref('')
   const overtaken = ref(false)
@@ -70,6 +71,7 @@ export function useEditing(key: () => string) {
       if (text !== written.value) return
       faults.value = found.faults
       doubts.value = found.doubts
+      hasty.value = found.hasty
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
     }
@@ -173,6 +175,7 @@ export function useEditing(key: () => string) {
     versions,
     faults,
     doubts,
+    hasty,
     trouble,
     overtaken,
     busy,

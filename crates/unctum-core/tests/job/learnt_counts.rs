@@ -1,0 +1,104 @@
+//! What was learnt and accepted enters where it is to count: at the start of the next batch, and nowhere twice.
+
+use unctum_core::batch::{BatchSetup, StartAsk, set_up};
+use unctum_core::estimate::Habits;
+use unctum_core::formula::Size;
+use unctum_core::kitchen::{
+    Bench, Flame, KitchenDocument, Known, Learning, NumberedPan, NumberedRing, Parameter, Ring, RingKind,
+    Room,
+};
+use unctum_core::learn::{BatchTold, Evidence, learn};
+use unctum_core::numeric::Normal;
+
+use crate::common::shelf::book;
+use crate::common::{kadai, sweets};
+
+const SWEET: &str = "cashew-sheet";
+
+fn kitchen(known: Vec<(Parameter, f64)>) -> KitchenDocument {
+    let mut kitchen = KitchenDocument {
+        name: "a kitchen".into(),
+        room: Room::default(),
+        rings: vec![NumberedRing { id: Some(1), ring: Ring::of_kind("Left ring", RingKind::Gas, 2000.0) }],
+        pans: vec![NumberedPan { id: Some(1), pan: kadai() }],
+        thermometers: vec![],
+        trays: vec![],
+        measures: vec![],
+        bench: Bench::default(),
+        ladder: unctum_core::syrup::Ladder::default(),
+        learning: Learning::default(),
+    };
+    let accepted = |(about, mean): (Parameter, f64)| Known {
+        over: kitchen.told(&about).expect("something is told of it"),
+        about,
+        value: Normal { mean, sd: 0.05 },
+        batches: 5,
+        accepted_ms: 1,
+        with: vec![],
+    };
+    kitchen.learning.known = known.into_iter().map(accepted).collect();
+    kitchen
+}
+
+fn start(known: Vec<(Parameter, f64)>, aim_stages: Option<f64>) -> BatchSetup {
+    let ask = StartAsk {
+        sweet_key: Some(SWEET.into()),
+        size: Some(Size::Times { factor: 1.0 }),
+        aim_stages,
+        ..StartAsk::default()
+    };
+    let sweet = sweets().into_iter().find(|s| s.key == SWEET).expect("on the shelf");
+    set_up(&ask, Some(&sweet), &kitchen(known), &book()).expect("set up")
+}
+
+fn target(setup: &BatchSetup) -> f64 {
+    setup.syrup.expect("a syrup").target_solids_frac
+}
+
+#[test]
+fn a_learnt_wish_moves_the_next_target_and_what_she_says_herself_goes_before_it() {
+    let wish = |stages| vec![(Parameter::Wish { sweet_key: SWEET.into() }, stages)];
+    let plain = target(&start(vec![], None));
+    let (further, less) = (target(&start(wish(0.3), None)), target(&start(wish(-0.3), None)));
+    assert!(further > plain + 1e-4 && less < plain - 1e-4, "{less} {plain} {further}");
+    assert!((further - target(&start(vec![], Some(0.3)))).abs() < 1e-9, "as if she had said it");
+    assert!((target(&start(wish(0.3), Some(0.0))) - plain).abs() < 1e-9, "what she says goes before");
+    let far = target(&start(wish(3.0), None));
+    assert!((far - target(&start(vec![], Some(0.4)))).abs() < 1e-9, "never further than within its stage");
+    let other = target(&start(vec![(Parameter::Wish { sweet_key: "coconut-barfi".into() }, 0.3)], None));
+    assert!((other - plain).abs() < 1e-9, "another sweet's wish is not this one's");
+}
+
+#[test]
+fn each_word_for_a_flame_counts_for_itself() {
+    let word = |flame| Parameter::RingWord { ring_id: 1, flame };
+    let of = |known| start(known, None).habits;
+    let (low, high) = (of(vec![(word(Flame::Low), 0.2)]), of(vec![(word(Flame::High), -0.15)]));
+    assert!((low.low_ln - 0.2).abs() < 1e-9 && low.high_ln.abs() < 1e-9, "{low:?}");
+    assert!((high.high_ln + 0.15).abs() < 1e-9 && high.low_ln.abs() < 1e-9, "{high:?}");
+    let habits = Habits { low_ln: 0.2, high_ln: -0.15, ..Habits::default() };
+    for (flame, ln) in [(Flame::Off, 0.0), (Flame::Low, 0.2), (Flame::Medium, 0.0), (Flame::High, -0.15_f64)]
+    {
+        assert!((habits.flame_frac(flame) - flame.frac() * ln.exp()).abs() < 1e-12, "{flame:?}");
+    }
+}
+
+#[test]
+fn a_rescued_batch_weighs_a_quarter_of_another() {
+    let about = || Parameter::HerString;
+    let told = |batch_id: i32, mean: f64, rescued: bool| BatchTold {
+        batch_id,
+        title: "Syrup".into(),
+        at_ms: 1_700_000_000_000,
+        odd: if rescued { vec!["Rescued: water went back into it.".into()] } else { vec![] },
+        evidence: vec![Evidence::of(about(), Normal { mean, sd: 0.10 }, 0.0, 0.0)],
+    };
+    let mean = |rescued: bool| {
+        let batches = [told(1, 0.10, false), told(2, -0.10, rescued)];
+        let prior = |_: &Parameter| Some(Normal { mean: 0.0, sd: 0.5 });
+        learn(&batches, prior, &Learning::default()).of(&about()).expect("seen").now.mean
+    };
+    assert!(mean(false).abs() < 1e-3, "two that say the opposite: {}", mean(false));
+    // (100 − 25) × 0.10 against 100 + 25 + 4.
+    assert!((mean(true) - 7.5 / 129.0).abs() < 0.012, "{}", mean(true));
+}
