@@ -88,9 +88,12 @@ load: build
 figures: build
 	node e2e/measure/figures.mjs
 
-# What an enemy on the network and bad luck would try, from outside; two minutes.
+# What an enemy on the network and bad luck would try, from outside: spellings, guessing, silent and slow connections,
+# photographs; exports' memory, clocks; kills, torn and moved files; ten minutes.
 attack: build
 	node e2e/measure/attack.mjs
+	node e2e/measure/luck.mjs
+	node e2e/measure/faults.mjs
 
 faults: build
 	node e2e/measure/faults.mjs

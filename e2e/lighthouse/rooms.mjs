@@ -14,7 +14,9 @@ const ROOMS = [
   ['Sweets', '/sweets'],
   ['One sweet', '/sweets/cashew-sheet'],
   ['Step sheet', '/sweets/cashew-sheet/sheet'],
+  ['Orders', '/day'],
   ['Notebook', '/notebook'],
+  ['A batch of it', '/notebook/1'],
   ['Kitchen', '/kitchen'],
 ]
 const UNCTUM = new URL('../../target/release/unctum', import.meta.url).pathname

@@ -1,21 +1,18 @@
-// What an enemy on the kitchen's network and bad luck would try, from outside: `make attack`. Each line says what was done
-// and what was seen; docs/security.md and docs/reliability.md tell what it means.
+// What an enemy on the kitchen's network would try, from outside: `make attack`. Each line says what was done and what was
+// seen; docs/security.md tells what it means.
 import { copyFileSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
 import https from 'node:https'
+import net from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { crc32, deflateSync } from 'node:zlib'
-import { Program, json } from './program.mjs'
+import { Program, anyBad, json, seen } from './program.mjs'
 
 const PORT = 18_490
 const NETWORK_PORT = 18_491
 const PASSCODE = 'two strings and a spoon'
 const folder = mkdtempSync(join(tmpdir(), 'unctum-attack-'))
-let bad = 0
-function seen(what, ok, words) {
-  if (!ok) bad += 1
-  console.log(`${ok ? 'ok  ' : 'BAD '} ${what}: ${words}`)
-}
 
 writeFileSync(join(folder, 'passcode'), `${PASSCODE}\n`)
 const db = join(folder, 'notebook.db')
@@ -145,8 +142,8 @@ async function guessing() {
   return right.cookie
 }
 
-/** A PNG of 16 bit and four channels, all black: small as a file, large in memory. */
-function png(side) {
+/** A PNG of 16 bit and four channels. All black it is small as a file and large in memory. */
+function png(side, noisy = false) {
   const chunk = (kind, data) => {
     const named = Buffer.concat([Buffer.from(kind), data])
     const whole = Buffer.alloc(data.length + 12)
@@ -159,7 +156,9 @@ function png(side) {
   head.writeUInt32BE(side, 0)
   head.writeUInt32BE(side, 4)
   head.set([16, 6, 0, 0, 0], 8)
-  const rows = Buffer.alloc(side * (1 + 8 * side))
+  const row = 1 + 8 * side
+  const rows = noisy ? randomBytes(side * row) : Buffer.alloc(side * row)
+  for (let y = 0; y < side; y++) rows[y * row] = 0
   return Buffer.concat([
     Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
     chunk('IHDR', head),
@@ -188,6 +187,65 @@ async function photographs() {
     `eight PNG of 16 bit and 46 megapixels at once, ${(large.length / 1000).toFixed(0)} kB each`,
     statuses.every((s) => s === 422) && by < 64,
     `${[...new Set(statuses)]}, ${by.toFixed(0)} MiB more`,
+  )
+}
+
+/** As many silent connections as eleven devices of the network can hold: a let-in phone still asks. */
+async function silent(cookie) {
+  const sockets = []
+  for (let address = 100; address < 111; address++)
+    for (let n = 0; n < 48; n++) {
+      const options = { host: '127.0.0.1', port: NETWORK_PORT, localAddress: `127.0.0.${address}` }
+      sockets.push(net.connect(options).on('error', () => undefined))
+    }
+  await new Promise((done) => setTimeout(done, 500))
+  const statuses = []
+  for (let n = 0; n < 20; n++)
+    statuses.push(
+      await stranger('GET', '/api/v1/kitchen', { cookie }).then(
+        (r) => r.status,
+        () => 0,
+      ),
+    )
+  sockets.forEach((s) => s.destroy())
+  const heard = statuses.filter((s) => s === 200).length
+  seen(
+    'eleven addresses hold 48 silent connections each',
+    heard === statuses.length,
+    `a let-in phone is answered ${heard} of ${statuses.length} times`,
+  )
+}
+
+/** A photograph at 12 kB a second, and a request that trickles in. */
+async function slow() {
+  const upload = (body, bytes_s) =>
+    new Promise((done) => {
+      const begun = Date.now()
+      const socket = net.connect(PORT, '127.0.0.1')
+      let answer = ''
+      socket.on('data', (part) => (answer += part))
+      socket.on('error', () => undefined)
+      const head = `POST /api/v1/batches/1/photos HTTP/1.1\r\nHost: 127.0.0.1:${PORT}\r\nContent-Type: image/png\r\nContent-Length: ${body.length}\r\nConnection: close\r\n\r\n`
+      socket.write(head)
+      let sent = 0
+      const pour = setInterval(() => {
+        if (sent < body.length && !socket.destroyed)
+          socket.write(body.subarray(sent, (sent += bytes_s / 2)))
+      }, 500)
+      socket.on('close', () => {
+        clearInterval(pour)
+        done({ status: Number(answer.slice(9, 12)), s: (Date.now() - begun) / 1000 })
+      })
+    })
+  const picture = png(150, true)
+  const [whole, trickle] = await Promise.all([
+    upload(picture, picture.length / 45),
+    upload(Buffer.alloc(500_000), 2),
+  ])
+  seen(
+    `a photograph of ${(picture.length / 1000).toFixed(0)} kB that takes 45 s to come in, a trickle of 2 bytes a second`,
+    whole.status === 201 && whole.s > 40 && trickle.s < 40,
+    `${whole.status} after ${whole.s.toFixed(0)} s; ended after ${trickle.s.toFixed(0)} s`,
   )
 }
 
@@ -220,11 +278,13 @@ async function putOut(cookie) {
 try {
   await unknown()
   const cookie = await guessing()
+  await silent(cookie)
   await putOut(cookie)
   await photographs()
+  await slow()
   await moved()
 } finally {
   await program.end()
   rmSync(folder, { recursive: true, force: true })
 }
-process.exitCode = bad ? 1 : 0
+process.exitCode = anyBad() ? 1 : 0

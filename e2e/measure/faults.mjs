@@ -12,18 +12,13 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import net from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Program, UNCTUM, json, run } from './program.mjs'
+import { Program, UNCTUM, anyBad, json, run, seen } from './program.mjs'
 
 const PORT = 18_480
 const KILLS = Number(process.env.KILLS ?? 60)
-const MAKING_KILLS = Number(process.env.MAKING_KILLS ?? 100)
+const MAKING_KILLS = Number(process.env.MAKING_KILLS ?? 200)
 const folder = mkdtempSync(join(tmpdir(), 'unctum-faults-'))
 const start = { charge: { sucrose_g: 300, water_g: 150 }, stage: 'one-string' }
-let bad = 0
-function seen(what, ok, words) {
-  if (!ok) bad += 1
-  console.log(`${ok ? 'ok  ' : 'BAD '} ${what}: ${words}`)
-}
 
 /** Killed in the midst of writing, again and again: what was answered is there, once. */
 async function killed() {
@@ -268,4 +263,4 @@ try {
 } finally {
   rmSync(folder, { recursive: true, force: true })
 }
-process.exit(bad ? 1 : 0)
+process.exit(anyBad() ? 1 : 0)

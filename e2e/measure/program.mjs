@@ -10,6 +10,14 @@ export const run = (...args) => execFileSync(UNCTUM, args, { stdio: 'pipe' }).to
 /** An answer's text as a value. */
 export const json = ({ raw }) => JSON.parse(raw[0] === 0x1f ? gunzipSync(raw) : raw)
 
+let bad = 0
+/** Says what was done and what was seen, and counts what did not hold. */
+export function seen(what, ok, words) {
+  if (!ok) bad += 1
+  console.log(`${ok ? 'ok  ' : 'BAD '} ${what}: ${words}`)
+}
+export const anyBad = () => bad > 0
+
 const running = new Set()
 // Whatever happens here, no program is left behind.
 process.on('exit', () => running.forEach((child) => child.kill('SIGKILL')))
