@@ -128,7 +128,7 @@ test('a kitchen is set up, refused in words, kept and taken back; on a phone', a
   await page.getByRole('button', { name: 'Keep them' }).click()
   await expect(page.getByText('water boils at 203.1 °F', { exact: true })).toBeVisible()
   await expect(page.getByRole('region', { name: 'What was changed' })).toContainText(
-    'Changed: room, scale and units, ladder',
+    'Changed: the height and the air, scale and units, the ladder',
   )
   await page.getByLabel('Altitude').fill('9000')
   await page.getByRole('button', { name: 'Keep them' }).click()

@@ -2,7 +2,7 @@
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::kitchen::KitchenDocument;
+use unctum_core::kitchen::{KitchenDocument, KitchenPart};
 
 use crate::document::{read, written};
 use crate::error::{Result, StoreError};
@@ -74,13 +74,18 @@ pub fn save_over(
     c: &mut SqliteConnection,
     based_on: BasedOn,
     kitchen: &KitchenDocument,
-    reason: &str,
+    reason: Option<&str>,
     now_ms: i64,
 ) -> Result<()> {
     kitchen.check()?;
+    let stands = load(c)?;
+    let why = |becomes: &KitchenDocument| {
+        let changed = || format!("Changed: {}", in_words(&becomes.changed_from(&stands)));
+        reason.map_or_else(changed, str::to_owned)
+    };
     let now = version(c)?;
     if now == based_on.version {
-        return save(c, kitchen, reason, now_ms);
+        return save(c, kitchen, &why(kitchen), now_ms);
     }
     let base: Option<String> = kitchen_history::table
         .filter(kitchen_history::version.eq(based_on.version))
@@ -88,7 +93,7 @@ pub fn save_over(
         .select(kitchen_history::document_json)
         .first(c)
         .optional()?;
-    let theirs = serde_json::to_value(load(c)?)?;
+    let theirs = serde_json::to_value(&stands)?;
     // A version that is no longer known: whatever differs is asked about.
     let base = match base {
         Some(json) => serde_json::to_value(read::<KitchenDocument>(&json)?)?,
@@ -96,9 +101,17 @@ pub fn save_over(
     };
     let merged = merge(&base, &serde_json::to_value(kitchen)?, &theirs);
     if !merged.both.is_empty() && !based_on.mine_stands {
-        return Err(StoreError::BothChanged { parts: merged.both.join(", ") });
+        return Err(StoreError::BothChanged { parts: in_words(&merged.both) });
     }
-    save(c, &serde_json::from_value(merged.document)?, reason, now_ms)
+    let merged: KitchenDocument = serde_json::from_value(merged.document)?;
+    save(c, &merged, &why(&merged), now_ms)
+}
+
+fn in_words(parts: &[KitchenPart]) -> String {
+    if parts.is_empty() {
+        return "nothing".to_owned();
+    }
+    parts.iter().map(|p| p.words()).collect::<Vec<_>>().join(", ")
 }
 
 fn write(c: &mut SqliteConnection, kitchen: &KitchenDocument) -> Result<()> {

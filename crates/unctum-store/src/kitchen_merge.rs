@@ -4,39 +4,27 @@
 use std::collections::BTreeMap;
 
 use serde_json::{Map, Value};
+use unctum_core::kitchen::KitchenPart;
 
 /// A kitchen merged from two changes.
 pub(crate) struct Merged {
     /// It.
     pub document: Value,
     /// Parts of the kitchen that both changed.
-    pub both: Vec<&'static str>,
+    pub both: Vec<KitchenPart>,
 }
-
-/// Parts of the kitchen, in her words.
-const PARTS: [(&str, &str); 9] = [
-    ("name", "its name"),
-    ("room", "the height and the air"),
-    ("rings", "the rings"),
-    ("pans", "the pans"),
-    ("thermometers", "the thermometers"),
-    ("measures", "the cups and spoons"),
-    ("trays", "the trays"),
-    ("bench", "scale and units"),
-    ("ladder", "the ladder"),
-];
 
 /// Merges what `mine` and `theirs` made of `base`. Where both changed the same thing, `mine` stands and its
 /// part is named.
 pub(crate) fn merge(base: &Value, mine: &Value, theirs: &Value) -> Merged {
     let mut both = Vec::new();
     let mut document = Map::new();
-    for (key, words) in PARTS {
+    for part in KitchenPart::ALL {
         let mut clash = false;
-        let part = |of: &Value| of.get(key).cloned().unwrap_or(Value::Null);
-        document.insert(key.to_owned(), value(&part(base), part(mine), part(theirs), &mut clash));
+        let of = |kitchen: &Value| kitchen.get(part.key()).cloned().unwrap_or(Value::Null);
+        document.insert(part.key().to_owned(), value(&of(base), of(mine), of(theirs), &mut clash));
         if clash {
-            both.push(words);
+            both.push(part);
         }
     }
     Merged { document: Value::Object(document), both }
@@ -98,8 +86,12 @@ fn things(base: &[Value], mine: &[Value], theirs: &[Value], clash: &mut bool) ->
 
 #[cfg(test)]
 mod tests {
-    use super::*;
+    use std::collections::BTreeSet;
+
     use serde_json::json;
+    use unctum_core::kitchen::{FirstAnswers, FirstCup, FirstPan, FirstRing, first_kitchen};
+
+    use super::*;
 
     fn kitchen() -> Value {
         json!({"name": "Kitchen", "room": {"altitude_m": 0, "room_c": 25},
@@ -136,7 +128,7 @@ mod tests {
         theirs["pans"].as_array_mut().expect("list").remove(0);
         mine["pans"][0]["pan"]["tare_g"] = json!(910);
         let merged = merge(&kitchen(), &mine, &theirs);
-        assert_eq!(merged.both, ["the height and the air", "the pans"]);
+        assert_eq!(merged.both, [KitchenPart::Room, KitchenPart::Pans]);
         assert_eq!(merged.document["room"]["altitude_m"], 1480);
         assert_eq!(
             merged.document["pans"][0]["pan"]["tare_g"], 910,
@@ -149,5 +141,30 @@ mod tests {
         let mut both = kitchen();
         both["name"] = json!("Ours");
         assert!(merge(&kitchen(), &both, &both).both.is_empty());
+    }
+    /// What one side learns while the other changes a pan stays; no part is left out.
+    #[test]
+    fn every_part_of_a_kitchen_is_merged() {
+        let (first, _) = first_kitchen(&FirstAnswers {
+            ring: FirstRing::GasMedium,
+            pan: FirstPan::Heavy,
+            width_cm: 22.0,
+            cup: FirstCup::Katori,
+            altitude_m: 900.0,
+            has_scale: false,
+            has_thermometer: false,
+        })
+        .expect("a kitchen");
+        let base = serde_json::to_value(first).expect("a kitchen");
+        let parts: BTreeSet<&str> = KitchenPart::ALL.iter().map(|p| p.key()).collect();
+        let stored: BTreeSet<&str> = base.as_object().expect("parts").keys().map(String::as_str).collect();
+        assert_eq!(parts, stored);
+        let (mut mine, mut theirs) = (base.clone(), base.clone());
+        mine["name"] = json!("Ours");
+        theirs["learning"]["left_out"] = json!([4]);
+        let merged = merge(&base, &mine, &theirs);
+        assert!(merged.both.is_empty(), "{:?}", merged.both);
+        assert_eq!(merged.document["learning"]["left_out"], json!([4]));
+        assert_eq!(merged.document["name"], "Ours");
     }
 }

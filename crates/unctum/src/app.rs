@@ -82,6 +82,15 @@ impl App {
         Ok(written.map_err(|_| Problem::broken())??)
     }
 
+    /// Looks at what was read from the store, without holding one of its connections: whoever writes meanwhile need not
+    /// wait for a look.
+    ///
+    /// # Errors
+    /// A look that broke off.
+    pub async fn looks<T: Send + 'static>(&self, look: impl FnOnce() -> T + Send + 'static) -> Answer<T> {
+        spawn_blocking(look).await.map_err(|_| Problem::broken())
+    }
+
     /// Works something out beside the server, a few at a time: whoever asks for a stove or for health is not kept waiting.
     ///
     /// # Errors

@@ -8,6 +8,8 @@ use std::time::{Duration, Instant};
 use rocket::http::Status;
 use rocket::tokio::sync::Semaphore;
 use rocket::tokio::task::spawn_blocking;
+use serde::Serialize;
+use utoipa::ToSchema;
 
 use crate::problem::{Answer, Problem};
 
@@ -15,6 +17,15 @@ use crate::problem::{Answer, Problem};
 const ANSWERED: Duration = Duration::from_secs(25);
 /// What each turn takes besides the bettering it asks for.
 const FIRST_PLAN: Duration = Duration::from_secs(1);
+
+/// How long the line is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PlanLine {
+    /// Plans that are being worked out or wait for it.
+    pub plans: usize,
+    /// All of them are answered within so long, s.
+    pub within_s: u64,
+}
 
 /// The line of those who want a plan.
 pub struct Planning {
@@ -66,6 +77,13 @@ impl Drop for Place<'_> {
 impl Planning {
     fn line(&self) -> std::sync::MutexGuard<'_, Vec<Duration>> {
         self.line.lock().unwrap_or_else(PoisonError::into_inner)
+    }
+
+    /// How long the line is now.
+    #[must_use]
+    pub fn in_line(&self) -> PlanLine {
+        let line = self.line();
+        PlanLine { plans: line.len(), within_s: line.iter().sum::<Duration>().as_secs() }
     }
 
     /// A place at the end of the line, and how long it may be bettered there.
@@ -130,6 +148,7 @@ mod tests {
         let (first, long) = planning.place(Duration::from_secs(20)).expect("free");
         assert_eq!(long, Duration::from_secs(20));
         let (second, less) = planning.place(Duration::from_secs(20)).expect("some left");
+        assert_eq!(planning.in_line(), PlanLine { plans: 2, within_s: 25 });
         assert_eq!(less, Duration::from_secs(3), "21 s before it, 25 in all, 1 for the plan itself");
         let refused = planning.place(SOON).err().expect("no time left");
         assert_eq!(

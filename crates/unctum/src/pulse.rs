@@ -5,12 +5,11 @@ use std::time::Duration;
 
 use rocket::tokio::{spawn, time};
 use rocket::{Orbit, Rocket, Shutdown};
-use unctum_store::batch as rows;
 
 use crate::app::App;
 use crate::changes::Change;
 use crate::problem::Answer;
-use crate::views::{BatchView, HeardOf, Push, batch_view, stove_view};
+use crate::views::{HeardOf, Push, Read, batch_view, going_lines, stove_view};
 
 /// Between two beats.
 const BEAT: Duration = Duration::from_secs(2);
@@ -40,17 +39,24 @@ pub fn beat(rocket: &Rocket<Orbit>) {
 
 async fn push_all(app: &App, now_ms: i64) -> Answer<()> {
     let following = app.following.clone();
-    let pushes = app
+    let (batches, lines) = app
         .read(move |c| {
-            let mut pushes = Vec::new();
-            for (id, batch) in rows::going_on(c, &following)? {
-                let view = batch_view(c, id, &batch, Some(batch.last_seq()), now_ms)?;
-                pushes.push(Push::Batch { view: Box::new(view) });
-            }
-            pushes.push(Push::Stove { stove: stove_view(c, &following, now_ms)? });
-            Ok(pushes)
+            let lines = going_lines(c, &following)?;
+            let read = |id| Ok((id, Read::of(c, &following, id)?));
+            let going = lines.iter().filter(|l| l.going.is_some()).map(|l| l.id);
+            let batches: Vec<(i32, Read)> = going.map(read).collect::<unctum_store::Result<_>>()?;
+            Ok((batches, lines))
         })
         .await?;
+    let look = move || {
+        let view = |(id, read): (i32, Read)| {
+            let last_seq = read.last_seq();
+            Push::Batch { view: Box::new(batch_view(id, read, Some(last_seq), now_ms)) }
+        };
+        let stove = Push::Stove { stove: stove_view(lines, now_ms) };
+        batches.into_iter().map(view).chain([stove]).collect::<Vec<_>>()
+    };
+    let pushes = app.looks(look).await?;
     pushes.iter().for_each(|p| push(app, p));
     Ok(())
 }
@@ -68,24 +74,22 @@ fn push(app: &App, what: &Push) {
 pub async fn tell_batch(app: &App, id: i32) -> Answer<()> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     let listened = app.changes.anybody_listens();
-    let (view, stove): (Option<BatchView>, _) = app
+    let (read, lines) = app
         .read(move |c| {
-            let batch = following.at(c, id)?;
-            let last_seq = batch.last_seq();
-            if !listened {
-                return Ok((None, (last_seq, None)));
-            }
-            let view = batch_view(c, id, &batch, Some(last_seq - PUSHED_ENTRIES), now_ms)?;
-            Ok((Some(view), (last_seq, Some(stove_view(c, &following, now_ms)?))))
+            let lines = listened.then(|| going_lines(c, &following)).transpose()?;
+            Ok((Read::of(c, &following, id)?, lines))
         })
         .await?;
-    let (last_seq, stove) = stove;
-    // First what stands, then that it changed: who has seen it need not ask.
-    if let Some(view) = view {
-        push(app, &Push::Batch { view: Box::new(view) });
-    }
-    if let Some(stove) = stove {
-        push(app, &Push::Stove { stove });
+    let last_seq = read.last_seq();
+    if let Some(lines) = lines {
+        let look = move || {
+            let view = batch_view(id, read, Some(last_seq - PUSHED_ENTRIES), now_ms);
+            (Push::Batch { view: Box::new(view) }, Push::Stove { stove: stove_view(lines, now_ms) })
+        };
+        // First what stands, then that it changed: who has seen it need not ask.
+        let (view, stove) = app.looks(look).await?;
+        push(app, &view);
+        push(app, &stove);
     }
     app.tell(Change::Batch { id, last_seq });
     Ok(())

@@ -47,12 +47,18 @@ impl<'r> FromRequest<'r> for IfMatch {
                 "Not understood",
                 "If-Match has to carry the version that was read, as its ETag had it.",
             )),
-            None => Err(Problem::new(
-                Status::PreconditionRequired,
-                "version-missing",
-                "Which version?",
-                "Say in If-Match which version this change is based on, so that nobody's work is lost.",
-            )),
+            None => Err(version_missing()),
         }))
     }
+}
+
+/// A change that does not say what it is based on.
+#[must_use]
+pub fn version_missing() -> Problem {
+    Problem::new(
+        Status::PreconditionRequired,
+        "version-missing",
+        "Which version?",
+        "Say which version this change is based on (If-Match, or `version` beside a number), so that nobody's work is lost.",
+    )
 }

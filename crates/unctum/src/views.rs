@@ -1,5 +1,7 @@
 //! What several ways of asking show alike: a batch, a line of it, the whole stove.
 
+use std::sync::Arc;
+
 use serde::Serialize;
 use unctum_core::batch::{
     BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson, standing,
@@ -134,39 +136,52 @@ fn ahead_seqs(batch: &Followed, now_ms: i64) -> Vec<i32> {
     standing(batch.log()).iter().filter(|l| is_ahead(l)).map(|l| l.seq).collect()
 }
 
+/// A batch and its verdict, as they stand in the file.
+pub struct Read {
+    batch: Arc<Followed>,
+    verdict: Option<Verdict>,
+}
+
+impl Read {
+    /// Reads them.
+    ///
+    /// # Errors
+    /// No such batch; those of the database.
+    pub fn of(c: &mut SqliteConnection, following: &Following, id: i32) -> unctum_store::Result<Self> {
+        Ok(Self { batch: following.at(c, id)?, verdict: rows::told(c, id)? })
+    }
+
+    /// The highest number in its log.
+    #[must_use]
+    pub fn last_seq(&self) -> i32 {
+        self.batch.last_seq()
+    }
+}
+
 /// The whole of a batch, or what is new since an entry.
-///
-/// # Errors
-/// Those of the database.
-pub fn batch_view(
-    c: &mut SqliteConnection,
-    id: i32,
-    batch: &Followed,
-    after_seq: Option<i32>,
-    now_ms: i64,
-) -> unctum_store::Result<BatchView> {
+#[must_use]
+pub fn batch_view(id: i32, read: Read, after_seq: Option<i32>, now_ms: i64) -> BatchView {
+    let Read { batch, verdict } = read;
     let setup = batch.setup();
-    let verdict = rows::told(c, id)?;
-    let summary = batch.summary().clone();
     let after = after_seq.unwrap_or(0);
-    Ok(BatchView {
+    BatchView {
         id,
         started_ms: batch.started_ms(),
         // Many who look at once cost one look.
         state: batch.glance_at(now_ms),
-        lesson: verdict.as_ref().and_then(|v| lesson(batch, v)),
-        summary,
+        lesson: verdict.as_ref().and_then(|v| lesson(&batch, v)),
+        summary: batch.summary().clone(),
         readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
         last_seq: batch.last_seq(),
-        ahead_seqs: ahead_seqs(batch, now_ms),
+        ahead_seqs: ahead_seqs(&batch, now_ms),
         begun_ahead_s: match batch.started_ms() - now_ms {
             ahead_ms if ahead_ms > AHEAD_MS => ahead_ms / 1000,
             _ => 0,
         },
         setup: (after_seq.is_none() || batch.weighed_since(after)).then(|| setup.clone()),
         verdict,
-    })
+    }
 }
 
 /// A batch as a line.
@@ -190,20 +205,21 @@ pub fn batch_line(line: rows::Line, now_ms: i64) -> BatchLine {
     }
 }
 
-/// The stove, for one pair of hands and for two.
+/// The lines of what goes on.
 ///
 /// # Errors
 /// Those of the database.
-pub fn stove_view(
-    c: &mut SqliteConnection,
-    following: &Following,
-    now_ms: i64,
-) -> unctum_store::Result<StoveView> {
+pub fn going_lines(c: &mut SqliteConnection, following: &Following) -> unctum_store::Result<Vec<rows::Line>> {
     let page = Page { going_on: true, ..Page::default() };
-    let shelf = rows::list(c, following, &page)?;
-    let lines: Vec<BatchLine> = shelf.lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
+    Ok(rows::list(c, following, &page)?.lines)
+}
+
+/// The stove, for one pair of hands and for two, of the lines of what goes on.
+#[must_use]
+pub fn stove_view(lines: Vec<rows::Line>, now_ms: i64) -> StoveView {
+    let lines: Vec<BatchLine> = lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
     let going: Vec<Going<'_>> =
         lines.iter().filter_map(|l| l.state.as_ref().map(|state| Going { id: l.id, state })).collect();
     let (one, two) = (whole_stove(&going, 1), whole_stove(&going, 2));
-    Ok(StoveView { now_ms, one, two, lines })
+    StoveView { now_ms, one, two, lines }
 }

@@ -188,14 +188,15 @@ impl Followed {
         taken_in.as_ref().unwrap_or(&self.fold).state_at(&self.setup, &self.log, now_ms)
     }
 
-    /// The state as lists show it: as it stood within the last half second, but not before the last entry. Many
+    /// The state as lists show it: as it stands within half a second of that moment, but not before the last entry. Many
     /// who glance at once cost one look.
     #[must_use]
     pub fn glance_at(&self, now_ms: i64) -> BatchState {
         // What is kept is whole or not there, whoever panicked.
         let mut kept = self.glance.lock().unwrap_or_else(PoisonError::into_inner);
         match &*kept {
-            Some((at_ms, state)) if (0..GLANCE_MS).contains(&(now_ms - at_ms)) => state.clone(),
+            // Of many who ask at once the first may say the latest moment.
+            Some((at_ms, state)) if (now_ms - at_ms).abs() < GLANCE_MS => state.clone(),
             _ => {
                 let state = self.state_at(now_ms);
                 *kept = Some((now_ms, state.clone()));

@@ -7,6 +7,7 @@ mod first;
 mod instruments;
 mod known;
 mod pan;
+mod parts;
 mod picked;
 mod ring;
 mod room;
@@ -23,6 +24,7 @@ pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitche
 pub use instruments::Instruments;
 pub use known::{Forgotten, Known, Learning, Pace, Parameter, Refused, Together};
 pub use pan::{LOSS_W_M2_K, Losing, Pan, PanMetal};
+pub use parts::KitchenPart;
 pub use picked::{Picked, Wished};
 pub use ring::{Flame, RING_KINDS, Ring, RingKind};
 pub use room::{Air, Room};

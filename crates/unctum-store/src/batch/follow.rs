@@ -68,6 +68,11 @@ impl Following {
         Ok(batch)
     }
 
+    /// Remembers a batch as a write left it that came to something: the next look need not take it in anew.
+    pub fn remember(&self, id: i32, batch: Arc<Followed>) {
+        *locked(&self.place(id)) = Some(batch);
+    }
+
     fn place(&self, id: i32) -> Place {
         let mut places = locked(&self.places);
         if places.len() >= KEPT && !places.contains_key(&id) {

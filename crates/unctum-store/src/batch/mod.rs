@@ -206,7 +206,8 @@ pub fn last_judged(c: &mut SqliteConnection, sweet_key: &str) -> Result<Option<B
     id.map(|id| load(c, id)).transpose()
 }
 
-/// Appends an entry if it fits. One that is already there under its name is left as it is.
+/// Appends an entry if it fits, and returns the batch with it taken in. One that is already there under its name is left
+/// as it is.
 ///
 /// # Errors
 /// [`StoreError::NotFound`]; [`StoreError::Core`] for an event that does not fit at its moment.
@@ -216,7 +217,7 @@ pub fn append(
     id: i32,
     entry: impl Into<Entry>,
     now_ms: i64,
-) -> Result<()> {
+) -> Result<Arc<Followed>> {
     let Entry { entry_id, at_ms, seen_seq, by, event } = entry.into();
     if let Some(entry_id) = &entry_id {
         let known = batch_event::table
@@ -225,7 +226,7 @@ pub fn append(
             .first::<i32>(c)
             .optional()?;
         match known {
-            Some(of) if of == id => return Ok(()),
+            Some(of) if of == id => return following.at(c, id),
             Some(_) => return Err(StoreError::EntryElsewhere),
             None => {}
         }
@@ -265,7 +266,7 @@ pub fn append(
     if was != is {
         shelf::keep_standing(c, id, is, &after)?;
     }
-    Ok(())
+    Ok(Arc::new(after))
 }
 
 /// Writes down how a batch turned out, or writes it anew.

@@ -1,6 +1,6 @@
 //! What batches tell, kept beside each until something more is written about it.
 
-use diesel::dsl::{count, count_star, max};
+use diesel::dsl::{count_star, max};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
 use unctum_core::kitchen::KitchenDocument;
@@ -27,7 +27,10 @@ pub type ToldMark = (i64, i64, Option<i32>);
 /// Those of the database.
 pub fn told_mark(c: &mut SqliteConnection) -> Result<ToldMark> {
     let over = batch::table.filter(batch::standing.eq(Standing::Over.word()));
-    Ok(over.select((count_star(), count(batch::told_json), max(batch::id))).first(c)?)
+    let (batches, newest) = over.select((count_star(), max(batch::id))).first(c)?;
+    // By itself: an index answers it, where a look at each batch would take in its whole setup.
+    let have_told = over.filter(batch::told_json.is_not_null()).count().get_result(c)?;
+    Ok((batches, have_told, newest))
 }
 
 /// What all finished batches tell, oldest first, as far as it is kept; and the numbers of those that have to be asked.

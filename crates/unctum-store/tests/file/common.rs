@@ -35,7 +35,8 @@ impl Notebook {
 
     pub fn append(&self, id: i32, entry: impl Into<Entry>, now_ms: i64) -> Result<(), StoreError> {
         let entry = entry.into();
-        self.store.write(|c| batch::append(c, &self.following.within_write(), id, entry, now_ms))
+        let following = self.following.within_write();
+        self.store.write(|c| batch::append(c, &following, id, entry, now_ms)).map(|_| ())
     }
 
     pub fn log(&self, id: i32) -> Vec<Logged> {

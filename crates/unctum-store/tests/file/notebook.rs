@@ -169,7 +169,7 @@ fn a_change_based_on_a_version_that_is_forgotten_is_asked_about() {
     notebook.store.write(|c| kitchen::save(c, &theirs, "theirs", 1)).expect("kept");
     let over = |version, mine_stands| {
         let based_on = kitchen::BasedOn { version, mine_stands };
-        notebook.store.write(|c| kitchen::save_over(c, based_on, &mine, "mine", 2))
+        notebook.store.write(|c| kitchen::save_over(c, based_on, &mine, Some("mine"), 2))
     };
     assert!(matches!(over(77, false), Err(StoreError::BothChanged { .. })));
     assert_eq!(notebook.kitchen().room.altitude_m, Some(900.0));
@@ -191,7 +191,7 @@ fn two_presses_at_once_are_one() {
                 by: Some(device.into()),
                 ..BatchEvent::done(&first).into()
             };
-            notebook.store.write(|c| batch::append(c, &notebook.following.within_write(), id, entry, 2000))
+            notebook.append(id, entry, 2000)
         };
         let (a, b) = std::thread::scope(|scope| {
             let a = scope.spawn(|| press("stirrer"));

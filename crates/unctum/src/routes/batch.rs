@@ -26,7 +26,7 @@ use crate::door::Caller;
 use crate::problem::{Answer, Problem};
 use crate::pulse::tell_batch;
 use crate::routes::sweet::known;
-use crate::views::{BatchLine, BatchView, batch_line, batch_view};
+use crate::views::{BatchLine, BatchView, Read, batch_line, batch_view};
 use crate::weighed::into_kitchen;
 
 /// A page of the notebook.
@@ -231,18 +231,18 @@ pub async fn batches(app: &State<App>, ask: BatchesAsk) -> Answer<Json<BatchShel
         most: ask.most,
     };
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
-    let shelf = app
+    let (lines, total, next) = app
         .read(move |c| {
             if !typed.is_silent() {
                 page.called = called(&typed, &[ours.cards(&catalogue, c)?, own.cards(&catalogue, c)?]);
             }
             let rows::Shelf { lines, total, more } = rows::list(c, &following, &page)?;
             let last = lines.last().filter(|_| more).map(|l| format!("{}-{}", l.started_ms, l.id));
-            let lines = lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
-            Ok(BatchShelf { lines, total, next: last })
+            Ok((lines, total, last))
         })
         .await?;
-    Ok(Json(shelf))
+    let look = move || lines.into_iter().map(|l| batch_line(l, now_ms)).collect();
+    Ok(Json(BatchShelf { lines: app.looks(look).await?, total, next }))
 }
 
 /// A name that a device gave to what it sent: a handful of letters, digits and hyphens.
@@ -283,11 +283,8 @@ pub async fn start(
 
 async fn looked_at(app: &App, id: i32, after_seq: Option<i32>) -> Answer<BatchView> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
-    app.read(move |c| {
-        let batch = following.at(c, id)?;
-        batch_view(c, id, &batch, after_seq, now_ms)
-    })
-    .await
+    let read = app.read(move |c| Read::of(c, &following, id)).await?;
+    app.looks(move || batch_view(id, read, after_seq, now_ms)).await
 }
 
 /// One batch at this moment: the whole of it, or what is new since an entry.
@@ -354,16 +351,17 @@ pub async fn log_event(
     };
     let (now_ms, following) = (app.clock.now_ms(), app.following.within_write());
     let weighs = matches!(entry.event, BatchEvent::PanWeighed { .. });
-    let pan_known = app
+    let (batch, pan_known) = app
         .write(move |c| {
-            rows::append(c, &following, id, entry, now_ms)?;
-            let batch = following.at(c, id)?;
+            let batch = rows::append(c, &following, id, entry, now_ms)?;
             if batch.is_over() {
                 takes_stock(c, id, batch.setup(), now_ms)?;
             }
-            if weighs { into_kitchen(c, batch.setup(), now_ms) } else { Ok(false) }
+            let pan_known = weighs && into_kitchen(c, batch.setup(), now_ms)?;
+            Ok((batch, pan_known))
         })
         .await?;
+    app.following.remember(id, batch);
     if pan_known {
         app.tell(Change::Kitchen);
     }

@@ -315,7 +315,10 @@ async fn take_in(
                         app.write(move |c| batches::append(c, &following, batch_id, entry, now_ms)).await;
                     // What does not fit the log any more is no fault of the instrument.
                     match told {
-                        Ok(()) => written += 1,
+                        Ok(batch) => {
+                            app.following.remember(batch_id, batch);
+                            written += 1;
+                        }
                         Err(problem) if problem.status < 500 => {}
                         Err(problem) => return Err(problem),
                     }

@@ -147,7 +147,7 @@ pub async fn kitchen(app: &State<App>) -> Answer<Tagged<KitchenView>> {
 /// 412 where somebody changed the same thing; 428 without `If-Match`; 400, 413 or 422 with a sentence and a
 /// code. Nothing is changed then.
 #[utoipa::path(context_path = "/api/v1", tag = "kitchen", request_body = KitchenDocument,
-    params(("reason" = Option<String>, Query, description = "What was done, for the history."),
+    params(("reason" = Option<String>, Query, description = "What was done, for the history; left out: which parts were changed."),
         ("mine_stands" = Option<bool>, Query, description = "Whether this change stands where somebody changed the same thing."),
         ("If-Match" = String, Header, description = "The version this is based on.")),
     responses((status = 200, body = KitchenView), (status = 412, body = Problem), (status = 422, body = Problem),
@@ -163,11 +163,10 @@ pub async fn save_kitchen(
     let (version, wanted) = (based_on.0?, body.0?.settled());
     let based_on = BasedOn { version, mine_stands: mine_stands.unwrap_or(false) };
     let now_ms = app.clock.now_ms();
-    let reason = reason.unwrap_or_else(|| "Kitchen changed".to_owned());
     let following = app.following.within_write();
     let (saved, reached) = app
         .write(move |c| {
-            save_over(c, based_on, &wanted, &reason, now_ms)?;
+            save_over(c, based_on, &wanted, reason.as_deref(), now_ms)?;
             let saved = standing(c)?;
             let reached = into_batches(c, &following, &saved.0, now_ms)?;
             Ok((saved, reached))

@@ -78,6 +78,8 @@ macro_rules! every_route {
                 days::keep::change_days,
                 days::keep::remove_days,
                 days::keep::days_told,
+                days::at_once::plan_and_keep,
+                days::at_once::line,
                 days::plan::plan_days,
                 days::plan::days_for,
                 days::probe::probe,

@@ -5,7 +5,7 @@ use rocket::{State, get};
 
 use crate::app::App;
 use crate::problem::Answer;
-use crate::views::{StoveView, stove_view};
+use crate::views::{StoveView, going_lines, stove_view};
 
 /// The whole stove at this moment.
 ///
@@ -15,5 +15,6 @@ use crate::views::{StoveView, stove_view};
 #[get("/stove")]
 pub async fn stove(app: &State<App>) -> Answer<Json<StoveView>> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
-    Ok(Json(app.read(move |c| stove_view(c, &following, now_ms)).await?))
+    let lines = app.read(move |c| going_lines(c, &following)).await?;
+    Ok(Json(app.looks(move || stove_view(lines, now_ms)).await?))
 }

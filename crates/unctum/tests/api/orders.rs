@@ -108,6 +108,43 @@ fn a_table_of_orders_goes_in_whole_or_not_at_all_and_comes_out_again() {
     }
 }
 
+/// One request takes an order in, plans, keeps and tells.
+#[test]
+fn an_order_becomes_a_kept_plan_in_one_request() {
+    let server = Server::empty();
+    let order = |in_hours, pieces: u32| {
+        let count = json!({"kind": "pieces", "count": pieces});
+        let asked = asked(&server, "A neighbour", in_hours, "cashew-sheet", &count);
+        server.ok("/api/v1/orders", &asked)["id"].clone()
+    };
+    let (first, later) = (order(60, 24), order(60 + 24 * 7, 20));
+    let made = server.ok("/api/v1/days/plan", &json!({"order": first, "zone": ""}));
+    let (id, days) = (made["kept"]["id"].clone(), made["kept"]["days"].clone());
+    assert_eq!((&made["kept"]["version"], &made["planned"]["status"]), (&json!(2), &json!("planned")));
+    assert_eq!(days["starts"], made["planned"]["starts"], "what is told is what is kept");
+    let told = |id: &Value| server.get(&format!("/api/v1/days/{id}/told")).1;
+    assert_eq!(made["planned"], told(&id), "and what anybody is told who looks at it");
+
+    // Another version was saved meanwhile; no version; nothing to plan: all stays as it was.
+    let ask = |version: Value| json!({"days": days, "days_id": id, "version": version, "keep": true});
+    let refused = |ask: &Value| server.post("/api/v1/days/plan", ask);
+    assert_eq!(refused(&ask(json!(1))).0, Status::PreconditionFailed);
+    assert_eq!(refused(&ask(Value::Null)).1["code"], "version-missing");
+    assert_eq!(refused(&json!({})).1["code"], "missing");
+    assert_eq!(refused(&json!({"order": 99})).0, Status::NotFound);
+    assert_eq!(server.get("/api/v1/days").1, json!([made["kept"]]));
+
+    // What stands is moved as little as may be, and kept once.
+    let again = server.ok("/api/v1/days/plan", &ask(json!(2)));
+    assert_eq!((&again["kept"]["version"], &again["kept"]["days"]["starts"]), (&json!(3), &days["starts"]));
+    // An order of another week has days of its own.
+    let own = json!({"days": days, "days_id": id, "version": 3, "order": later, "keep": true});
+    let own = server.ok("/api/v1/days/plan", &own);
+    assert_ne!(own["kept"]["id"], id);
+    assert_eq!(server.get(&format!("/api/v1/days/{id}")).1["version"], 3, "as it was");
+    assert_eq!(server.get("/api/v1/days/line").1, json!({"plans": 0, "within_s": 0}));
+}
+
 #[test]
 fn days_are_planned_asked_about_pinned_and_made_possible() {
     let server = Server::empty();

@@ -7,8 +7,9 @@ type Days = Api<'KitchenDays'>
 /** Where the clock on this wall goes. */
 export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone
 
-/** A good plan is told after so long, s; the first one at once. */
-const BETTERED_S = 2
+/** Whoever waits for a plan is told how long the line is, so often, ms. */
+const LINE_MS = 1500
+const NO_LINE = { plans: 0, within_s: 0 }
 
 /** The days in the kitchen: orders, the plan as it is kept, and another one that is looked at before it is kept. */
 export function useDays() {
@@ -76,37 +77,46 @@ export function useDays() {
     all.value = (all.value ?? []).map((d) => (d.id === saved.id ? saved : d))
   }
 
-  const ask = (days: Days, seconds: number, keep_most: boolean) =>
-    answer(
-      api.POST('/api/v1/day/plan', {
-        body: { days, days_id: kept.value?.id, seconds, seed: 1, keep: keep_most },
-      }),
-    )
-
-  /** Plans days and keeps them: the first plan is shown at once, a better one when it has come. */
+  /** Plans days and keeps them: the first plan comes as a change of the days, a better one as the answer. */
   function planned(days: Days, keep_most = false): Promise<void> {
-    // One after another: what is pressed while a plan is still drawn waits for it.
-    queue = queue.then(() => planNow(days, keep_most))
+    return inTurn({ days, keep: keep_most })
+  }
+
+  /** Takes an order into the days that are looked at, or into new ones where those do not cover it. */
+  function takeIn(order: number): Promise<void> {
+    return inTurn({ days: kept.value?.days, order, zone: zoneHere() })
+  }
+
+  // One after another: what is pressed while a plan is still drawn waits for it.
+  let queue: Promise<void> = Promise.resolve()
+  function inTurn(ask: Api<'DaysAsk'>): Promise<void> {
+    queue = queue.then(() => planNow(ask))
     return queue
   }
-  let queue: Promise<void> = Promise.resolve()
 
-  async function planNow(days: Days, keep_most: boolean): Promise<void> {
+  async function planNow(ask: Api<'DaysAsk'>): Promise<void> {
     ways.value = undefined
     working.value = 'Laying the steps…'
+    const line = window.setInterval(() => void tellLine(), LINE_MS)
     await tried(async () => {
-      const first = await ask(days, 0, keep_most)
-      told.value = first
-      await keep({ ...days, starts: first.starts })
-      if (first.status === 'impossible' || !Object.keys(first.starts).length) return
-      if (!keep_most) {
-        working.value = 'Drawing them closer together…'
-        const better = await ask({ ...days, starts: {} }, BETTERED_S, false)
-        await keep({ ...days, starts: better.starts }, true)
-      }
-      await tell()
+      const stands = kept.value
+      const body = { ...ask, days_id: stands?.id, version: stands?.version }
+      const done = await answer(api.POST('/api/v1/days/plan', { body }))
+      if (stands?.id === done.kept.id) before.value = [...before.value, stands.days]
+      const others = (all.value ?? []).filter((d) => d.id !== done.kept.id)
+      all.value = [...others, done.kept].sort((a, b) => a.id - b.id)
+      chosen.value = done.kept.id
+      told.value = done.planned
     })
+    window.clearInterval(line)
     working.value = ''
+  }
+
+  /** Where others plan too, how many are in line. */
+  async function tellLine(): Promise<void> {
+    const { plans, within_s } = await answer(api.GET('/api/v1/days/line')).catch(() => NO_LINE)
+    if (!working.value || plans < 2) return
+    working.value = `${plans} plans are in line, yours among them: all are there within ${within_s} s.`
   }
 
   async function easeIt(): Promise<void> {
@@ -129,22 +139,6 @@ export function useDays() {
     })
   }
 
-  /** Takes an order into the days that are looked at, or into new ones where those do not cover it. */
-  async function takeIn(id: number): Promise<void> {
-    const stands = kept.value
-    const body = { zone: zoneHere(), orders: [id], days: stands?.days }
-    const days = await tried(() => answer(api.POST('/api/v1/day/fresh', { body })))
-    if (!days) return
-    if (stands && days.first !== stands.days.first) {
-      // Days of their own: what is kept stays as it is.
-      const made = await tried(() => answer(api.POST('/api/v1/days', { body: days })))
-      if (!made) return
-      all.value = [...(all.value ?? []), made]
-      chosen.value = made.id
-    }
-    await planned(days)
-  }
-
   async function choose(id: number): Promise<void> {
     chosen.value = id
     before.value = []
@@ -153,6 +147,9 @@ export function useDays() {
   }
 
   useChanges((change) => {
+    // The first plan is kept already.
+    if (working.value && change !== 'reconnected' && change.kind === 'days')
+      working.value = 'Drawing them closer together…'
     if (change === 'reconnected' || ['days', 'kitchen'].includes(change.kind)) void load()
     else if (['batch', 'clock', 'sweet'].includes(change.kind)) void tried(tell)
   })

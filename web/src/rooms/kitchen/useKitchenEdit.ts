@@ -40,11 +40,11 @@ export function useKitchenEdit() {
   }
 
   /** A change that somebody else's stands against: to be asked about. */
-  const question = shallowRef<{ reason: string; draft: KitchenDocument; version: number }>()
+  const question = shallowRef<{ reason?: string; draft: KitchenDocument; version: number }>()
 
-  /** Puts a kitchen over the version it was based on. */
+  /** Puts a kitchen over the version it was based on; without a reason its history says which parts were changed. */
   function put(
-    reason: string,
+    reason: string | undefined,
     draft: KitchenDocument,
     version: number,
     mine_stands = false,

@@ -28,7 +28,7 @@ pub struct KeptDays {
     pub days: KitchenDays,
 }
 
-fn kept(w: Written<KitchenDays>) -> KeptDays {
+pub(super) fn kept(w: Written<KitchenDays>) -> KeptDays {
     KeptDays { id: w.id, version: w.version, days: w.document }
 }
 

@@ -142,7 +142,7 @@ pub async fn plan_days(app: &State<App>, body: Body<PlanAsk>) -> Answer<Json<Day
     Ok(Json(app.planning.work(may_better(ask.seconds), work).await?))
 }
 
-fn plan(q: &DayQuestion<'_>, turn: &Turn, seed: u64, keep: bool) -> Answer<DaysPlanned> {
+pub(super) fn plan(q: &DayQuestion<'_>, turn: &Turn, seed: u64, keep: bool) -> Answer<DaysPlanned> {
     let laid = lay_out(q)?;
     if laid.problem.batches.is_empty() {
         return Ok(planned(q, &laid, Starts::new()));
