@@ -2,14 +2,18 @@
 #![allow(clippy::expect_used, missing_docs)]
 
 use divan::{Bencher, black_box};
-use unctum_core::batch::{BatchEvent, Followed, StartAsk, Texture, Verdict, plain_setup};
+use unctum_core::cook::Followed;
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{
     FirstPan, Flame, KitchenDocument, Learning, NumberedPan, NumberedRing, Ring, RingKind, Room,
 };
 use unctum_core::learn::{BatchTold, learn, shown, told_by};
+use unctum_core::log::BatchEvent;
+use unctum_core::numeric::Rng;
 use unctum_core::process::{Book, Paces};
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::review::{Texture, Verdict};
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::{StartAsk, plain_setup};
 use unctum_core::syrup::{Charge, Ladder, StageKey};
 
 fn main() {
@@ -58,12 +62,12 @@ fn cooked(seed: u64) -> Followed {
         ..StartAsk::default()
     };
     let setup = plain_setup(&ask, &document, &book).expect("a syrup");
-    let mut luck = Luck::of(seed);
-    let world = World::real(&setup, false, &mut luck);
-    let hands = Hands::real(&mut luck);
-    let mut cook = Cook::of(setup, world, hands, luck, 1_700_000_000_000).expect("a batch");
+    let mut rng = Rng::of(seed);
+    let world = World::real(&setup, false, &mut rng);
+    let hands = Hands::real(&mut rng);
+    let mut cook = Cook::of(setup, world, hands, rng, 1_700_000_000_000).expect("a batch");
     cook.does(BatchEvent::Flame { flame: Flame::Medium }).expect("lit");
-    let mut chance = Luck::of(seed + 99);
+    let mut chance = Rng::of(seed + 99);
     while cook.strength() < 0.75 && cook.elapsed_s() < 5000.0 {
         cook.wait(60.0);
         let reading = cook.weight(&mut chance, 0.0);

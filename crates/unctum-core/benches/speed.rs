@@ -2,12 +2,15 @@
 #![allow(clippy::expect_used, missing_docs)]
 
 use divan::{Bencher, black_box};
-use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Followed, Logged};
+use unctum_core::cook::Followed;
 use unctum_core::estimate::{Deed, Done, Doubts, Question, Seen, believe};
 use unctum_core::kitchen::{Air, Flame, Pan, Ring, RingKind};
+use unctum_core::log::{BatchEvent, Logged};
+use unctum_core::numeric::Rng;
 use unctum_core::pan::program::{HobChange, Run};
 use unctum_core::pan::{BoilDownQuestion, Heat, PanModel, Stop, boil_down, landing_frac};
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::{BatchSetup, Chosen};
 use unctum_core::syrup::{Charge, Ladder, StageKey, properties};
 use unctum_core::water::SEA_LEVEL_PA;
 
@@ -43,6 +46,7 @@ fn question() -> BoilDownQuestion {
             heat_capacity_j_k: 500.0,
             metal: None,
             weighed: true,
+            loss_factor: 1.0,
         },
         ring: Ring::of_kind("ring", RingKind::Gas, 3000.0),
         program: vec![HobChange::steady(0.7)],
@@ -192,15 +196,15 @@ fn the_state_of_a_long_log(bencher: Bencher, entries: i32) {
         learnt: Vec::new(),
         keeps: None,
     };
-    let mut cook = Cook::of(world.clone(), World::as_told(&world, 1.0), Hands::default(), Luck::of(3), 0)
+    let mut cook = Cook::of(world.clone(), World::as_told(&world, 1.0), Hands::default(), Rng::of(3), 0)
         .expect("a batch");
     cook.does(BatchEvent::Flame { flame: Flame::Low }).expect("lit");
     cook.wait(240.0);
     let mut log = cook.log().to_vec();
-    let (from_ms, mut luck) = (cook.now_ms(), Luck::of(4));
+    let (from_ms, mut rng) = (cook.now_ms(), Rng::of(4));
     for i in 0..entries {
         cook.wait(0.1);
-        let reading = cook.weight(&mut luck, 0.0);
+        let reading = cook.weight(&mut rng, 0.0);
         log.push(Logged::new(i + 10, from_ms + 100 * i64::from(i), BatchEvent::Reading { reading }));
     }
     let now_ms = from_ms + 100 * i64::from(entries);
@@ -383,6 +387,8 @@ fn a_fry_load_and_its_dip(bencher: Bencher) {
         piece_c: 28.0,
         across_cm: None,
         loads: None,
+        pot_loses_w_k: None,
+        room_c: 28.0,
     };
     bencher.bench(|| fry(black_box(&ask)).expect("fries"));
 }

@@ -300,6 +300,22 @@ pub fn holds_control(text: &str, lines: bool) -> bool {
     })
 }
 
+/// Refuses a text that holds such characters.
+pub(crate) fn refuse_control(what: &str, text: &str, lines: bool) -> Result<()> {
+    if holds_control(text, lines) {
+        return Err(CoreError::Unreadable(format!(
+            "Something in {what} cannot be read. Write it anew by hand."
+        )));
+    }
+    Ok(())
+}
+
+/// Refuses a text that is too long.
+pub(crate) fn check_text(what: &'static str, text: &str, most: usize) -> Result<()> {
+    let length = u32::try_from(text.chars().count()).unwrap_or(u32::MAX);
+    within(what, f64::from(length), 0.0, most as f64, "characters").map(|_| ())
+}
+
 /// Accepts `value` when it is finite and within `low..=high`.
 ///
 /// # Errors

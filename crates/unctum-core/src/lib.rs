@@ -22,7 +22,10 @@
 //! * [`variation`]: the same with a change. [`shelf`]: many sweets, searched and compared.
 //! * [`reading`]: a recipe read from somebody's text.
 //! * [`estimate`]: what is known now of one pan, from the clock and from readings.
-//! * [`batch`]: one batch as a log of events, and the state and guidance computed from it.
+//! * [`start`]: from a question to what stands at the stove: one choice, one sizing, one rounding.
+//! * [`log`]: what happened to a batch: entries, whether one fits, and what stands of them.
+//! * [`cook`]: the state of a batch at a moment: what is believed, advised, due.
+//! * [`review`]: what a batch that is over shows: causes, lessons, comparisons.
 //! * [`learn`]: what batches teach of the kitchen they were made in.
 //! * [`intake`]: what instruments of the network send, doubted and thinned into a batch's log.
 //! * [`stove`]: several batches at once, in one order.
@@ -55,8 +58,8 @@
 //! # Ok::<(), unctum_core::CoreError>(())
 //! ```
 
-pub mod batch;
 pub mod calibrate;
+pub mod cook;
 pub mod course;
 pub mod day;
 pub mod error;
@@ -68,16 +71,19 @@ pub mod intake;
 pub mod keep;
 pub mod kitchen;
 pub mod learn;
+pub mod log;
 pub mod milk;
 pub mod numeric;
 pub mod order;
 pub mod pan;
 pub mod process;
 pub mod reading;
+pub mod review;
 pub mod set;
 pub mod shelf;
 pub mod sim;
 pub mod soak;
+pub mod start;
 pub mod stove;
 pub mod syrup;
 pub mod variation;

@@ -5,8 +5,8 @@ use std::collections::{BTreeMap, BTreeSet};
 use syn::visit::{self, Visit};
 use syn::{ItemUse, Visibility};
 
-use crate::Source;
 use crate::names::{Names, leaves};
+use crate::{Source, room};
 
 struct Reader<'a> {
     own: &'a str,
@@ -15,11 +15,19 @@ struct Reader<'a> {
     /// Modules that the file has given a short name.
     short: BTreeMap<String, Vec<String>>,
     found: BTreeSet<String>,
+    /// What it fetches of its own room from that room's front.
+    by_own_front: BTreeSet<String>,
     within_test: bool,
 }
 
 impl Reader<'_> {
     fn note(&mut self, path: &[String]) {
+        if let Some(path) = self.names.absolute(self.own, path).filter(|_| !self.front)
+            && path.first().is_some_and(|r| r == room(self.own))
+            && self.names.stops_at_front(&path)
+        {
+            self.by_own_front.insert(path.join("::"));
+        }
         let found = self.names.absolute(self.own, path).and_then(|p| self.names.file_of(&p));
         if let Some(file) = found.filter(|f| f != self.own) {
             self.found.insert(file);
@@ -75,18 +83,27 @@ impl<'ast> Visit<'ast> for Reader<'_> {
     }
 }
 
+/// What one file leans on.
+pub(crate) struct Leans {
+    /// The files.
+    pub on: BTreeSet<String>,
+    /// What it fetches of its own room from that room's front, by its path.
+    pub by_own_front: BTreeSet<String>,
+}
+
 /// The files that one file leans on.
-pub(crate) fn leans_on(source: &Source, names: &Names) -> BTreeSet<String> {
+pub(crate) fn leans_on(source: &Source, names: &Names) -> Leans {
     let mut reader = Reader {
         own: &source.module,
         front: source.front,
         names,
         short: BTreeMap::new(),
         found: BTreeSet::new(),
+        by_own_front: BTreeSet::new(),
         within_test: false,
     };
     // Short names first: a path may stand above the `use` that a test module brings.
     reader.visit_file(&source.file);
     reader.visit_file(&source.file);
-    reader.found
+    Leans { on: reader.found, by_own_front: reader.by_own_front }
 }

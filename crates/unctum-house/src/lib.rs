@@ -4,10 +4,11 @@
 //! name that a room's front file only passes on ([`Names`]) counts for the file that it comes from. What
 //! stands in a file's own test module counts too.
 //!
-//! `cargo run -p unctum-house` draws the arrows; `cargo test -p unctum-house` holds them to the floors.
+//! `cargo run -p unctum-house` prints the arrows, `-- --draw` draws the floors (docs/floors.svg); `cargo test -p unctum-house` holds them to the floors.
 
 mod arrows;
 mod circles;
+mod floors;
 mod names;
 
 use std::collections::BTreeMap;
@@ -16,6 +17,7 @@ use std::io;
 use std::path::{Path, PathBuf};
 
 pub use circles::circles;
+pub use floors::{FLOORS, drawn};
 use names::Names;
 
 /// Arrows from each to those it leans on.
@@ -37,6 +39,8 @@ pub struct House {
     pub files: Arrows,
     /// From room (folder right under the source) to room.
     pub rooms: Arrows,
+    /// From file to what it fetches of its own room from that room's front instead of where it is defined.
+    pub by_own_front: Arrows,
 }
 
 impl House {
@@ -48,14 +52,21 @@ impl House {
         let mut sources = Vec::new();
         gather(source, source, &mut sources)?;
         let names = Names::of(&sources);
-        let files: Arrows = sources.iter().map(|s| (s.module.clone(), arrows::leans_on(s, &names))).collect();
+        let (mut files, mut by_own_front) = (Arrows::new(), Arrows::new());
+        for source in &sources {
+            let leans = arrows::leans_on(source, &names);
+            files.insert(source.module.clone(), leans.on);
+            if !leans.by_own_front.is_empty() {
+                by_own_front.insert(source.module.clone(), leans.by_own_front);
+            }
+        }
         let mut rooms = Arrows::new();
         for (from, to) in &files {
             let own = room(from);
             let others = to.iter().map(|t| room(t)).filter(|r| *r != own).map(str::to_owned);
             rooms.entry(own.to_owned()).or_default().extend(others);
         }
-        Ok(Self { files, rooms })
+        Ok(Self { files, rooms, by_own_front })
     }
 }
 

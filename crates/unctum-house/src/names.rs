@@ -78,6 +78,13 @@ impl Names {
         Some(base)
     }
 
+    /// Whether a path from the root stops at the front of its room, which only passes on what it names.
+    pub fn stops_at_front(&self, path: &[String]) -> bool {
+        let [room, name, ..] = path else { return false };
+        !self.modules.contains(&format!("{room}::{name}"))
+            && self.passed_on.contains_key(&(room.clone(), name.clone()))
+    }
+
     /// The file in which what a path from the root names is defined.
     pub fn file_of(&self, path: &[String]) -> Option<String> {
         let mut path = path.to_vec();

@@ -4,11 +4,12 @@
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
-use unctum_core::batch::{BatchEvent, BatchSetup};
 use unctum_core::kitchen::KitchenDocument;
+use unctum_core::log::BatchEvent;
 use unctum_core::order::{KitchenDays, Order, Pantry};
 use unctum_core::process::Sweet;
 use unctum_core::shelf::Card;
+use unctum_core::start::BatchSetup;
 
 use crate::error::Result;
 use crate::raise;

@@ -1,9 +1,12 @@
 //! One evening: a kitchen as it was told, the same kitchen as it is, and a cook between them.
 
-use unctum_core::batch::{BatchEvent, BatchSetup, Followed, SeenReading, read_in_s};
+use unctum_core::cook::{Followed, read_in_s};
 use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::Flame;
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::log::{BatchEvent, SeenReading};
+use unctum_core::numeric::Rng;
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::BatchSetup;
 use unctum_core::syrup::StageKey;
 
 use crate::evidence::{Evidence, Instrument, Mistake};
@@ -69,12 +72,12 @@ impl Evening {
     /// If the core refuses a kitchen of this room's own making.
     #[must_use]
     pub fn of(seed: u64, evidence: Evidence) -> Self {
-        let mut luck = Luck::of(seed);
+        let mut rng = Rng::of(seed);
         let jaggery = evidence == Evidence::JaggeryScale;
-        let setup = told(&mut luck, jaggery);
-        let hands = Hands::real(&mut luck);
-        let world = World::real(&setup, jaggery, &mut luck);
-        Self::with(seed, setup, world, hands, luck)
+        let setup = told(&mut rng, jaggery);
+        let hands = Hands::real(&mut rng);
+        let world = World::real(&setup, jaggery, &mut rng);
+        Self::with(seed, setup, world, hands, rng)
     }
 
     /// An evening of a pan and a hand that are told.
@@ -82,8 +85,8 @@ impl Evening {
     /// # Panics
     /// If the core refuses the batch.
     #[must_use]
-    pub fn with(seed: u64, setup: BatchSetup, world: World, hands: Hands, luck: Luck) -> Self {
-        let cook = Cook::of(setup, world, hands, luck, START_MS).expect("a batch");
+    pub fn with(seed: u64, setup: BatchSetup, world: World, hands: Hands, rng: Rng) -> Self {
+        let cook = Cook::of(setup, world, hands, rng, START_MS).expect("a batch");
         Self {
             cook,
             seed,
@@ -129,7 +132,7 @@ impl Evening {
 
     /// Turns the flame up that this evening is cooked on.
     fn lights(&mut self) -> Flame {
-        let flame = self.cook.luck.one(&[Flame::Medium, Flame::Medium, Flame::High]);
+        let flame = self.cook.rng.one(&[Flame::Medium, Flame::Medium, Flame::High]);
         self.cook.turns(flame);
         self.flame = Some(flame);
         flame
@@ -145,7 +148,7 @@ impl Evening {
     /// The knob is turned, and a little later the key is pressed.
     fn begins(&mut self) {
         let flame = self.lights();
-        let seconds = self.cook.luck.between(0.0, 2.0 * HAND_S);
+        let seconds = self.cook.rng.between(0.0, 2.0 * HAND_S);
         self.passes(seconds);
         self.write(BatchEvent::Flame { flame });
         self.write(BatchEvent::done("dissolve"));
@@ -157,7 +160,7 @@ impl Evening {
     pub fn known(mut self) -> Option<f64> {
         self.lights();
         while self.cook.elapsed_s() < HORIZON_S {
-            if self.off_after(HAND_S, self.cook.luck.clone()) >= self.plan().target_solids_frac {
+            if self.off_after(HAND_S, self.cook.rng.clone()) >= self.plan().target_solids_frac {
                 return Some(self.lands());
             }
             self.cook.wait(1.0);
@@ -238,21 +241,21 @@ impl Evening {
     }
 
     /// Strength it lands on if the heat goes off in so many seconds, 0–1.
-    fn off_after(&self, seconds: f64, mut luck: Luck) -> f64 {
+    fn off_after(&self, seconds: f64, mut rng: Rng) -> f64 {
         let (world, mut now) = (&self.cook.world, self.cook.now);
-        world.pass(&mut now, seconds, &mut luck);
+        world.pass(&mut now, seconds, &mut rng);
         world.set(&mut now, 0.0);
-        world.pass(&mut now, 240.0, &mut luck);
+        world.pass(&mut now, 240.0, &mut rng);
         world.strength(now.water_g)
     }
 
     /// Where it lands if the call is heard now, in stages from the aim.
     fn lands(&self) -> f64 {
-        let mut luck = self.cook.luck.clone();
-        let hand_s = luck.between(0.0, 2.0 * HAND_S);
+        let mut rng = self.cook.rng.clone();
+        let hand_s = rng.between(0.0, 2.0 * HAND_S);
         let plan = self.plan();
         let stage = self.cook.setup().ladder.of(plan.stage);
-        (self.off_after(hand_s, luck) - plan.target_solids_frac) / (stage.high_frac - stage.low_frac)
+        (self.off_after(hand_s, rng) - plan.target_solids_frac) / (stage.high_frac - stage.low_frac)
     }
 
     /// Asked to read again, she does.
@@ -289,7 +292,7 @@ impl Evening {
             self.called_s = Some(self.cook.elapsed_s());
             if self.heeds {
                 // The same hand as was reckoned with: it takes its time to the knob.
-                let hand_s = self.cook.luck.clone().between(0.0, 2.0 * HAND_S);
+                let hand_s = self.cook.rng.clone().between(0.0, 2.0 * HAND_S);
                 self.cook.wait(hand_s);
                 self.cook.turns(Flame::Off);
                 self.write(BatchEvent::Flame { flame: Flame::Off });
@@ -301,9 +304,9 @@ impl Evening {
     }
 
     /// The chance of the reading that comes now.
-    fn of_this_reading(&mut self) -> Luck {
+    fn of_this_reading(&mut self) -> Rng {
         self.readings += 1;
-        Luck::of(self.seed.wrapping_mul(1_000_003) + self.readings)
+        Rng::of(self.seed.wrapping_mul(1_000_003) + self.readings)
     }
 
     fn write(&mut self, event: BatchEvent) {
@@ -312,14 +315,14 @@ impl Evening {
     }
 
     /// From the reading to the key some seconds pass.
-    fn read(&mut self, luck: &mut Luck, instrument: Instrument, reading: SeenReading) {
+    fn read(&mut self, rng: &mut Rng, instrument: Instrument, reading: SeenReading) {
         if self.pressed == Pressed::ByTwo {
-            let coming = Coming::told(&self.cook, reading, luck);
+            let coming = Coming::told(&self.cook, reading, rng);
             self.coming.push(coming);
             return;
         }
         let read_s = self.cook.elapsed_s();
-        self.passes(luck.between(0.0, 2.0 * HAND_S));
+        self.passes(rng.between(0.0, 2.0 * HAND_S));
         if self.landed.is_none() {
             self.reads.push((instrument, read_s));
         }
@@ -327,30 +330,30 @@ impl Evening {
     }
 
     fn weigh(&mut self, off_g: f64) {
-        let mut luck = self.of_this_reading();
-        let reading = self.cook.weight(&mut luck, off_g);
-        self.read(&mut luck, Instrument::Scale, reading);
+        let mut rng = self.of_this_reading();
+        let reading = self.cook.weight(&mut rng, off_g);
+        self.read(&mut rng, Instrument::Scale, reading);
     }
 
     fn probe(&mut self, off_k: f64) {
-        let mut luck = self.of_this_reading();
-        let reading = self.cook.temperature(&mut luck, off_k);
-        self.read(&mut luck, Instrument::Probe, reading);
+        let mut rng = self.of_this_reading();
+        let reading = self.cook.temperature(&mut rng, off_k);
+        self.read(&mut rng, Instrument::Probe, reading);
     }
 
     fn pull(&mut self) {
-        let mut luck = self.of_this_reading();
-        let reading = self.cook.string(&mut luck);
-        self.read(&mut luck, Instrument::Hand, reading);
+        let mut rng = self.of_this_reading();
+        let reading = self.cook.string(&mut rng);
+        self.read(&mut rng, Instrument::Hand, reading);
     }
 
     /// When the pan truly reaches a strength on its flame, s from now: the same evening, gone on.
     fn time_to(&self, solids_frac: f64) -> f64 {
         let (world, mut now) = (&self.cook.world, self.cook.now);
-        let mut luck = Luck::of(u64::from(now.at_s.to_bits() as u32));
+        let mut rng = Rng::of(u64::from(now.at_s.to_bits() as u32));
         let from_s = now.at_s;
         while world.strength(now.water_g) < solids_frac && now.at_s - from_s < HORIZON_S {
-            world.pass(&mut now, 1.0, &mut luck);
+            world.pass(&mut now, 1.0, &mut rng);
         }
         now.at_s - from_s
     }

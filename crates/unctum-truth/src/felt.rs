@@ -1,6 +1,7 @@
 //! How the readings of a hidden pan and its landing move with each thing that is not known of it.
 
-use unctum_core::sim::{Luck, Now, World, off};
+use unctum_core::numeric::Rng;
+use unctum_core::sim::{Now, World, off};
 use unctum_core::syrup::Charge;
 
 use crate::evening::Outcome;
@@ -173,10 +174,10 @@ impl Unknown {
 
 impl Moved {
     fn along(&self, story: &Story) -> Shown {
-        let mut luck = Luck::of(0);
+        let mut rng = Rng::of(0);
         let mut now = self.world.start();
         self.world.set(&mut now, story.flame);
-        let mut to = |now: &mut Now, until_s: f64| self.pass(now, until_s + self.lit_s, &mut luck);
+        let mut to = |now: &mut Now, until_s: f64| self.pass(now, until_s + self.lit_s, &mut rng);
         let (mut values, mut per_s) = (Vec::new(), Vec::new());
         for (instrument, at_s) in &story.reads {
             to(&mut now, *at_s);
@@ -189,7 +190,7 @@ impl Moved {
         to(&mut now, story.called_s + HAND_S);
         self.world.set(&mut now, 0.0);
         let end_s = now.at_s + 240.0;
-        self.pass(&mut now, end_s, &mut luck);
+        self.pass(&mut now, end_s, &mut rng);
         if story.pulled_after {
             values.push((Instrument::Hand, self.value(Instrument::Hand, &now)));
             per_s.push(0.0);
@@ -206,13 +207,13 @@ impl Moved {
     }
 
     /// Goes on until so long after the heat went on, each stretch with its flame.
-    fn pass(&self, now: &mut Now, until_s: f64, luck: &mut Luck) {
+    fn pass(&self, now: &mut Now, until_s: f64, rng: &mut Rng) {
         while until_s - now.at_s > 1e-9 {
             let stretch = ((now.at_s + 1e-9) / STRETCH_S) as usize;
             let flame = self.flame.get(stretch).copied().unwrap_or(1.0);
             let world = World { full_w: self.world.full_w * flame, ..self.world.clone() };
             let end_s = (STRETCH_S * (stretch + 1) as f64).min(until_s);
-            world.pass(now, end_s - now.at_s, luck);
+            world.pass(now, end_s - now.at_s, rng);
         }
     }
 }

@@ -1,11 +1,11 @@
 //! A kitchen as it was told.
 
-use unctum_core::batch::{BatchSetup, Chosen};
 use unctum_core::estimate::Habits;
 use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::{Air, Pan, PanMetal, Ring, RingKind, Thermometer};
+use unctum_core::numeric::Rng;
 use unctum_core::process::plain_syrup_steps;
-use unctum_core::sim::Luck;
+use unctum_core::start::{BatchSetup, Chosen};
 use unctum_core::syrup::sweetener::SWEETENERS;
 use unctum_core::syrup::{Charge, Ladder, StageKey};
 use unctum_core::water::pressure_at_altitude_pa;
@@ -14,18 +14,18 @@ use unctum_core::water::pressure_at_altitude_pa;
 pub const STAGES: [StageKey; 3] = [StageKey::OneString, StageKey::TwoString, StageKey::SoftBall];
 
 /// The kitchen as it was told.
-pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
-    let stage = luck.one(&STAGES);
-    let sweet_g = luck.between(200.0, 700.0).round();
-    let water_g = (sweet_g * luck.between(0.45, 0.75)).round();
-    let kind = luck.one(&[RingKind::Gas, RingKind::Gas, RingKind::Induction, RingKind::Coil]);
+pub(crate) fn told(rng: &mut Rng, jaggery: bool) -> BatchSetup {
+    let stage = rng.one(&STAGES);
+    let sweet_g = rng.between(200.0, 700.0).round();
+    let water_g = (sweet_g * rng.between(0.45, 0.75)).round();
+    let kind = rng.one(&[RingKind::Gas, RingKind::Gas, RingKind::Induction, RingKind::Coil]);
     let rated_w = match kind {
-        RingKind::Gas => luck.between(1800.0, 3000.0),
-        _ => luck.between(1000.0, 1600.0),
+        RingKind::Gas => rng.between(1800.0, 3000.0),
+        _ => rng.between(1000.0, 1600.0),
     };
-    let diameter_cm = luck.between(20.0, 26.0);
-    let wall_cm = luck.between(9.0, 12.0);
-    let (metal, kg_m2) = luck.one(&[(PanMetal::Steel, 8.0), (PanMetal::Clad, 14.0), (PanMetal::Iron, 25.0)]);
+    let diameter_cm = rng.between(20.0, 26.0);
+    let wall_cm = rng.between(9.0, 12.0);
+    let (metal, kg_m2) = rng.one(&[(PanMetal::Steel, 8.0), (PanMetal::Clad, 14.0), (PanMetal::Iron, 25.0)]);
     let area_m2 = std::f64::consts::PI * (diameter_cm * diameter_cm / 4.0 + diameter_cm * wall_cm) * 1e-4;
     let mass_kg = kg_m2 * area_m2;
     let pan = Pan {
@@ -36,6 +36,7 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         heat_capacity_j_k: mass_kg * metal.specific_heat_j_kg_k().0,
         metal: Some(metal),
         weighed: true,
+        loss_factor: 1.0,
     };
     let charge = if jaggery {
         let cane = SWEETENERS.iter().find(|s| s.key == "cane-jaggery").expect("jaggery");
@@ -45,7 +46,7 @@ pub(crate) fn told(luck: &mut Luck, jaggery: bool) -> BatchSetup {
         Charge::sugar_and_water(sweet_g, water_g)
     };
     let ladder = Ladder::default();
-    let altitude_m = luck.one(&[0.0, 500.0, 1480.0]);
+    let altitude_m = rng.one(&[0.0, 500.0, 1480.0]);
     BatchSetup {
         title: "evening".into(),
         sweet_key: None,

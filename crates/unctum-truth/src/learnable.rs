@@ -7,7 +7,8 @@
 //! logs that the cooks of [`crate::study`] write.
 
 use unctum_core::kitchen::{Flame, KitchenDocument};
-use unctum_core::sim::{Luck, off};
+use unctum_core::numeric::Rng;
+use unctum_core::sim::off;
 
 use crate::evidence::Evidence;
 use crate::felt::{Slopes, Story, Unknown};
@@ -95,15 +96,15 @@ impl Knows {
     }
 
     /// Learns from an evening of each kitchen.
-    fn learns(&mut self, evening: &Straight, truths: &[Vec<f64>], luck: &mut Luck) {
+    fn learns(&mut self, evening: &Straight, truths: &[Vec<f64>], rng: &mut Rng) {
         let stay = self.means.first().map_or(0, Vec::len);
         let mut doubt = self.doubt.first(stay, evening.unknowns);
         let verdict: Vec<f64> = evening.slopes.landing.iter().map(|l| l / FELT).collect();
         let told = evening.slopes.reads.iter().chain(&evening.slopes.after).chain(std::iter::once(&verdict));
         let told: Vec<Reading<'_>> = told.map(|slope| (slope, doubt.read(slope))).collect();
         for (mean, truth) in self.means.iter_mut().zip(truths) {
-            let is = tonight(truth, evening.unknowns, luck);
-            let believed = believed(mean, &is, &told, luck);
+            let is = tonight(truth, evening.unknowns, rng);
+            let believed = believed(mean, &is, &told, rng);
             mean.copy_from_slice(&believed[..stay]);
         }
         self.doubt = doubt.first(stay, stay);
@@ -118,7 +119,7 @@ impl Knows {
             let told: Vec<Reading<'_>> = told.map(|slope| (slope, doubt.read(slope))).collect();
             let once = |time: usize| {
                 let seed = chance * 1_000_003 + (nth * TIMES + time) as u64;
-                let (mut pan, mut looks) = (Luck::of(2 * seed), Luck::of(2 * seed + 1));
+                let (mut pan, mut looks) = (Rng::of(2 * seed), Rng::of(2 * seed + 1));
                 let is = tonight(truth, evening.unknowns, &mut pan);
                 let believed = believed(&self.means[kitchen], &is, &told, &mut looks);
                 let off: Vec<f64> = is.iter().zip(&believed).map(|(is, b)| is - b).collect();
@@ -131,15 +132,15 @@ impl Knows {
 }
 
 /// What is true of one evening of a kitchen.
-fn tonight(truth: &[f64], n: usize, luck: &mut Luck) -> Vec<f64> {
-    truth.iter().copied().chain((truth.len()..n).map(|_| luck.normal())).collect()
+fn tonight(truth: &[f64], n: usize, rng: &mut Rng) -> Vec<f64> {
+    truth.iter().copied().chain((truth.len()..n).map(|_| rng.normal())).collect()
 }
 
 /// A reading: its slope, and by how much each mean moves for each that it is off.
 type Reading<'a> = (&'a Vec<f64>, Vec<f64>);
 
 /// What is believed of an evening after its readings, each scattered by chance, with what was known before.
-fn believed(known: &[f64], is: &[f64], told: &[Reading<'_>], looks: &mut Luck) -> Vec<f64> {
+fn believed(known: &[f64], is: &[f64], told: &[Reading<'_>], looks: &mut Rng) -> Vec<f64> {
     let mut believed = known.to_vec();
     believed.resize(is.len(), 0.0);
     for (slope, moves) in told {
@@ -198,16 +199,16 @@ struct Lived {
 }
 
 fn of_kitchen(kitchen: &Kitchen, seed: u64, plan: Plan) -> Lived {
-    let mut luck = Luck::of(seed.wrapping_mul(31) + 5);
+    let mut rng = Rng::of(seed.wrapping_mul(31) + 5);
     let (untold, taught) = (&kitchen.document, kitchen.after(plan.learn_after));
     let of = |document: &KitchenDocument, from: u64, count: u64| -> Vec<Straight> {
         (from..from + count).filter_map(|nth| kitchen.straight(nth, document)).collect()
     };
     let n = lasting(1.0, kitchen.evidence).len();
-    let truths: Vec<Vec<f64>> = (0..DRAWN).map(|_| tonight(&[], n, &mut luck)).collect();
+    let truths: Vec<Vec<f64>> = (0..DRAWN).map(|_| tonight(&[], n, &mut rng)).collect();
     let mut learns = Knows::nothing(n, DRAWN);
     for evening in of(untold, 0, plan.learn_after) {
-        learns.learns(&evening, &truths, &mut luck);
+        learns.learns(&evening, &truths, &mut rng);
     }
     let knows_nothing = Knows::nothing(n, DRAWN);
     let (without, with) = (of(untold, 100, plan.further), of(&taught, 100, plan.further));

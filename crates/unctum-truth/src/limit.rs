@@ -6,7 +6,8 @@
 //! after the readings follows by one solution (the bound of Bayes and Cramér–Rao). A belief that is held against the same
 //! evenings cannot land nearer on the whole; how much farther it lands is what it could still gain.
 
-use unctum_core::sim::{Luck, World, off};
+use unctum_core::numeric::Rng;
+use unctum_core::sim::{World, off};
 
 use crate::evening::Evening;
 use crate::evidence::Evidence;
@@ -86,9 +87,9 @@ pub fn limit(evidence: Evidence, cooks: u64, seed: u64) -> Limit {
 fn end_of_80(sds: &[f64]) -> f64 {
     const CHANCES: u32 = 400;
     let mut all: Vec<f64> = Vec::new();
-    let mut luck = Luck::of(1);
+    let mut rng = Rng::of(1);
     for _ in 0..CHANCES {
-        all.extend(sds.iter().map(|sd| sd * luck.normal()));
+        all.extend(sds.iter().map(|sd| sd * rng.normal()));
     }
     all.sort_by(f64::total_cmp);
     let last = all.len().saturating_sub(1) as f64;

@@ -1,7 +1,8 @@
 //! How what happened gets into the log: as it happens, or as hands do it at a stove with two devices.
 
-use unctum_core::batch::{BatchEvent, SeenReading};
-use unctum_core::sim::{Cook, Luck};
+use unctum_core::log::{BatchEvent, SeenReading};
+use unctum_core::numeric::Rng;
+use unctum_core::sim::Cook;
 
 /// How entries are pressed.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -35,20 +36,20 @@ pub(crate) struct Coming {
 impl Coming {
     /// A reading made now, as it will be told by one of two: the key is pressed a little later, or much later with
     /// about the moment it speaks of.
-    pub fn told(cook: &Cook, reading: SeenReading, luck: &mut Luck) -> Self {
+    pub fn told(cook: &Cook, reading: SeenReading, rng: &mut Rng) -> Self {
         let (now_s, now_ms) = (cook.elapsed_s(), cook.now_ms());
         let ms = |s: f64| (1000.0 * s).round() as i64;
-        let hand_s = luck.between(0.0, 2.0 * HAND_S);
-        let (at_s, of_ms) = if luck.between(0.0, 1.0) < LATE {
-            (now_s + hand_s + luck.between(15.0, 90.0), now_ms + ms(luck.between(0.0, 2.0 * HAND_S)))
+        let hand_s = rng.between(0.0, 2.0 * HAND_S);
+        let (at_s, of_ms) = if rng.between(0.0, 1.0) < LATE {
+            (now_s + hand_s + rng.between(15.0, 90.0), now_ms + ms(rng.between(0.0, 2.0 * HAND_S)))
         } else {
             (now_s + hand_s, now_ms + ms(hand_s))
         };
         let event = |reading| BatchEvent::Reading { reading };
         let right = Self { at_s, of_ms, event: event(reading), put_right: None, amends: None };
         match mistyped(reading) {
-            Some(wrong) if luck.between(0.0, 1.0) < WRONG => {
-                let after_s = luck.between(10.0, 45.0);
+            Some(wrong) if rng.between(0.0, 1.0) < WRONG => {
+                let after_s = rng.between(10.0, 45.0);
                 Self { event: event(wrong), put_right: Some((reading, after_s)), ..right }
             }
             _ => right,

@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use unctum_core::batch::{Followed, StartAsk, Texture, Verdict, plain_setup};
+use unctum_core::cook::Followed;
 use unctum_core::food::Larder;
 use unctum_core::kitchen::{
     Flame, KitchenDocument, Known, Learning, NumberedPan, NumberedRing, NumberedThermometer, Parameter, Room,
@@ -10,8 +10,11 @@ use unctum_core::kitchen::{
 };
 use unctum_core::learn::{BatchTold, learn, told_by};
 use unctum_core::numeric::Normal;
+use unctum_core::numeric::Rng;
 use unctum_core::process::{Book, Paces};
-use unctum_core::sim::{Hands, Luck, World, off};
+use unctum_core::review::{Texture, Verdict};
+use unctum_core::sim::{Hands, World, off};
+use unctum_core::start::{StartAsk, plain_setup};
 use unctum_core::syrup::Charge;
 
 use crate::evening::{Evening, Outcome};
@@ -90,13 +93,13 @@ impl Kitchen {
     /// The kitchen of a seed.
     #[must_use]
     pub fn of(seed: u64, evidence: Evidence) -> Self {
-        let mut luck = Luck::of(seed.wrapping_mul(7_919) + 17);
-        let setup = told(&mut luck, false);
-        let real = World::real(&setup, false, &mut luck);
+        let mut rng = Rng::of(seed.wrapping_mul(7_919) + 17);
+        let setup = told(&mut rng, false);
+        let real = World::real(&setup, false, &mut rng);
         let ring_factor = real.full_w / setup.ring.net_power_w(1.0);
-        let hands = Hands::real(&mut luck);
-        let cups = CUPS * luck.normal();
-        let knob = 1.0 + KNOB * luck.normal();
+        let hands = Hands::real(&mut rng);
+        let cups = CUPS * rng.normal();
+        let knob = 1.0 + KNOB * rng.normal();
         let document = KitchenDocument {
             name: "study".into(),
             room: Room {
@@ -140,10 +143,10 @@ impl Kitchen {
     /// If the core refuses a batch of this room's own making.
     pub(crate) fn tonight(&self, nth: u64, document: &KitchenDocument, evidence: Evidence) -> Evening {
         let seed = self.seed * 1_000 + nth;
-        let mut luck = Luck::of(seed);
-        let stage = luck.one(&STAGES);
-        let sweet_g = luck.between(200.0, 700.0).round();
-        let charge = Charge::sugar_and_water(sweet_g, (sweet_g * luck.between(0.45, 0.75)).round());
+        let mut rng = Rng::of(seed);
+        let stage = rng.one(&STAGES);
+        let sweet_g = rng.between(200.0, 700.0).round();
+        let charge = Charge::sugar_and_water(sweet_g, (sweet_g * rng.between(0.45, 0.75)).round());
         let ask = StartAsk {
             charge: Some(charge),
             stage: Some(stage),
@@ -162,13 +165,13 @@ impl Kitchen {
             paces: Paces::default(),
         };
         let setup = plain_setup(&ask, document, &book).expect("a batch");
-        let tonight = World::real(&setup, false, &mut luck);
+        let tonight = World::real(&setup, false, &mut rng);
         // What was learnt of her cups is in how many of them she is told to fill.
         let more = self.cups - document.known(&Parameter::Cups).map_or(0.0, |known| known.value.mean);
-        let cups = |luck: &mut Luck| {
-            if self.evidence.weighs() { 1.0 } else { (more + CUPS_DAY * luck.normal()).exp() }
+        let cups = |rng: &mut Rng| {
+            if self.evidence.weighs() { 1.0 } else { (more + CUPS_DAY * rng.normal()).exp() }
         };
-        let (sugar, water) = (cups(&mut luck), cups(&mut luck));
+        let (sugar, water) = (cups(&mut rng), cups(&mut rng));
         let real = tonight.charge;
         let world = World {
             charge: Charge { sucrose_g: real.sucrose_g * sugar, water_g: real.water_g * water, ..real },
@@ -176,11 +179,11 @@ impl Kitchen {
             room_c: tonight.room_c,
             full_w: self.document.rings[0].ring.net_power_w(1.0)
                 * self.ring_factor
-                * (1.0 + DAY_POWER * luck.normal()),
-            loss_w_m2_k: self.world.loss_w_m2_k * (1.0 + DAY_LOSS * luck.normal()),
+                * (1.0 + DAY_POWER * rng.normal()),
+            loss_w_m2_k: self.world.loss_w_m2_k * (1.0 + DAY_LOSS * rng.normal()),
             ..self.world.clone()
         };
-        Evening::with(seed, setup, world, self.hands, luck)
+        Evening::with(seed, setup, world, self.hands, rng)
     }
 
     /// An evening on which nothing is read.
@@ -189,10 +192,10 @@ impl Kitchen {
     }
 
     /// What one of its batches tells.
-    fn told(&self, nth: u64, outcome: &Outcome, batch: &Followed, luck: &mut Luck) -> BatchTold {
+    fn told(&self, nth: u64, outcome: &Outcome, batch: &Followed, rng: &mut Rng) -> BatchTold {
         let verdict = outcome.landed.map(|landed| {
             // How it turned out hangs on more than the syrup.
-            let felt = landed + FELT * luck.normal();
+            let felt = landed + FELT * rng.normal();
             let texture = match felt {
                 _ if felt < -0.45 => Texture::TooSoft,
                 _ if felt > 0.45 => Texture::TooFirm,
@@ -216,10 +219,10 @@ impl Kitchen {
 
     /// The kitchen with everything accepted that its first evenings taught.
     pub(crate) fn after(&self, evenings: u64) -> KitchenDocument {
-        let mut luck = Luck::of(self.seed + 77);
+        let mut rng = Rng::of(self.seed + 77);
         let told = (0..evenings).map(|nth| {
             let (outcome, batch) = self.evening(nth, &self.document, self.evidence);
-            self.told(nth, &outcome, &batch, &mut luck)
+            self.told(nth, &outcome, &batch, &mut rng)
         });
         self.taught(&told.collect::<Vec<_>>())
     }
@@ -267,14 +270,14 @@ impl Kitchen {
     /// Lets it cook.
     #[must_use]
     pub fn lives(&self, plan: Plan) -> Lived {
-        let mut luck = Luck::of(self.seed + 77);
+        let mut rng = Rng::of(self.seed + 77);
         let then = |batches: &[BatchTold]| if plan.known { self.known() } else { self.taught(batches) };
         let mut lived = Lived::default();
         let mut batches = Vec::new();
         let mut document = self.document.clone();
         for nth in 0..plan.learn_after + plan.then {
             let (outcome, batch) = self.evening(nth, &document, self.evidence);
-            batches.push(self.told(nth, &outcome, &batch, &mut luck));
+            batches.push(self.told(nth, &outcome, &batch, &mut rng));
             if nth + 1 == plan.learn_after {
                 let known = then(&batches);
                 for further in 0..plan.further {

@@ -7,7 +7,7 @@ use std::time::{Instant, SystemTime, UNIX_EPOCH};
 use jiff::Timestamp;
 use jiff::civil::Date;
 use jiff::tz::TimeZone;
-use unctum_core::batch::BELIEVED_AHEAD_MS;
+use unctum_core::cook::BELIEVED_AHEAD_MS;
 
 /// Where the time comes from. It never runs backwards, but to leave a time that cannot have been.
 #[derive(Debug)]

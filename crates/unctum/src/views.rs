@@ -3,10 +3,11 @@
 use std::sync::Arc;
 
 use serde::Serialize;
-use unctum_core::batch::{
-    BatchSetup, BatchState, BatchSummary, Followed, Lesson, Logged, ReadingMade, Verdict, lesson, standing,
-};
+use unctum_core::cook::{BatchState, BatchSummary, Followed, ReadingMade};
 use unctum_core::intake::{Looks, Sample};
+use unctum_core::log::{Logged, standing};
+use unctum_core::review::{Lesson, Verdict, lesson};
+use unctum_core::start::BatchSetup;
 use unctum_core::stove::{Going, WholeStove, whole_stove};
 use unctum_store::batch::{self as rows, Page, Standing};
 use unctum_store::{Following, SqliteConnection};

@@ -1,7 +1,8 @@
 //! What a pan weighs by itself, learnt in one place and known in both: the kitchen, and the batches that go on in it.
 
-use unctum_core::batch::{BatchEvent, BatchSetup};
 use unctum_core::kitchen::KitchenDocument;
+use unctum_core::log::BatchEvent;
+use unctum_core::start::BatchSetup;
 use unctum_store::SqliteConnection;
 use unctum_store::batch::{Following, append, going_on};
 use unctum_store::kitchen::{load, save};

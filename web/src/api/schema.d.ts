@@ -414,6 +414,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/days/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many plans are being worked out, one after another, and how long that takes at most. */
+        get: operations["line"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/days/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plans days and keeps them. The first plan is kept and told to every screen at once, a better one over it when it has
+         *     come; where the line is too long for that the first one stays.
+         * @description # Errors
+         *     404 for an order or days that are not there; 412 if somebody saved in between; 428 without a version; 503 while others plan,
+         *     with when to ask again; 400, 413 or 422 with what to change. Nothing is kept then.
+         */
+        post: operations["plan_and_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/days/{id}": {
         parameters: {
             query?: never;
@@ -3396,11 +3436,15 @@ export interface components {
         Call: {
             /** @description Whether it is called out again and again until it is done. */
             again: boolean;
+            /** @description Whether the time until the flame goes off is the one to watch: not where it says another itself. */
+            counts_down: boolean;
             /**
              * Format: int32
              * @description How much it presses: 0 most; none where it can wait.
              */
             presses?: number | null;
+            /** @description Whether a test answers it: string, spoon or drop, or what an instrument shows. */
+            tests: boolean;
             /** @description What it wants, in a few words. */
             words: string;
         };
@@ -4571,6 +4615,29 @@ export interface components {
             /** @description The step that follows. */
             to: string;
         };
+        /** @description Days to plan and to keep. */
+        DaysAsk: {
+            days?: components["schemas"]["KitchenDays"] | null;
+            /**
+             * Format: int32
+             * @description Their number, if they are kept.
+             */
+            days_id?: number | null;
+            /** @description Whether what stands is moved as little as may be. */
+            keep?: boolean;
+            /**
+             * Format: int32
+             * @description An order to be taken into them, or into days of its own where they do not cover it.
+             */
+            order?: number | null;
+            /**
+             * Format: int32
+             * @description The version that they are based on, if they are kept.
+             */
+            version?: number | null;
+            /** @description Where the clock on her wall goes: `Asia/Kathmandu`. */
+            zone?: string;
+        };
         /** @description Days with their plan. */
         DaysPlanned: {
             /** @description Why it cannot be done, or why no plan was found. */
@@ -5281,9 +5348,19 @@ export interface components {
             pot_diameter_cm: number;
             /**
              * Format: double
+             * @description What the pot loses for each kelvin above the room, W/K; as its size says if left out.
+             */
+            pot_loses_w_k?: number | null;
+            /**
+             * Format: double
              * @description Height of its wall, cm.
              */
             pot_wall_cm?: number;
+            /**
+             * Format: double
+             * @description The room, °C.
+             */
+            room_c?: number;
             /** @description What is fried. */
             shape: components["schemas"]["FryShape"];
             /**
@@ -5987,6 +6064,8 @@ export interface components {
             known_thermometers: components["schemas"]["NumberedThermometer"][];
             /** @description What earlier batches taught that is used. */
             learnt: components["schemas"]["LearntUse"][];
+            /** @description What water is poured by where nothing is weighed, the least first. */
+            pours: components["schemas"]["Pour"][];
             /**
              * Format: double
              * @description Air pressure computed with, Pa.
@@ -5994,6 +6073,8 @@ export interface components {
             pressure_pa: number;
             /** @description What is taken for a ring of each kind that was never checked. */
             ring_kinds: components["schemas"]["UsualRing"][];
+            /** @description The stages that can be told of a pan on the flame by fingers, spoon or water. */
+            seen_at_stove: components["schemas"]["StageKey"][];
             /** @description The stages at the cook's own edges. */
             stages: components["schemas"]["Stage"][];
             /**
@@ -6121,6 +6202,8 @@ export interface components {
              * @description From, min.
              */
             from_min: number;
+            /** @description Whether it takes most of the cook: beside it there is a look at something else at most. */
+            full: boolean;
             /** @description The step, if it is one; what is only held is none. */
             step?: string | null;
             /**
@@ -7359,6 +7442,11 @@ export interface components {
              * @description Heat capacity of base and wall together, J/K.
              */
             heat_capacity_j_k: number;
+            /**
+             * Format: double
+             * @description How much more heat it loses than its size says, as was learnt of it; 1 where nothing was.
+             */
+            loss_factor?: number;
             metal?: components["schemas"]["PanMetal"] | null;
             /** @description What the cook calls it. */
             name: string;
@@ -7804,6 +7892,23 @@ export interface components {
              */
             seed?: number;
         };
+        /** @description Days as they are kept now, with their plan. */
+        PlanKept: {
+            /** @description As they are kept. */
+            kept: components["schemas"]["KeptDays"];
+            /** @description Their plan. */
+            planned: components["schemas"]["DaysPlanned"];
+        };
+        /** @description How long the line is. */
+        PlanLine: {
+            /** @description Plans that are being worked out or wait for it. */
+            plans: number;
+            /**
+             * Format: int64
+             * @description All of them are answered within so long, s.
+             */
+            within_s: number;
+        };
         /** @description A batch of days that were planned. */
         Planned: {
             /** @description Key of the batch among them. */
@@ -7853,6 +7958,16 @@ export interface components {
              * @description Volume of the syrup, hot, ml.
              */
             volume_ml: number;
+        };
+        /** @description Water as it is poured in one go. */
+        Pour: {
+            /**
+             * Format: double
+             * @description How much it is, g, to whole grams.
+             */
+            water_g: number;
+            /** @description In her words: "1 teaspoon", "½ katori". */
+            words: string;
         };
         /** @description What that makes in the pan. */
         Poured: {
@@ -13115,6 +13230,158 @@ export interface operations {
             };
         };
     };
+    line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLine"];
+                };
+            };
+            /** @description A fault of the program, or of the notebook's file; the problem says which. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy, or the notebook was moved; asked again it may go through. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan_and_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanKept"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was changed in the meantime. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has to say on which version it is based. */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A fault of the program, or of the notebook's file; the problem says which. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy, or the notebook was moved; asked again it may go through. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was written. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     days: {
         parameters: {
             query?: never;
@@ -14526,7 +14793,7 @@ export interface operations {
     save_kitchen: {
         parameters: {
             query?: {
-                /** @description What was done, for the history. */
+                /** @description What was done, for the history; left out: which parts were changed. */
                 reason?: string;
                 /** @description Whether this change stands where somebody changed the same thing. */
                 mine_stands?: boolean;

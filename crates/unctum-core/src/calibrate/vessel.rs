@@ -134,6 +134,7 @@ mod tests {
             heat_capacity_j_k: 450.0,
             metal: None,
             weighed: true,
+            loss_factor: 1.0,
         }
     }
 

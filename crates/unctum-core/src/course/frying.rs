@@ -34,6 +34,8 @@ pub(super) fn frying(q: &CourseQuestion<'_>, loads: f64) -> Option<Fry> {
         oil_c: q.step.heat_to_c.unwrap_or(USUAL_FAT_C),
         pot_diameter_cm: pot.diameter_cm,
         pot_wall_cm: pot.wall_height_cm,
+        pot_loses_w_k: Some(pot.losing().hot_through_w_k()),
+        room_c: q.air.room_c,
         net_power_w: tools.ring.net_power_w(1.0),
         dip_k: FAT_COOLS_K,
         steam_frac: Some((q.mass.evaporated_g / q.mass.start_g).clamp(0.0, 0.6)),

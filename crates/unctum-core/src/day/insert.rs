@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 
 use crate::day::problem::{DayBatch, DayProblem, HANDS, Starts};
 use crate::day::room::Room;
-use crate::sim::Luck;
+use crate::numeric::Rng;
 
 /// A step with its things by number.
 #[derive(Debug, Clone)]
@@ -60,8 +60,8 @@ impl Batch {
     }
 
     /// The same with its steps laid in another order.
-    pub fn otherwise(&self, luck: &mut Luck) -> Self {
-        let back = backwards(&self.steps, |_| luck.between(0.0, 1.0));
+    pub fn otherwise(&self, rng: &mut Rng) -> Self {
+        let back = backwards(&self.steps, |_| rng.between(0.0, 1.0));
         Self { steps: self.steps.clone(), back, ..*self }
     }
 
@@ -149,7 +149,7 @@ enum Found {
 
 /// Lays a batch: the start of each of its steps, with the room taken. None where it finds no place; the room is then as
 /// it was.
-pub(super) fn lay(batch: &Batch, room: &mut Room, how: &How<'_>, luck: &mut Luck) -> Option<Vec<i32>> {
+pub(super) fn lay(batch: &Batch, room: &mut Room, how: &How<'_>, rng: &mut Rng) -> Option<Vec<i32>> {
     let count = batch.steps.len();
     let mut latest = vec![room.horizon(); count];
     how.bounds.iter().for_each(|b| latest[b.step] = latest[b.step].min(b.no_later));
@@ -157,7 +157,7 @@ pub(super) fn lay(batch: &Batch, room: &mut Room, how: &How<'_>, luck: &mut Luck
     let (mut at, mut tries) = (0, 0);
     while at < count {
         let i = batch.back[at];
-        let found = place(batch, room, (&starts, latest[i]), i, how, luck);
+        let found = place(batch, room, (&starts, latest[i]), i, how, rng);
         match found {
             Found::At(start) => {
                 starts[i] = start;
@@ -187,7 +187,7 @@ fn place(
     (starts, latest): (&[i32], i32),
     i: usize,
     how: &How<'_>,
-    luck: &mut Luck,
+    rng: &mut Rng,
 ) -> Found {
     let step = &batch.steps[i];
     let mut start = latest.min(how.ends_by - step.dur).min(room.horizon() - step.dur);
@@ -211,8 +211,8 @@ fn place(
             return Found::Nowhere;
         }
         start = pin;
-    } else if step.hands && how.drawn > 0.0 && luck.between(0.0, 1.0) < how.drawn {
-        start = drawn(how.anchors, (least, start), step.dur, luck);
+    } else if step.hands && how.drawn > 0.0 && rng.between(0.0, 1.0) < how.drawn {
+        start = drawn(how.anchors, (least, start), step.dur, rng);
     }
     loop {
         if start < floor || step.pin.is_some_and(|pin| start != pin) {
@@ -255,12 +255,12 @@ fn place(
 }
 
 /// A start next to where hands begin or end, between two minutes; the later of the two where there is none.
-fn drawn(anchors: &[i32], (least, latest): (i32, i32), dur: i32, luck: &mut Luck) -> i32 {
+fn drawn(anchors: &[i32], (least, latest): (i32, i32), dur: i32, rng: &mut Rng) -> i32 {
     let least = least.max(latest - 1500);
     let from = anchors.partition_point(|a| *a < least);
     let to = anchors.partition_point(|a| *a <= latest + dur);
     let Some(near) = anchors.get(from..to).filter(|a| !a.is_empty()) else { return latest };
-    let anchor = luck.one(near);
-    let start = if luck.between(0.0, 1.0) < 0.5 { anchor } else { anchor - dur };
+    let anchor = rng.one(near);
+    let start = if rng.between(0.0, 1.0) < 0.5 { anchor } else { anchor - dur };
     if (least..=latest).contains(&start) { start } else { latest }
 }

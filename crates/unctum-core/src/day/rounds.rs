@@ -26,7 +26,7 @@ impl Planner {
             }
             self.rounds += 1;
             let warm = WARM * (-COOLS * f64::from(into) / f64::from(CYCLE_ROUNDS)).exp() + COLD;
-            let (mut out, hours) = match self.luck.between(0.0, 1.0) < TIGHT {
+            let (mut out, hours) = match self.rng.between(0.0, 1.0) < TIGHT {
                 true => self.tighter(),
                 false => (self.near(), self.windows.clone()),
             };
@@ -35,12 +35,12 @@ impl Planner {
                 out.iter().filter_map(|b| Some((*b, self.now[*b].clone()?))).collect();
             let later: &[i32] = if hours == self.windows { &LATER_MIN } else { &LATER_MIN[..1] };
             let open = self.room.open(hours);
-            let drawn = self.luck.between(0.05, 0.6);
+            let drawn = self.rng.between(0.05, 0.6);
             out.iter().for_each(|b| self.take_out(*b));
             let laid = out.iter().all(|b| self.lay_anew(*b, drawn, later));
             self.room.open(open);
             let worse = if laid { self.cost() - self.now_cost } else { f64::INFINITY };
-            if worse <= 0.0 || self.luck.between(0.0, 1.0) < (-worse / warm).exp() {
+            if worse <= 0.0 || self.rng.between(0.0, 1.0) < (-worse / warm).exp() {
                 self.keep();
             } else {
                 before.iter().for_each(|(b, _)| self.take_out(*b));
@@ -68,12 +68,12 @@ impl Planner {
     fn near(&mut self) -> Vec<usize> {
         let count = self.batches.len();
         let all: Vec<usize> = (0..count).collect();
-        let around = self.luck.one(&all);
+        let around = self.rng.one(&all);
         let ready = |b: usize| self.now[b].as_ref().map_or(0, |s| self.batches[b].ready(s));
         let mut near = all;
         near.sort_by_key(|b| (ready(*b) - ready(around)).abs());
         let most = MOST_OUT.min(count) as f64;
-        near.truncate(1 + self.luck.between(0.0, most) as usize);
+        near.truncate(1 + self.rng.between(0.0, most) as usize);
         near
     }
 
@@ -84,17 +84,17 @@ impl Planner {
         if busy.is_empty() {
             return (self.near(), self.windows.clone());
         }
-        let cut = self.luck.one(&busy);
+        let cut = self.rng.one(&busy);
         let mut hours = self.windows.clone();
         for w in busy {
             let (mut first, mut last) = spans[w];
-            if w == cut && self.luck.between(0.0, 1.0) < CLOSED {
+            if w == cut && self.rng.between(0.0, 1.0) < CLOSED {
                 (first, last) = (first, first);
             } else if w == cut {
-                let less = self.luck.between(0.0, 1.0).powi(2) * MOST_CUT_MIN;
+                let less = self.rng.between(0.0, 1.0).powi(2) * MOST_CUT_MIN;
                 let less = (1 + less as i32).min(last - first - 1);
-                if self.luck.between(0.0, 1.0) < 0.5 { first += less } else { last -= less }
-            } else if self.luck.between(0.0, 1.0) < 0.5 {
+                if self.rng.between(0.0, 1.0) < 0.5 { first += less } else { last -= less }
+            } else if self.rng.between(0.0, 1.0) < 0.5 {
                 continue;
             }
             hours[w] = (first, last);
@@ -107,7 +107,7 @@ impl Planner {
         };
         let mut out: Vec<usize> = (0..self.batches.len()).filter(|b| !stays(b)).collect();
         for b in self.near() {
-            if out.len() < MOST_OUT && !out.contains(&b) && self.luck.between(0.0, 1.0) < 0.5 {
+            if out.len() < MOST_OUT && !out.contains(&b) && self.rng.between(0.0, 1.0) < 0.5 {
                 out.push(b);
             }
         }
@@ -126,7 +126,7 @@ impl Planner {
             place += 1;
         }
         let mut drawn: Vec<(usize, f64, usize)> =
-            out.iter().map(|b| (self.depths[*b], self.luck.between(0.0, 1.0), *b)).collect();
+            out.iter().map(|b| (self.depths[*b], self.rng.between(0.0, 1.0), *b)).collect();
         drawn.sort_by(|a, b| a.0.cmp(&b.0).then(a.1.total_cmp(&b.1)));
         *out = drawn.into_iter().map(|(_, _, b)| b).collect();
     }

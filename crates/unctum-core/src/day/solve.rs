@@ -6,7 +6,7 @@ use crate::day::problem::{DayLag, DayProblem, DayTerms, Starts};
 use crate::day::room::Room;
 use crate::day::stand::stands;
 use crate::error::{CoreError, Result};
-use crate::sim::Luck;
+use crate::numeric::Rng;
 
 /// A plan on the way to a better one. Deterministic by its seed and by how often it was improved.
 ///
@@ -30,7 +30,7 @@ pub struct Planner {
     pub(super) windows: Vec<(i32, i32)>,
     slack: i32,
     pub(super) room: Room,
-    pub(super) luck: Luck,
+    pub(super) rng: Rng,
     pub(super) now: Vec<Option<Vec<i32>>>,
     pub(super) now_cost: f64,
     best: Vec<Vec<i32>>,
@@ -125,7 +125,7 @@ impl Planner {
             windows: problem.windows.clone(),
             slack: problem.slack,
             room,
-            luck: Luck::of(seed),
+            rng: Rng::of(seed),
             now: vec![None; batches.len()],
             batches,
             now_cost: f64::INFINITY,
@@ -222,14 +222,14 @@ impl Planner {
                 let ends_by = match (later, way) {
                     (0, 0) => due - self.slack,
                     (0, 1) => due,
-                    (0, _) => due - self.luck.between(0.0, within) as i32,
+                    (0, _) => due - self.rng.between(0.0, within) as i32,
                     (later, _) => due + later,
                 };
                 let how = How { ends_by, anchors: &anchors, drawn, bounds: &bounds };
-                let mut laid = lay(&self.batches[b], &mut self.room, &how, &mut self.luck);
+                let mut laid = lay(&self.batches[b], &mut self.room, &how, &mut self.rng);
                 if laid.is_none() {
-                    let other = self.batches[b].otherwise(&mut self.luck);
-                    laid = lay(&other, &mut self.room, &how, &mut self.luck);
+                    let other = self.batches[b].otherwise(&mut self.rng);
+                    laid = lay(&other, &mut self.room, &how, &mut self.rng);
                 }
                 let Some(starts) = laid else { continue };
                 self.now[b] = Some(starts);

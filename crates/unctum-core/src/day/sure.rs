@@ -3,8 +3,8 @@
 use std::collections::BTreeMap;
 
 use crate::day::problem::{DayProblem, Starts};
+use crate::numeric::Rng;
 use crate::numeric::{Spread, Z80};
-use crate::sim::Luck;
 
 /// How sure it is that a plan holds its times.
 #[derive(Debug, Clone, PartialEq)]
@@ -38,7 +38,7 @@ pub fn sure(
     let start = |id: &str| starts.get(id).copied().unwrap_or(0);
     let waits = waits(problem, &steps, &start);
     let order = in_order(&steps, &waits, &start);
-    let mut luck = Luck::of(seed);
+    let mut rng = Rng::of(seed);
     let mut in_time = vec![0_u32; problem.batches.len()];
     // Sums over the draws: of each step's excess, of it squared, of it times all lateness; and of lateness.
     let mut sums = vec![[0.0_f64; 3]; steps.len()];
@@ -50,7 +50,7 @@ pub fn sure(
         for i in &order {
             let (b, id, dur) = steps[*i];
             let takes = spreads.get(id).map_or(f64::from(dur), |s| {
-                let z = luck.normal() / Z80;
+                let z = rng.normal() / Z80;
                 (s.mid + z * if z < 0.0 { s.mid - s.low } else { s.high - s.mid }).max(0.0)
             });
             let free = waits[*i].iter().map(|(t, after)| ends[*t] + after);

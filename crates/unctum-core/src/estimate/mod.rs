@@ -16,7 +16,7 @@
 //! let ring = Ring::of_kind("left", RingKind::Gas, 1800.0);
 //! let pan = Pan {
 //!     name: "kadai".into(), tare_g: 1200.0, diameter_cm: 24.0, wall_height_cm: 9.0,
-//!     heat_capacity_j_k: 550.0, metal: None, weighed: true,
+//!     heat_capacity_j_k: 550.0, metal: None, weighed: true, loss_factor: 1.0,
 //! };
 //! let air = Air::default();
 //! let model = PanModel::new(&charge, &pan, air)?;

@@ -1,6 +1,6 @@
 //! Water activity of a finished sweet.
 
-use crate::food::Composition;
+use crate::food::composition::Composition;
 use crate::syrup::Charge;
 use crate::syrup::activity::water_activity;
 use crate::syrup::physical::solubility_frac;

@@ -4,8 +4,8 @@
 
 use serde::{Deserialize, Serialize};
 
+use crate::food::ingredient::{Ingredient, ShelfKind};
 use crate::food::measure::{PINCH_ML, SCALE_TELLS_G, Unit, to_grams};
-use crate::food::{Ingredient, ShelfKind};
 use crate::kitchen::Measure;
 use crate::numeric::Spread;
 

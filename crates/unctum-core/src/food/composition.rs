@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::food::Makeup;
+use crate::food::thermal::Makeup;
 use crate::syrup::Charge;
 
 /// How many components are told apart.

@@ -5,7 +5,9 @@ use std::collections::BTreeMap;
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::food::{Composition, FatKind, Spoils};
+use crate::food::composition::Composition;
+use crate::food::fat::FatKind;
+use crate::food::spoils::Spoils;
 
 /// Where an ingredient stands on the shelf.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]

@@ -4,7 +4,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::food::Ingredient;
+use crate::food::ingredient::Ingredient;
 use crate::numeric::Spread;
 
 /// Volume of a pinch between two fingers, ml, and its standard deviation.

@@ -4,7 +4,8 @@ use serde::Serialize;
 
 use crate::course::Tools;
 use crate::error::Result;
-use crate::formula::{FormulaLine, Measuring, Written};
+use crate::formula::weighed::{FormulaLine, Measuring};
+use crate::formula::written::Written;
 use crate::process::Book;
 
 /// A component that can be bought or made.

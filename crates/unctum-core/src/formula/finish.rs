@@ -2,11 +2,11 @@
 
 use serde::Serialize;
 
-use crate::formula::Written;
 use crate::formula::aims::{Aim, aims};
 use crate::formula::bath::{Frying, Soaking, frying, soaking};
 use crate::formula::solids::{Solids, solids};
 use crate::formula::times::Plan;
+use crate::formula::written::Written;
 use crate::keep::{Keep, keeping};
 use crate::milk::{Acid, Chhena, ChhenaAsk, chhena};
 use crate::process::{Book, Shape, StepKind};

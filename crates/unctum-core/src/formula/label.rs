@@ -3,7 +3,8 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::formula::{Formula, LineUse};
+use crate::formula::weighed::LineUse;
+use crate::formula::whole::Formula;
 use crate::keep::Keep;
 use crate::process::Purpose;
 

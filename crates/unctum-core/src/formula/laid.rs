@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::formula::PieceFigures;
+use crate::formula::pieces::PieceFigures;
 use crate::kitchen::NumberedTray;
 use crate::set::{Pattern, TrayAsk};
 

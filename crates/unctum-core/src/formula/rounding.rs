@@ -2,7 +2,8 @@
 
 use serde::Serialize;
 
-use crate::formula::{Weighed, Written};
+use crate::formula::weighed::Weighed;
+use crate::formula::written::Written;
 use crate::process::Book;
 
 /// How strong a syrup starts.

@@ -1,7 +1,7 @@
 //! How the mass of a method sets: what it is made of, and how it lies when it is poured or rolled out.
 
-use crate::formula::Written;
 use crate::formula::solids::{Solids, solids};
+use crate::formula::written::Written;
 use crate::process::{Balance, Book, Method, Shape};
 use crate::set::{Cools, SetMass};
 

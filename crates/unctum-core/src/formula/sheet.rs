@@ -9,7 +9,7 @@ use serde::{Deserialize, Serialize};
 use crate::error::Result;
 use crate::food::Larder;
 use crate::food::by_hand::{Measured, in_measures};
-use crate::formula::{LineUse, Measuring, Weighed};
+use crate::formula::weighed::{LineUse, Measuring, Weighed};
 use crate::process::{Book, Line, Method, Purpose, Step, StepKind, working_order};
 use crate::syrup::sweetener::Sweetener;
 use crate::syrup::{Charge, Contents, StageKey};

@@ -5,8 +5,8 @@ use std::collections::BTreeMap;
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::formula::Written;
 use crate::formula::pieces::whole_frac;
+use crate::formula::written::Written;
 use crate::process::{Book, Method, Shape};
 
 /// How much to make.

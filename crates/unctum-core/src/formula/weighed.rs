@@ -6,7 +6,8 @@ use serde::Serialize;
 use crate::error::Result;
 use crate::food::by_hand::{Measured, in_measures, measures_used};
 use crate::food::measure::round_parts_to_scale_g;
-use crate::formula::{AtSize, Written};
+use crate::formula::at_size::AtSize;
+use crate::formula::written::Written;
 use crate::kitchen::{Measure, Picked};
 use crate::process::{Book, Purpose};
 

@@ -2,9 +2,9 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::SeenReading;
 use crate::error::{Result, within};
 use crate::kitchen::Thermometer;
+use crate::log::SeenReading;
 use crate::syrup::locate::THERMOMETER_SD_K;
 
 /// What an instrument measures.

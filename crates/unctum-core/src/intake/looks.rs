@@ -2,8 +2,10 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::{BatchSetup, BatchState, Phase};
-use crate::intake::{InstrumentKind, Record};
+use crate::cook::BatchState;
+use crate::intake::instrument::{InstrumentKind, Record};
+use crate::log::Phase;
+use crate::start::BatchSetup;
 
 /// Within so much of what is believed, K, the belief weighs it: a pan that boils, and one that is still warming up.
 const BOILING_K: f64 = 12.0;

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::intake::InstrumentKind;
+use crate::intake::instrument::InstrumentKind;
 
 /// An instrument that was not heard for so long, ms, is lost.
 pub const LOST_AFTER_MS: i64 = 8000;

@@ -1,7 +1,10 @@
 //! Which samples are written into the log of the batch that an instrument watches.
 
-use crate::batch::{Followed, SeenReading};
-use crate::intake::{InstrumentKind, Looks, Record, Sample, looks};
+use crate::cook::Followed;
+use crate::intake::instrument::{InstrumentKind, Record};
+use crate::intake::looks::{Looks, looks};
+use crate::intake::sent::Sample;
+use crate::log::SeenReading;
 
 /// A reading is written down this often, ms; sooner, but not sooner than that, when it moved.
 const EVERY_MS: i64 = 30_000;

@@ -1,6 +1,9 @@
 //! The kitchen as it is known: what was told of it with what was learnt over it.
 
-use crate::kitchen::{KitchenDocument, Known, Parameter, Thermometer, usual};
+use crate::kitchen::document::KitchenDocument;
+use crate::kitchen::known::{Known, Parameter};
+use crate::kitchen::thermometer::Thermometer;
+use crate::kitchen::usual;
 use crate::numeric::Normal;
 
 /// A thermometer that was never checked may read so much too high or low, K; one that was, so much.
@@ -79,7 +82,7 @@ impl KitchenDocument {
         same.then_some(known)
     }
 
-    /// The kitchen as it is known: what was learnt of its rings, thermometers and cups taken into them, once. What is
+    /// The kitchen as it is known: what was learnt of its rings, pans, thermometers and cups taken into them, once. What is
     /// computed is computed with this one ([`Self::pick`] does it by itself); what is changed and kept is the document
     /// as it was told.
     #[must_use]
@@ -100,6 +103,13 @@ impl KitchenDocument {
                 let thermometer = &mut numbered.thermometer;
                 thermometer.offset_k += more_k;
                 thermometer.ice_offset_k = thermometer.ice_offset_k.map(|k| k + more_k);
+            }
+        }
+        for numbered in &mut kitchen.pans {
+            let about = numbered.id.map(|pan_id| Parameter::PanLoss { pan_id });
+            if let Some(known) = about.and_then(|about| self.known(&about)) {
+                numbered.pan.loss_factor =
+                    (numbered.pan.loss_factor * known.value.mean.exp()).clamp(0.2, 5.0);
             }
         }
         if let Some(known) = self.known(&Parameter::Cups) {

@@ -3,7 +3,12 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, holds_control, looks_empty, within};
-use crate::kitchen::{Learning, Measure, Pan, Ring, Room, Thermometer, Tray};
+use crate::kitchen::known::Learning;
+use crate::kitchen::pan::Pan;
+use crate::kitchen::ring::Ring;
+use crate::kitchen::room::Room;
+use crate::kitchen::thermometer::Thermometer;
+use crate::kitchen::vessel::{Measure, Tray};
 use crate::syrup::Ladder;
 
 macro_rules! numbered {

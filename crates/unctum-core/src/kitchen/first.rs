@@ -3,10 +3,15 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::kitchen::{
-    Bench, KitchenDocument, Learning, Measure, NumberedMeasure, NumberedPan, NumberedRing,
-    NumberedThermometer, Pan, PanMetal, Ring, RingKind, Room, Thermometer,
+use crate::kitchen::document::{
+    Bench, KitchenDocument, NumberedMeasure, NumberedPan, NumberedRing, NumberedThermometer,
 };
+use crate::kitchen::known::Learning;
+use crate::kitchen::pan::{Pan, PanMetal};
+use crate::kitchen::ring::{Ring, RingKind};
+use crate::kitchen::room::Room;
+use crate::kitchen::thermometer::Thermometer;
+use crate::kitchen::vessel::Measure;
 use crate::syrup::Ladder;
 
 /// Which ring.
@@ -79,6 +84,7 @@ impl FirstPan {
             heat_capacity_j_k: 0.0,
             metal: Some(metal),
             weighed: false,
+            loss_factor: 1.0,
         };
         pan.settled()
     }

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::kitchen::Thermometer;
+use crate::kitchen::thermometer::Thermometer;
 use crate::syrup::Reading;
 use crate::syrup::locate::Accuracy;
 

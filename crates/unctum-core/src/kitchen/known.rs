@@ -6,7 +6,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::kitchen::Flame;
+use crate::kitchen::ring::Flame;
 use crate::numeric::Normal;
 
 /// Kinds of work whose pace is learnt.

@@ -62,6 +62,17 @@ pub struct Pan {
     /// Whether its weight was read from a scale; otherwise weight and heat are guesses.
     #[serde(default = "yes")]
     pub weighed: bool,
+    /// How much more heat it loses than its size says, as was learnt of it; 1 where nothing was.
+    #[serde(default = "as_its_size", skip_serializing_if = "is_as_its_size")]
+    pub loss_factor: f64,
+}
+
+fn as_its_size() -> f64 {
+    1.0
+}
+
+fn is_as_its_size(factor: &f64) -> bool {
+    (*factor - 1.0).abs() < f64::EPSILON
 }
 
 fn yes() -> bool {
@@ -91,6 +102,8 @@ pub struct Losing {
     wall_m: f64,
     /// How far up the dry rim the metal leads heat, m.
     rim_reach_m: f64,
+    /// How much more it loses than its size says.
+    factor: f64,
 }
 
 /// How warm the dry wall is far from the syrup, as a share of the syrup's own warmth over the room. Between vapour and
@@ -106,7 +119,13 @@ impl Losing {
         // A fin in air that is part vapour of what is in the pan: cool far up, as hot as the syrup where it begins.
         let fin_m = self.rim_reach_m * (dry_m / self.rim_reach_m).tanh();
         let rim_m = RIM_WARM * dry_m + (1.0 - RIM_WARM) * fin_m;
-        LOSS_W_M2_K * (self.base_m2 + self.round_m * (wet_m + rim_m))
+        self.factor * LOSS_W_M2_K * (self.base_m2 + self.round_m * (wet_m + rim_m))
+    }
+
+    /// The same where all of the wall is as hot as what is in it, as of a pot of hot fat, W/K.
+    #[must_use]
+    pub fn hot_through_w_k(&self) -> f64 {
+        self.factor * LOSS_W_M2_K * (self.base_m2 + self.round_m * self.wall_m)
     }
 }
 
@@ -140,6 +159,7 @@ impl Pan {
             round_m: std::f64::consts::PI * d / 100.0,
             wall_m: h / 100.0,
             rim_reach_m: (sheet_w_k / (2.0 * LOSS_W_M2_K)).sqrt(),
+            factor: self.loss_factor,
         }
     }
 
@@ -181,6 +201,7 @@ impl Pan {
         within("The diameter of the pan", self.diameter_cm, 8.0, 80.0, "cm")?;
         within("The height of the wall", self.wall_height_cm, 2.0, 60.0, "cm")?;
         within("The heat capacity of the pan", self.heat_capacity_j_k, 50.0, 20_000.0, "J/K")?;
+        within("What the pan loses against its size", self.loss_factor, 0.2, 5.0, "(times)")?;
         Ok(())
     }
 }

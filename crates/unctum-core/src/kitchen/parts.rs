@@ -1,6 +1,6 @@
 //! The parts of a kitchen, each once: for its history, and for two who change it at the same time.
 
-use crate::kitchen::KitchenDocument;
+use crate::kitchen::document::KitchenDocument;
 
 /// A part of the kitchen.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]

@@ -1,7 +1,12 @@
 //! What is taken from a kitchen for one piece of work: pan, ring, thermometer, a cup; by number, never by name.
 
 use crate::error::{CoreError, Result};
-use crate::kitchen::{KitchenDocument, Known, Measure, Pan, Parameter, Ring, Thermometer};
+use crate::kitchen::document::KitchenDocument;
+use crate::kitchen::known::{Known, Parameter};
+use crate::kitchen::pan::Pan;
+use crate::kitchen::ring::Ring;
+use crate::kitchen::thermometer::Thermometer;
+use crate::kitchen::vessel::Measure;
 
 /// Numbers of the things that are asked for; what is left out is the first of its kind, or none.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]

@@ -3,7 +3,11 @@
 
 use serde::Serialize;
 
-use crate::kitchen::{KitchenDocument, Measure, Pan, Ring, Thermometer};
+use crate::kitchen::document::KitchenDocument;
+use crate::kitchen::pan::Pan;
+use crate::kitchen::ring::Ring;
+use crate::kitchen::thermometer::Thermometer;
+use crate::kitchen::vessel::Measure;
 
 /// A thing in words.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize)]

@@ -2,8 +2,10 @@
 
 use serde::Serialize;
 
-use crate::batch::{Cause, CauseKind, Followed, StartAsk, Taste, Texture, Verdict};
+use crate::cook::Followed;
 use crate::kitchen::{KitchenDocument, Parameter};
+use crate::review::{Cause, CauseKind, Taste, Texture, Verdict};
+use crate::start::StartAsk;
 use crate::variation::Variation;
 
 /// A syrup is aimed further by this, in stages, where nothing more is known of the sweet.

@@ -1,10 +1,11 @@
 //! What a syrup that was made tells of its ring, its pan, the thermometer, her hand, her cups and her wish.
 
-use crate::batch::{BatchSetup, BoilSeen};
 use crate::estimate::Lasting;
 use crate::kitchen::{Flame, Parameter, usual};
 use crate::learn::evidence::{Evidence, Seen, Share};
 use crate::numeric::Normal;
+use crate::review::BoilSeen;
+use crate::start::BatchSetup;
 
 /// Fewer readings of instruments than this, and it is not told how far her looks scatter.
 const MEASURED: usize = 2;
@@ -47,7 +48,8 @@ fn told_then(setup: &BatchSetup, boil: &BoilSeen, what: Lasting) -> f64 {
         Lasting::Bias => setup.thermometer.as_ref().map_or(0.0, |t| t.offset_k),
         Lasting::Filled => setup.learnt_ln(&Parameter::Cups),
         Lasting::Wish => aimed_stages(setup),
-        Lasting::Loss | Lasting::Wall | Lasting::Hand => 0.0,
+        Lasting::Loss => setup.pan.loss_factor.ln(),
+        Lasting::Wall | Lasting::Hand => 0.0,
     }
 }
 

@@ -2,11 +2,12 @@
 
 use std::collections::BTreeMap;
 
-use crate::batch::{BatchSetup, Followed};
+use crate::cook::Followed;
 use crate::kitchen::{Pace, Parameter};
 use crate::learn::evidence::Evidence;
 use crate::numeric::{Normal, Z80};
 use crate::process::Step;
+use crate::start::BatchSetup;
 
 /// Shorter than this, min, and the key was pressed for what was done before.
 const PRESSED_MIN: f64 = 0.4;

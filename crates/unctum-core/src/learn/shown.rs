@@ -2,11 +2,11 @@
 
 use serde::Serialize;
 
-use crate::batch::BatchSetup;
 use crate::kitchen::{KitchenDocument, Known, Parameter};
 use crate::learn::pool::{Learnt, Pooled};
 use crate::learn::says::{name, says};
 use crate::numeric::{Normal, Spread};
+use crate::start::BatchSetup;
 
 /// Where something that is learnt belongs.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]

@@ -1,9 +1,10 @@
 //! What a verdict tells: of pieces, weight, sweetness, and how long it kept.
 
-use crate::batch::{BatchSetup, KeptIn, Taste, Tasting, Verdict};
 use crate::kitchen::Parameter;
 use crate::learn::evidence::Evidence;
 use crate::numeric::Normal;
+use crate::review::{KeptIn, Taste, Tasting, Verdict};
+use crate::start::BatchSetup;
 
 /// Fewer pieces than this say nothing of what is lost.
 const COUNTED: f64 = 4.0;

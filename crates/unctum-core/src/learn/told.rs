@@ -1,11 +1,13 @@
 //! What one batch tells, all of it.
 
-use crate::batch::{BatchEvent, Followed, Tasting, Verdict, standing};
+use crate::cook::Followed;
 use crate::kitchen::KitchenDocument;
 use crate::learn::boil::{Things, boil_told};
 use crate::learn::evidence::BatchTold;
 use crate::learn::paces::paces_told;
 use crate::learn::tasted::{kept, tasted};
+use crate::log::{BatchEvent, standing};
+use crate::review::{Tasting, Verdict};
 
 /// The last reading is doubted below this probability that it is sound.
 const DOUBTED: f64 = 0.3;

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::numeric::Spread;
+use crate::numeric::spread::Spread;
 
 /// A value that is not known exactly, as a normal distribution; the unit stands in the name of the field.
 ///

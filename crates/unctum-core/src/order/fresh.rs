@@ -4,9 +4,10 @@ use jiff::civil::{Date, Time};
 use jiff::{ToSpan, Unit};
 
 use crate::error::{CoreError, Result};
+use crate::order::asked::Order;
 use crate::order::calendar::wall_clock;
+use crate::order::plan;
 use crate::order::plan::{DayCook, DayHours, KitchenDays};
-use crate::order::{Order, plan};
 
 /// The kitchen's hours where nobody has said any.
 const FROM: Time = Time::constant(8, 0, 0, 0);

@@ -3,8 +3,8 @@
 use crate::error::Result;
 use crate::formula::Size;
 use crate::keep::Keep;
+use crate::order::asked::{Amount, OrderLine};
 use crate::order::question::DayQuestion;
-use crate::order::{Amount, OrderLine};
 use crate::process::Sweet;
 
 /// A line of an order with its times.

@@ -41,7 +41,12 @@ pub struct LaneBar {
     pub to_min: i32,
     /// How many tenths of the cook, or litres.
     pub units: i32,
+    /// Whether it takes most of the cook: beside it there is a look at something else at most.
+    pub full: bool,
 }
+
+/// Of ten tenths, what takes more than this takes most of a cook.
+const FULL_ABOVE: i32 = 5;
 
 /// A lane.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize)]
@@ -134,6 +139,7 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
             from_min: step.from_min,
             to_min: step.to_min,
             units,
+            full: units > FULL_ABOVE,
         });
     }
     bars.iter_mut().for_each(|of| of.sort_by_key(|b| (b.from_min, b.to_min)));
@@ -153,7 +159,14 @@ fn uses(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
     let bar = |s: &crate::day::DayStep| {
         let units = *s.uses.get(res)?;
         let (batch, told) = step_of(batches, &s.id)?;
-        Some(LaneBar { step: Some(s.id.clone()), batch, from_min: told.from_min, to_min: told.to_min, units })
+        Some(LaneBar {
+            step: Some(s.id.clone()),
+            batch,
+            from_min: told.from_min,
+            to_min: told.to_min,
+            units,
+            full: units > FULL_ABOVE,
+        })
     };
     steps.filter_map(bar).collect()
 }
@@ -170,7 +183,14 @@ fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
         };
         let Some((batch, to_min)) = until else { continue };
         let from_min = from.map_or(laid.now_min.max(0), |(_, at)| at);
-        bars.push(LaneBar { step: None, batch, from_min, to_min, units: hold.units });
+        bars.push(LaneBar {
+            step: None,
+            batch,
+            from_min,
+            to_min,
+            units: hold.units,
+            full: hold.units > FULL_ABOVE,
+        });
     }
     bars
 }
@@ -179,7 +199,9 @@ fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
 fn of_trays(laid: &LaidOut, batches: &[DayBatchTold]) -> Vec<Lane> {
     let mut held: Vec<LaneBar> = holds(laid, batches, TRAY)
         .into_iter()
-        .flat_map(|b| std::iter::repeat_n(LaneBar { units: 1, ..b.clone() }, b.units.max(0) as usize))
+        .flat_map(|b| {
+            std::iter::repeat_n(LaneBar { units: 1, full: false, ..b.clone() }, b.units.max(0) as usize)
+        })
         .collect();
     held.sort_by_key(|b| b.from_min);
     let mut trays: Vec<Vec<LaneBar>> = Vec::new();

@@ -1,13 +1,13 @@
 //! From what is wanted to batches: how many, in which pan, on which ring, and what is made for them first.
 
-use crate::batch::{Made, StartAsk};
 use crate::error::{CoreError, Result};
 use crate::formula::{Formula, Size, laid};
+use crate::order::asked::{Amount, OrderLine};
 use crate::order::gather::{Gathered, Wanted, gather, size_of, spares};
 use crate::order::plan::DayChoice;
 use crate::order::question::{DayQuestion, start_ask};
-use crate::order::{Amount, OrderLine};
 use crate::process::Sweet;
+use crate::start::{Made, StartAsk};
 
 /// A batch of some days.
 #[derive(Debug, Clone)]

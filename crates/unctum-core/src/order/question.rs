@@ -2,13 +2,14 @@
 
 use std::collections::BTreeMap;
 
-use crate::batch::{BatchState, Made, StartAsk};
+use crate::cook::BatchState;
 use crate::error::{CoreError, Result};
 use crate::formula::Size;
 use crate::kitchen::{KitchenDocument, Parameter};
+use crate::order::asked::{Order, OrderLine};
 use crate::order::plan::{DayChoice, KitchenDays};
-use crate::order::{Order, OrderLine};
 use crate::process::{Book, Sweet};
+use crate::start::{Made, StartAsk};
 
 /// However it was learnt, no more than this share is made up for, of what is lost and of what is light.
 const MOST_LOST: f64 = 0.33;

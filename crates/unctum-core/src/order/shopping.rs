@@ -8,7 +8,7 @@ use crate::error::Result;
 use crate::food::ShelfKind;
 use crate::formula::LineUse;
 use crate::numeric::Spread;
-use crate::order::Amount;
+use crate::order::asked::Amount;
 use crate::order::make::{DayMade, piece_count};
 use crate::order::pantry::Pantry;
 use crate::order::question::DayQuestion;
@@ -201,7 +201,11 @@ fn batch_cost(q: &DayQuestion<'_>, made: &DayMade, here: &[String], pantry: &Pan
 }
 
 /// An order's share of each batch that is made for it: by pieces, or by mass. What is made for others is shared likewise.
-fn order_cost(laid: &LaidOut, (id, order): (i32, &crate::order::Order), batches: &[BatchCost]) -> OrderCost {
+fn order_cost(
+    laid: &LaidOut,
+    (id, order): (i32, &crate::order::asked::Order),
+    batches: &[BatchCost],
+) -> OrderCost {
     let share = |m: &DayMade| {
         let size = |a: &Amount| match a {
             Amount::Mass { finished_g } => *finished_g,

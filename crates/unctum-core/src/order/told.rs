@@ -3,13 +3,13 @@
 use serde::Serialize;
 
 use crate::day::{DayTerms, Starts, judge, sure};
+use crate::order::asked::{Amount, Order};
 use crate::order::lanes::{Lane, lanes};
 use crate::order::make::{DayMade, piece_count};
 use crate::order::question::DayQuestion;
 use crate::order::told_batch::{DayBatchTold, batch};
 use crate::order::whole::LaidOut;
 use crate::order::words::Names;
-use crate::order::{Amount, Order};
 
 /// Draws by which it is said how sure a plan is.
 pub const DRAWS: u32 = 500;

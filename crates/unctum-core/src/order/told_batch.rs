@@ -2,7 +2,6 @@
 
 use serde::Serialize;
 
-use crate::batch::StartAsk;
 use crate::day::Starts;
 use crate::numeric::Spread;
 use crate::order::graph::{step_id, working};
@@ -10,6 +9,7 @@ use crate::order::make::DayMade;
 use crate::order::question::DayQuestion;
 use crate::order::whole::LaidOut;
 use crate::process::{Manner, Step};
+use crate::start::StartAsk;
 
 /// A step of the days.
 #[derive(Debug, Clone, PartialEq, Serialize)]

@@ -106,7 +106,12 @@ pub fn bring_to(
     })
 }
 
-fn follow(model: &PanModel, state: &mut crate::pan::PanState, power_w: f64, stop: Stop) -> Result<f64> {
+fn follow(
+    model: &PanModel,
+    state: &mut crate::pan::model::PanState,
+    power_w: f64,
+    stop: Stop,
+) -> Result<f64> {
     let from_s = state.elapsed_s;
     if model.advance(state, Heat::On(power_w), HORIZON_S, stop, |_| {}) {
         Ok(state.elapsed_s - from_s)

@@ -8,7 +8,8 @@ use crate::error::{CoreError, Result};
 use crate::food::{Larder, Parts};
 use crate::process::effect::{Cannot, Effect, Worked};
 use crate::process::order::working_order;
-use crate::process::{Method, Purpose, Step};
+use crate::process::step::{Purpose, Step};
+use crate::process::sweet::Method;
 use crate::syrup::Ladder;
 
 /// Something that leaves the mass under a name.

@@ -6,7 +6,8 @@ use serde::{Deserialize, Serialize};
 
 use crate::food::Larder;
 use crate::kitchen::Air;
-use crate::process::{Paces, Sweet};
+use crate::process::pace::Paces;
+use crate::process::sweet::Sweet;
 use crate::syrup::Ladder;
 
 /// By what a swap is kept equal.

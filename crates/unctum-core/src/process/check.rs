@@ -8,8 +8,10 @@ use serde::Serialize;
 use crate::error::{CoreError, Result, holds_control, looks_empty};
 use crate::food::Larder;
 use crate::food::measure::dose_words;
+use crate::process::balance::balance;
 use crate::process::order::working_order;
-use crate::process::{MOST_MIN, Method, Shape, Step, Sweet, balance};
+use crate::process::step::{MOST_MIN, Step};
+use crate::process::sweet::{Method, Shape, Sweet};
 use crate::syrup::Ladder;
 
 /// Most methods of a sweet, steps of a method, amounts of a step.

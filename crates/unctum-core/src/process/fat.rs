@@ -3,7 +3,9 @@
 
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
-use crate::process::{Attention, Gate, Method, Purpose, Step, StepKind, Timing, Vessel, Window};
+use crate::process::kind::StepKind;
+use crate::process::step::{Attention, Gate, Purpose, Step, Timing, Vessel, Window};
+use crate::process::sweet::Method;
 
 /// The gate of a step that fries which is no making ready but the fat's own sign.
 const CRUMB: &str = "test";

@@ -1,7 +1,9 @@
 //! Soaks that are over before their syrup would be made: asked about, never refused.
 
 use crate::process::check::Fault;
-use crate::process::{Method, Step, StepKind};
+use crate::process::kind::StepKind;
+use crate::process::step::Step;
+use crate::process::sweet::Method;
 use crate::soak::SoakKind;
 
 impl Method {

@@ -4,7 +4,11 @@
 use std::collections::{BTreeMap, BTreeSet};
 
 use crate::food::{Larder, ShelfKind};
-use crate::process::{Balance, Method, Purpose, Step, StepKind, Vessel, Work};
+use crate::process::balance::Balance;
+use crate::process::kind::StepKind;
+use crate::process::step::{Purpose, Step, Vessel};
+use crate::process::sweet::Method;
+use crate::process::work::Work;
 
 /// So much near-boiling liquid is a danger to pour by itself, g.
 const HEAVY_G: f64 = 800.0;

@@ -2,7 +2,7 @@
 
 use std::collections::{BTreeMap, BTreeSet};
 
-use crate::process::Step;
+use crate::process::step::Step;
 
 /// Positions of the steps in an order that can be worked. Of steps that could come next, the one that
 /// stands first in the list comes first; with `by_key`, the one whose key does, so that the same process

@@ -1,7 +1,9 @@
 //! How long a kind of work takes her, against what is usual.
 
 use crate::kitchen::{KitchenDocument, Pace, Parameter};
-use crate::process::{Step, StepKind, Work};
+use crate::process::kind::StepKind;
+use crate::process::step::Step;
+use crate::process::work::Work;
 
 const ALL: [Pace; 9] = [
     Pace::MakingReady,

@@ -1,7 +1,9 @@
 //! The steps of a plain syrup.
 
 use crate::kitchen::Flame;
-use crate::process::{Effect, Step, StepKind, Take, Vessel};
+use crate::process::effect::Effect;
+use crate::process::kind::StepKind;
+use crate::process::step::{Step, Take, Vessel};
 use crate::syrup::{Ladder, StageKey};
 
 /// The steps of a plain syrup: dissolve, boil to the stage, use.

@@ -4,8 +4,9 @@ use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
 use crate::numeric::Spread;
+use crate::process::effect::Effect;
+use crate::process::kind::StepKind;
 use crate::process::sight::SightRow;
-use crate::process::{Effect, StepKind};
 use crate::soak::PieceForm;
 use crate::syrup::Ladder;
 

@@ -7,7 +7,8 @@ use serde::{Deserialize, Serialize};
 use crate::error::{CoreError, Result};
 use crate::food::by_hand::Measured;
 use crate::food::{Composition, Diet, Larder};
-use crate::process::{Purpose, Step, StepKind};
+use crate::process::kind::StepKind;
+use crate::process::step::{Purpose, Step};
 
 /// What kind of sweet it is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]

@@ -1,6 +1,7 @@
 //! What usually goes wrong with work of a kind, and what to do: for a sweet that tells no mistakes of its own.
 
-use crate::process::{Method, Mistake, StepKind};
+use crate::process::kind::StepKind;
+use crate::process::sweet::{Method, Mistake};
 
 /// Sign, cause, what to do now, what to do next time, by the kinds of work that it can happen at.
 const USUAL: [(&[StepKind], [&str; 4]); 7] = [

@@ -4,7 +4,10 @@
 use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
-use crate::process::{Attention, Effect, Sight, SightRow, Step, StepKind, Vessel};
+use crate::process::effect::Effect;
+use crate::process::kind::StepKind;
+use crate::process::sight::{Sight, SightRow};
+use crate::process::step::{Attention, Step, Vessel};
 use crate::syrup::StageKey;
 
 /// What is done to the mass.

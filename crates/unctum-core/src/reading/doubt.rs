@@ -8,7 +8,7 @@ use crate::error::Result;
 use crate::food::Larder;
 use crate::food::measure::dose_words;
 use crate::process::{Line, Method};
-use crate::reading::{Amount, Joined, Known, ReadLine};
+use crate::reading::line::{Amount, Joined, Known, ReadLine};
 
 /// How far weight and volume may be apart before they are doubted.
 const APART: f64 = 0.2;

@@ -1,12 +1,14 @@
 //! A cook beside a hidden pan: she turns the knob, reads by her own instruments and her own hand, and writes
 //! down what she does, as the page would.
 
-use crate::batch::{BatchEvent, BatchSetup, BatchState, Followed, Logged, SeenReading};
+use crate::cook::{BatchState, Followed};
 use crate::error::Result;
 use crate::kitchen::Flame;
-use crate::sim::luck::Luck;
+use crate::log::{BatchEvent, Logged, SeenReading};
+use crate::numeric::Rng;
 use crate::sim::off;
 use crate::sim::world::{Now, World};
+use crate::start::BatchSetup;
 use crate::syrup::Pull;
 
 /// What is off in a cook's instruments and in her hand, always the same in one kitchen, and how far each reading
@@ -26,12 +28,12 @@ pub struct Hands {
 impl Hands {
     /// Hands and instruments as they are in a kitchen.
     #[must_use]
-    pub fn real(luck: &mut Luck) -> Self {
+    pub fn real(rng: &mut Rng) -> Self {
         // A string tells its length within a factor of 1.6: by the look, and by a hand that is always the same.
         Self {
-            string: off::STRING * luck.normal(),
-            thermometer_k: off::THERMOMETER_K * luck.normal(),
-            tare_g: off::TARE_G * luck.normal(),
+            string: off::STRING * rng.normal(),
+            thermometer_k: off::THERMOMETER_K * rng.normal(),
+            tare_g: off::TARE_G * rng.normal(),
             scatter: (off::LOOK, off::READING_K, off::WEIGHING_G),
         }
     }
@@ -45,7 +47,7 @@ pub struct Cook {
     /// Where it stands.
     pub now: Now,
     /// The chance of the flame.
-    pub luck: Luck,
+    pub rng: Rng,
     hands: Hands,
     batch: Followed,
     /// Seconds since the batch was started.
@@ -58,10 +60,10 @@ impl Cook {
     ///
     /// # Errors
     /// A setup that cannot be.
-    pub fn of(setup: BatchSetup, world: World, hands: Hands, luck: Luck, started_ms: i64) -> Result<Self> {
+    pub fn of(setup: BatchSetup, world: World, hands: Hands, rng: Rng, started_ms: i64) -> Result<Self> {
         let now = world.start();
         let batch = Followed::new(setup, started_ms, &[])?;
-        Ok(Self { world, now, luck, hands, batch, elapsed_s: 0.0, seq: 0 })
+        Ok(Self { world, now, rng, hands, batch, elapsed_s: 0.0, seq: 0 })
     }
 
     /// How the batch was set up.
@@ -108,7 +110,7 @@ impl Cook {
 
     /// Lets time pass.
     pub fn wait(&mut self, seconds: f64) {
-        self.world.pass(&mut self.now, seconds, &mut self.luck);
+        self.world.pass(&mut self.now, seconds, &mut self.rng);
         self.elapsed_s += seconds;
     }
 
@@ -178,18 +180,18 @@ impl Cook {
 
     /// What her scale shows, `off_g` too much.
     #[must_use]
-    pub fn weight(&self, luck: &mut Luck, off_g: f64) -> SeenReading {
+    pub fn weight(&self, rng: &mut Rng, off_g: f64) -> SeenReading {
         let true_g = self.setup().pan.tare_g + self.world.contents_g(&self.now);
-        let shown_g = true_g + self.hands.tare_g + self.hands.scatter.2 * luck.normal() + off_g;
+        let shown_g = true_g + self.hands.tare_g + self.hands.scatter.2 * rng.normal() + off_g;
         let step_g = self.setup().scale_step_g.unwrap_or(1.0);
         SeenReading::Weight { gross_g: (shown_g / step_g).round() * step_g }
     }
 
     /// What her thermometer shows, `off_k` too much.
     #[must_use]
-    pub fn temperature(&self, luck: &mut Luck, off_k: f64) -> SeenReading {
+    pub fn temperature(&self, rng: &mut Rng, off_k: f64) -> SeenReading {
         let felt_c =
-            self.now.syrup_c + self.hands.thermometer_k + self.hands.scatter.1 * luck.normal() + off_k;
+            self.now.syrup_c + self.hands.thermometer_k + self.hands.scatter.1 * rng.normal() + off_k;
         let shown_c = self.setup().thermometer.as_ref().map_or(felt_c, |t| t.shows_c(felt_c));
         SeenReading::Thermometer { shown_c: (10.0 * shown_c).round() / 10.0 }
     }
@@ -202,15 +204,15 @@ impl Cook {
 
     /// How long a string she draws, cm.
     #[must_use]
-    pub fn string_cm(&self, luck: &mut Luck) -> f64 {
-        let off = self.hands.string + self.hands.scatter.0 * luck.normal();
+    pub fn string_cm(&self, rng: &mut Rng) -> f64 {
+        let off = self.hands.string + self.hands.scatter.0 * rng.normal();
         self.world.string_cm(&self.now) * off.exp()
     }
 
     /// What a string between her fingers does, as she says it.
     #[must_use]
-    pub fn string(&self, luck: &mut Luck) -> SeenReading {
-        let cm = self.string_cm(luck);
+    pub fn string(&self, rng: &mut Rng) -> SeenReading {
+        let cm = self.string_cm(rng);
         let pull = match cm {
             _ if cm < 0.12 => Pull::None,
             _ if cm < 0.33 => Pull::Snaps,

@@ -2,10 +2,11 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::batch::{BatchEvent, BatchSetup, Logged, standing};
 use crate::intake::InstrumentKind;
-use crate::sim::luck::Luck;
+use crate::log::{BatchEvent, Logged, standing};
+use crate::numeric::Rng;
 use crate::sim::world::{Now, World};
+use crate::start::BatchSetup;
 use crate::syrup::physical::brix_refractometer;
 
 /// A pan steps forward by so much, s.
@@ -39,7 +40,7 @@ pub struct HiddenPan {
     world: World,
     seed: u64,
     now: Now,
-    luck: Luck,
+    rng: Rng,
     started_ms: i64,
     /// Moment, flame or water.
     deeds: Vec<(i64, Deed)>,
@@ -56,9 +57,9 @@ impl HiddenPan {
     /// The pan of a batch as chance made it.
     #[must_use]
     pub fn new(setup: &BatchSetup, started_ms: i64, seed: u64) -> Self {
-        let world = World::real(setup, false, &mut Luck::of(seed));
+        let world = World::real(setup, false, &mut Rng::of(seed));
         let now = world.start();
-        Self { world, seed, now, luck: Luck::of(seed + 1), started_ms, deeds: Vec::new(), done: 0 }
+        Self { world, seed, now, rng: Rng::of(seed + 1), started_ms, deeds: Vec::new(), done: 0 }
     }
 
     /// Takes in what was done to it, as the log says now: a flame told late, or taken back, makes it another pan from
@@ -74,7 +75,7 @@ impl HiddenPan {
         let past = deeds.iter().take_while(|(ms, _)| *ms < at_ms).count();
         if past != self.done || deeds[..past] != self.deeds[..self.done] {
             self.now = self.world.start();
-            self.luck = Luck::of(self.seed + 1);
+            self.rng = Rng::of(self.seed + 1);
             self.done = 0;
             self.deeds = deeds;
             self.pass_until(at_ms);
@@ -100,7 +101,7 @@ impl HiddenPan {
                 continue;
             }
             let left_s = (at_ms - self.now_ms()) as f64 / 1000.0;
-            self.world.pass(&mut self.now, left_s.min(STEP_S), &mut self.luck);
+            self.world.pass(&mut self.now, left_s.min(STEP_S), &mut self.rng);
         }
     }
 
@@ -141,23 +142,23 @@ pub struct SimulatedInstrument {
     tare_g: f64,
     offset_k: f64,
     felt_c: Option<f64>,
-    luck: Luck,
+    rng: Rng,
 }
 
 impl SimulatedInstrument {
     /// One of a kind, with chance of its own; a scale carries a pan of so many grams.
     #[must_use]
     pub fn new(kind: InstrumentKind, tare_g: f64, seed: u64) -> Self {
-        let mut luck = Luck::of(seed + 2);
-        let offset_k = 0.2 * luck.normal();
-        Self { kind, tare_g, offset_k, felt_c: None, luck }
+        let mut rng = Rng::of(seed + 2);
+        let offset_k = 0.2 * rng.normal();
+        Self { kind, tare_g, offset_k, felt_c: None, rng }
     }
 
     /// What it shows `dt_s` after it was last asked; nothing where that is lost on the way.
     pub fn shows(&mut self, pan: &HiddenPan, dt_s: f64, faults: &[Fault]) -> Option<f64> {
         let has = |fault| faults.contains(&fault);
-        let noise = self.luck.normal();
-        let lost = has(Fault::DropOuts) && self.luck.between(0.0, 1.0) < LOST_SHARE;
+        let noise = self.rng.normal();
+        let lost = has(Fault::DropOuts) && self.rng.between(0.0, 1.0) < LOST_SHARE;
         let shown = match self.kind {
             InstrumentKind::Probe => {
                 let around_c = if has(Fault::FellOut) { pan.room_c() } else { pan.syrup_c() };

@@ -3,18 +3,20 @@
 //! that are pressed late.
 //!
 //! ```
-//! # use unctum_core::batch::{BatchEvent, BatchSetup};
+//! # use unctum_core::log::BatchEvent;
+//! # use unctum_core::start::BatchSetup;
 //! use unctum_core::kitchen::Flame;
-//! use unctum_core::sim::{Cook, Hands, Luck, World};
+//! use unctum_core::numeric::Rng;
+//! use unctum_core::sim::{Cook, Hands, World};
 //!
 //! # fn example(setup: BatchSetup) -> unctum_core::Result<()> {
-//! let mut luck = Luck::of(7);
-//! let world = World::real(&setup, false, &mut luck);
-//! let hands = Hands::real(&mut luck);
-//! let mut cook = Cook::of(setup, world, hands, luck, 0)?;
+//! let mut rng = Rng::of(7);
+//! let world = World::real(&setup, false, &mut rng);
+//! let hands = Hands::real(&mut rng);
+//! let mut cook = Cook::of(setup, world, hands, rng, 0)?;
 //! cook.does(BatchEvent::Flame { flame: Flame::Medium })?;
 //! cook.wait(300.0);
-//! let reading = cook.weight(&mut Luck::of(8), 0.0);
+//! let reading = cook.weight(&mut Rng::of(8), 0.0);
 //! cook.does(BatchEvent::Reading { reading })?;
 //! let believed = cook.state().syrup.map(|s| s.solids_frac);
 //! # Ok(())
@@ -23,12 +25,10 @@
 
 mod cook;
 mod instrument;
-mod luck;
 pub mod off;
 mod unknown;
 mod world;
 
 pub use cook::{Cook, Hands};
 pub use instrument::{Fault, HiddenPan, SimulatedInstrument};
-pub use luck::Luck;
 pub use world::{Now, World};

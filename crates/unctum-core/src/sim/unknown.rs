@@ -1,11 +1,11 @@
 //! The hidden truth of a pan that was told: as it is, each thing off by what nobody knows; or just as it was
 //! told, for tests that want no chance.
 
-use crate::batch::BatchSetup;
 use crate::kitchen::{Pan, PanMetal};
-use crate::sim::luck::Luck;
+use crate::numeric::Rng;
 use crate::sim::off;
 use crate::sim::world::World;
+use crate::start::BatchSetup;
 use crate::syrup::Charge;
 
 /// What is usual: loss per area, W/(m²·K); vapour over the syrup, as a share of its warmth, and how well it warms
@@ -59,24 +59,24 @@ impl World {
     /// The pan of a batch as it really is: each thing off by what nobody knows. `of_lots`: its sweetener differs
     /// from lot to lot, as jaggery does.
     #[must_use]
-    pub fn real(setup: &BatchSetup, of_lots: bool, luck: &mut Luck) -> Self {
+    pub fn real(setup: &BatchSetup, of_lots: bool, rng: &mut Rng) -> Self {
         let told = &charge_of(setup);
-        let by = |luck: &mut Luck, sd: f64| 1.0 + sd * luck.normal();
-        let mass = by(luck, off::SOLIDS);
+        let by = |rng: &mut Rng, sd: f64| 1.0 + sd * rng.normal();
+        let mass = by(rng, off::SOLIDS);
         let mut charge = Charge {
             sucrose_g: told.sucrose_g * mass,
             reducing_g: told.reducing_g * mass,
             ash_g: told.ash_g * mass,
             other_g: told.other_g * mass,
             insoluble_g: told.insoluble_g * mass,
-            water_g: told.water_g * by(luck, off::WATER),
+            water_g: told.water_g * by(rng, off::WATER),
         };
         if of_lots {
             let lot_g = charge.solids_g() / 0.945;
-            let wetter_g = 0.02 * lot_g * luck.normal();
+            let wetter_g = 0.02 * lot_g * rng.normal();
             let drier = 1.0 - wetter_g / charge.solids_g();
             let inverted_g =
-                (0.04 * lot_g * luck.normal()).clamp(-0.8 * charge.reducing_g, 0.5 * charge.sucrose_g);
+                (0.04 * lot_g * rng.normal()).clamp(-0.8 * charge.reducing_g, 0.5 * charge.sucrose_g);
             charge = Charge {
                 sucrose_g: (charge.sucrose_g - inverted_g) * drier,
                 reducing_g: (charge.reducing_g + inverted_g) * drier,
@@ -88,22 +88,22 @@ impl World {
         }
         let (loss, _, _, passing, surface) = USUAL;
         let ring = &setup.ring;
-        let efficiency = ring.efficiency_frac * by(luck, ring.efficiency_sd / ring.efficiency_frac).max(0.4);
+        let efficiency = ring.efficiency_frac * by(rng, ring.efficiency_sd / ring.efficiency_frac).max(0.4);
         Self {
             charge,
-            pressure_pa: setup.air.pressure_pa + off::PRESSURE_PA * luck.normal(),
-            room_c: setup.air.room_c + off::ROOM_K * luck.normal(),
+            pressure_pa: setup.air.pressure_pa + off::PRESSURE_PA * rng.normal(),
+            room_c: setup.air.room_c + off::ROOM_K * rng.normal(),
             radius_m: setup.pan.diameter_cm / 200.0,
             height_m: setup.pan.wall_height_cm / 100.0,
-            metal_j_k: setup.pan.heat_capacity_j_k * by(luck, off::METAL),
+            metal_j_k: setup.pan.heat_capacity_j_k * by(rng, off::METAL),
             full_w: ring.rated_power_w * efficiency,
-            stored_j: ring.kind.stored_heat_j() * by(luck, off::STORED).max(0.1),
-            loss_w_m2_k: loss * by(luck, off::LOSS).max(0.3),
+            stored_j: ring.kind.stored_heat_j() * by(rng, off::STORED).max(0.1),
+            loss_w_m2_k: loss * by(rng, off::LOSS).max(0.3),
             sheet_w_k: sheet_w_k(&setup.pan),
-            vapour_share: luck.between(off::VAPOUR_SHARE.0, off::VAPOUR_SHARE.1),
-            vapour_w_m2_k: luck.between(off::VAPOUR_W_M2_K.0, off::VAPOUR_W_M2_K.1),
-            passing_w_m2_k: passing * by(luck, off::PASSING).max(0.4),
-            surface: surface * by(luck, off::SURFACE).max(0.3),
+            vapour_share: rng.between(off::VAPOUR_SHARE.0, off::VAPOUR_SHARE.1),
+            vapour_w_m2_k: rng.between(off::VAPOUR_W_M2_K.0, off::VAPOUR_W_M2_K.1),
+            passing_w_m2_k: passing * by(rng, off::PASSING).max(0.4),
+            surface: surface * by(rng, off::SURFACE).max(0.3),
             flicker: off::FLICKER,
             knob: 1.0,
         }

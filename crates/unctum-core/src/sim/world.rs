@@ -6,7 +6,7 @@ use crate::syrup::physical::specific_heat_j_kg_k;
 use crate::syrup::{Charge, string::string_cm};
 use crate::water::{latent_heat_j_kg, saturation_pressure_pa};
 
-use crate::sim::luck::Luck;
+use crate::numeric::Rng;
 use crate::sim::off::FLICKER_S;
 
 const STEP_S: f64 = 0.5;
@@ -127,13 +127,13 @@ impl World {
     }
 
     /// Lets time pass. The flame changes each half second, however time is cut into pieces.
-    pub fn pass(&self, now: &mut Now, seconds: f64, luck: &mut Luck) {
+    pub fn pass(&self, now: &mut Now, seconds: f64, rng: &mut Rng) {
         let end_s = now.at_s + seconds;
         while end_s - now.at_s > 1e-9 {
             let next_s = f64::from(now.flickers) * STEP_S;
             if now.at_s >= next_s - 1e-9 {
                 let keep = (-STEP_S / FLICKER_S).exp();
-                now.flicker = now.flicker * keep + self.flicker * (1.0 - keep * keep).sqrt() * luck.normal();
+                now.flicker = now.flicker * keep + self.flicker * (1.0 - keep * keep).sqrt() * rng.normal();
                 now.flickers += 1;
                 continue;
             }

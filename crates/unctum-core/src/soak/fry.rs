@@ -5,6 +5,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
 use crate::food::FatKind;
+use crate::kitchen::{Air, LOSS_W_M2_K};
 use crate::numeric::{Spread, bisect};
 
 /// What is fried.
@@ -68,6 +69,16 @@ pub struct FryAsk {
     /// In so many loads; as room and heat ask if left out.
     #[serde(default)]
     pub loads: Option<u32>,
+    /// What the pot loses for each kelvin above the room, W/K; as its size says if left out.
+    #[serde(default)]
+    pub pot_loses_w_k: Option<f64>,
+    /// The room, °C.
+    #[serde(default = "usual_room_c")]
+    pub room_c: f64,
+}
+
+fn usual_room_c() -> f64 {
+    Air::default().room_c
 }
 
 fn usual_wall_cm() -> f64 {
@@ -112,9 +123,6 @@ pub struct Fry {
     pub said: Vec<String>,
 }
 
-/// Heat that a pot loses through its surface, W/(m²·K), into a room, °C.
-const LOSS_W_M2_K: f64 = 14.0;
-const ROOM_C: f64 = 28.0;
 /// Heat of fat, J/(g·K); of a pot, J/K for each m² of metal.
 const FAT_J_G_K: f64 = 2.1;
 const POT_J_M2_K: f64 = 10_600.0;
@@ -161,6 +169,8 @@ impl FryAsk {
         within("The heat of the flame", self.net_power_w, 50.0, 10_000.0, "W")?;
         within("How far the fat may cool", self.dip_k, 2.0, 60.0, "K")?;
         within("The share that leaves as steam", self.steam_frac.unwrap_or(0.1), 0.0, 0.6, "(fraction)")?;
+        within("What the pot loses", self.pot_loses_w_k.unwrap_or(1.0), 0.05, 100.0, "W/K")?;
+        within("The temperature of the room", self.room_c, -20.0, 60.0, "°C")?;
         within("The temperature of the pieces", self.piece_c, -20.0, 95.0, "°C")?;
         let across_mm = self.across_cm.map_or(self.thickness_mm, |cm| 10.0 * cm);
         if across_mm > 10.0 * self.pot_diameter_cm || self.thickness_mm > 10.0 * self.pot_wall_cm {
@@ -210,7 +220,7 @@ impl FryAsk {
 
     /// Loss at a temperature, W.
     fn loss_w(&self, oil_c: f64) -> f64 {
-        LOSS_W_M2_K * self.metal_m2() * (oil_c - ROOM_C)
+        self.pot_loses_w_k.unwrap_or(LOSS_W_M2_K * self.metal_m2()) * (oil_c - self.room_c)
     }
 
     /// The fat while so many pieces fry for so long, and afterwards: moments, min, and °C.

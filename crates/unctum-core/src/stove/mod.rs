@@ -1,6 +1,6 @@
 //! Several batches at once and one or two pairs of hands: what to do now, what next, and what will collide.
 //!
-//! Each batch says for itself what it wants ([`crate::batch::Act`]); here they are put in one order. Nobody stands at
+//! Each batch says for itself what it wants ([`crate::cook::Act`]); here they are put in one order. Nobody stands at
 //! two pans: what takes both hands all the time is not begun while something else has them, and what will want
 //! them at the same moment is said while there is time to do something about it.
 //!
@@ -12,8 +12,9 @@
 
 use serde::Serialize;
 
-use crate::batch::{Act, ActClass, BatchEvent, BatchState};
+use crate::cook::{Act, ActClass, BatchState};
 use crate::kitchen::Flame;
+use crate::log::BatchEvent;
 use crate::process::Manner;
 
 /// What collides within so long is said, ms.

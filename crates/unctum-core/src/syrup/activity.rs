@@ -2,7 +2,7 @@
 //! syrups that makes pure sucrose meet the published boiling table.
 
 use crate::numeric::Pchip;
-use crate::syrup::Charge;
+use crate::syrup::charge::Charge;
 use crate::water;
 
 /// Molar mass of sucrose, g/mol.

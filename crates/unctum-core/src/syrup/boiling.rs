@@ -3,7 +3,7 @@
 use crate::error::{CoreError, Result};
 use crate::numeric::bisect;
 use crate::syrup::activity::{ln_activity, water_activity};
-use crate::syrup::{Charge, MAX_SOLIDS_FRAC};
+use crate::syrup::charge::{Charge, MAX_SOLIDS_FRAC};
 use crate::water::{saturation_pressure_pa, saturation_temperature_c};
 
 /// Temperature, °C, at which the charge boils under `pressure_pa`: where its water activity times

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::syrup::Charge;
+use crate::syrup::charge::Charge;
 use crate::syrup::sweetener::{Analysis, Straining, Sweetener, sieve_holds_g, strain};
 
 /// So much of one sweetener.

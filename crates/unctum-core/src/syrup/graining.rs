@@ -4,7 +4,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::syrup::Charge;
+use crate::syrup::charge::Charge;
 use crate::syrup::physical::supersaturation;
 
 /// What may set graining off.

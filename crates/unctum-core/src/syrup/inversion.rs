@@ -4,7 +4,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{Result, within};
-use crate::syrup::Charge;
+use crate::syrup::charge::Charge;
 use crate::syrup::physical::density_kg_m3;
 
 /// Rate per acid at 35 °C, L/(mol·s).

@@ -5,11 +5,13 @@ use serde::{Deserialize, Serialize};
 use crate::error::{CoreError, Result, within};
 use crate::numeric::{Spread, Z80};
 use crate::syrup::boiling::{boil_c, solids_frac_boiling_at};
+use crate::syrup::charge::{Charge, MAX_SOLIDS_FRAC};
 use crate::syrup::physical::{MAX_BRIX, solids_frac_of_brix};
 use crate::syrup::pull::NO_STRING_CM;
+use crate::syrup::pull::Pull;
+use crate::syrup::stage::{Ladder, StageKey};
 use crate::syrup::strength::{Against, Strength, against};
 use crate::syrup::string::solids_frac_of_string;
-use crate::syrup::{Charge, Ladder, MAX_SOLIDS_FRAC, Pull, StageKey};
 use crate::water::saturation_temperature_c;
 
 /// Standard deviation of a kitchen thermometer beyond its own error, K.

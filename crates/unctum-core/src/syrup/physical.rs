@@ -2,7 +2,7 @@
 //! strength as a fraction (0–1) and temperatures in °C.
 
 use crate::numeric::Pchip;
-use crate::syrup::Charge;
+use crate::syrup::charge::Charge;
 
 /// Density, kg/m³: our own fourth-degree fit to the published 20 °C table (ICUMSA), within 0.001 % of
 /// it up to 80 % and smooth to 98 %; the change with temperature is within 0.1 % up to 80 °C.

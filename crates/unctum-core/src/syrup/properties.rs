@@ -5,12 +5,13 @@ use serde::Serialize;
 use crate::error::{Result, within};
 use crate::syrup::activity::water_activity;
 use crate::syrup::boiling::boil_c;
+use crate::syrup::charge::Charge;
 use crate::syrup::physical::{
     baume, brix_refractometer, density_kg_m3, refractive_index, solubility_frac, specific_heat_j_kg_k,
     supersaturation, viscosity_mpa_s,
 };
+use crate::syrup::stage::{Ladder, StageKey};
 use crate::syrup::string::string_cm;
-use crate::syrup::{Charge, Ladder, StageKey};
 
 /// The properties of a syrup at a temperature and an air pressure.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]

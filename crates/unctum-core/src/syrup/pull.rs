@@ -4,9 +4,9 @@
 use serde::{Deserialize, Serialize};
 
 use crate::numeric::Spread;
+use crate::syrup::stage::{Ladder, StageKey};
 use crate::syrup::strength::Strength;
 use crate::syrup::string::solids_frac_of_string;
-use crate::syrup::{Ladder, StageKey};
 
 /// What a cooled drop did between the fingers.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -74,7 +74,7 @@ impl Pull {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::syrup::{Against, against};
+    use crate::syrup::strength::{Against, against};
 
     #[test]
     fn each_test_against_the_stages_it_is_made_for() {
@@ -94,7 +94,7 @@ mod tests {
 
     #[test]
     fn stronger_strings_never_mean_weaker_syrup() {
-        for school in crate::syrup::SCHOOLS {
+        for school in crate::syrup::stage::SCHOOLS {
             let all = PULLS.map(|p| p.strength(&school.ladder));
             assert!(
                 all.iter().all(|s| s.frac.low < s.frac.mid && s.frac.mid < s.frac.high),

@@ -4,7 +4,7 @@
 use serde::Serialize;
 
 use crate::syrup::physical::{density_kg_m3, viscosity_mpa_s};
-use crate::syrup::{Ladder, StageKey};
+use crate::syrup::stage::{Ladder, StageKey};
 
 /// What a drop does in a bowl of cold water.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]

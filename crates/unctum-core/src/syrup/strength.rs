@@ -3,7 +3,8 @@
 use serde::{Deserialize, Serialize};
 
 use crate::numeric::Spread;
-use crate::syrup::{MAX_SOLIDS_FRAC, Stage};
+use crate::syrup::charge::MAX_SOLIDS_FRAC;
+use crate::syrup::stage::Stage;
 
 /// Strength as a reading tells it.
 #[derive(Debug, Clone, Copy, PartialEq)]

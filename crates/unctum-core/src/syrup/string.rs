@@ -6,8 +6,9 @@
 
 use crate::error::{Result, within};
 use crate::numeric::bisect;
+use crate::syrup::charge::MAX_SOLIDS_FRAC;
 use crate::syrup::physical::viscosity_mpa_s;
-use crate::syrup::{Ladder, MAX_SOLIDS_FRAC, StageKey};
+use crate::syrup::stage::{Ladder, StageKey};
 
 /// Skin temperature to which the drop cools, °C.
 pub const SKIN_C: f64 = 38.0;

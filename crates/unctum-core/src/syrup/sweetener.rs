@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, within};
-use crate::syrup::Charge;
+use crate::syrup::charge::Charge;
 
 /// A mass fraction with its standard deviation.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]

@@ -6,7 +6,7 @@ use crate::error::Result;
 use crate::food::{Composition, Diet, Larder, sweet_water_activity};
 use crate::formula::Written;
 use crate::process::{Balance, Book, Method};
-use crate::variation::Variation;
+use crate::variation::change::Variation;
 
 /// One effect of a variation.
 #[derive(Debug, Clone, PartialEq, Serialize)]

@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::food::ShelfKind;
 use crate::process::{Book, Effect, Method, Work, balance};
-use crate::variation::Variation;
+use crate::variation::change::Variation;
 use crate::variation::change::change;
 
 /// Share of all that goes in below which a little more or less of a thing is not felt.

@@ -3,9 +3,10 @@
 use crate::error::{CoreError, Result};
 use crate::formula::Written;
 use crate::process::Book;
+use crate::variation::change::Variation;
 use crate::variation::change::change;
 use crate::variation::effects::{EffectNote, Sides, said_of};
-use crate::variation::{Variation, change_words};
+use crate::variation::words::change_words;
 
 /// A changed method, and what the changes do.
 #[derive(Debug, Clone, PartialEq)]

@@ -2,7 +2,7 @@
 
 use crate::food::Larder;
 use crate::syrup::Ladder;
-use crate::variation::Variation;
+use crate::variation::change::Variation;
 
 /// What the changes are called, as a heading or a line of the notebook says them: “with peanuts”,
 /// “15 % less sugar”, “boiled to two strings”.

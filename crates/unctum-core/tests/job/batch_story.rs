@@ -1,8 +1,9 @@
 //! A batch followed through its log, against a hidden true pan.
 
 use crate::common::hob::boiling;
-use unctum_core::batch::{Advice, BatchEvent, Phase, SeenReading};
+use unctum_core::cook::Advice;
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Phase, SeenReading};
 
 #[test]
 fn weighing_narrows_and_teaches_the_ring() {
@@ -11,7 +12,7 @@ fn weighing_narrows_and_teaches_the_ring() {
     let before = k.state().syrup.expect("syrup");
     k.weigh();
     let after = k.state().syrup.expect("syrup");
-    let width = |s: &unctum_core::batch::SyrupState| s.solids_frac.high - s.solids_frac.low;
+    let width = |s: &unctum_core::cook::SyrupState| s.solids_frac.high - s.solids_frac.low;
     assert!(width(&after) < 0.5 * width(&before), "{} then {}", width(&before), width(&after));
     assert!(after.power_factor < 0.97, "a slow pan means a weak ring: {}", after.power_factor);
     let truth = k.strength();

@@ -2,9 +2,11 @@
 
 use crate::common::hob::{Kitchen, START_MS};
 use crate::common::*;
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::kitchen::Flame;
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::log::*;
+use unctum_core::numeric::Rng;
+use unctum_core::sim::{Cook, Hands, World};
 
 /// A cook who only ever presses the large button, when she is called or has a step before her, ends with the batch
 /// done; whatever stands on the button, it is admitted.
@@ -143,10 +145,10 @@ fn a_boil_under_another_label_is_called_off_like_any() {
 
 fn evening(seed: u64) -> (f64, Vec<f64>) {
     let setup = cashew_batch();
-    let mut luck = Luck::of(seed);
-    let world = World::real(&setup, false, &mut luck);
-    let hands = Hands::real(&mut luck);
-    let mut cook = Cook::of(setup, world, hands, luck, START_MS).expect("a cook");
+    let mut rng = Rng::of(seed);
+    let world = World::real(&setup, false, &mut rng);
+    let hands = Hands::real(&mut rng);
+    let mut cook = Cook::of(setup, world, hands, rng, START_MS).expect("a cook");
     cook.turns(Flame::High);
     let mut seen = Vec::new();
     for _ in 0..20 {

@@ -6,11 +6,11 @@ pub mod weekend;
 
 use std::path::PathBuf;
 
-use unctum_core::batch::{BatchSetup, Chosen, StepPlan};
 use unctum_core::food::Larder;
 use unctum_core::formula::{Measuring, Size, SyrupPlan};
 use unctum_core::kitchen::{Air, Pan, Ring, RingKind, Thermometer};
 use unctum_core::process::{Swap, Sweet, plain_syrup_steps};
+use unctum_core::start::{BatchSetup, Chosen, StepPlan};
 use unctum_core::syrup::{Charge, Ladder, StageKey};
 use unctum_core::water::pressure_at_altitude_pa;
 
@@ -40,6 +40,7 @@ pub fn kadai() -> Pan {
         heat_capacity_j_k: 850.0,
         metal: None,
         weighed: true,
+        loss_factor: 1.0,
     }
 }
 

@@ -4,10 +4,13 @@ use std::collections::BTreeMap;
 
 use crate::common::shelf::*;
 use crate::common::{kadai, sweets};
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::*;
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::log::*;
+use unctum_core::numeric::Rng;
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::*;
 
 const START_MS: i64 = 1_700_000_000_000;
 
@@ -49,7 +52,7 @@ impl Walk {
         let setup = set_up(&ask, Some(sweet), &kitchen(), &book()).expect("goes to the stove");
         setup.check().expect("can be");
         let world = World::as_told(&setup, 1.0);
-        let cook = Cook::of(setup, world, Hands::default(), Luck::of(1), START_MS).expect("a batch");
+        let cook = Cook::of(setup, world, Hands::default(), Rng::of(1), START_MS).expect("a batch");
         Self { cook, presses: Vec::new() }
     }
 
@@ -69,7 +72,7 @@ impl Walk {
                 .as_ref()
                 .is_some_and(|s| s.last_test.is_none_or(|t| state.now_ms - t.at_ms > 20_000))
         {
-            let reading = self.cook.string(&mut Luck::of(self.presses.len() as u64));
+            let reading = self.cook.string(&mut Rng::of(self.presses.len() as u64));
             self.presses(BatchEvent::Reading { reading });
         } else if let Some(entry) = first.filter(|_| acts_now).and_then(|a| a.entry.clone()) {
             self.pass(state, late_s);
@@ -166,8 +169,8 @@ fn every_method_is_cooked_by_doing_what_is_said() {
 fn whoever_presses_late_gets_cooks_on_too() {
     for (sweet, method) in &all() {
         let name = format!("{}, {method}", sweet.key);
-        let (mut walk, mut luck) = (Walk::of(sweet, method), Luck::of(7));
-        let end = walk.cooks_on(&name, || luck.between(1.0, 120.0));
+        let (mut walk, mut rng) = (Walk::of(sweet, method), Rng::of(7));
+        let end = walk.cooks_on(&name, || rng.between(1.0, 120.0));
         let mut log = walk.cook.log().to_vec();
         log.reverse();
         let again = state_at(walk.cook.setup(), START_MS, &log, end.now_ms).expect("a state");

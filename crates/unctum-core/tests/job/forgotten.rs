@@ -1,10 +1,10 @@
 //! Keys that were forgotten, or pressed late.
 
 use crate::common::*;
-use unctum_core::batch::{
-    Advice, BatchEvent, BatchState, Followed, Logged, NextTime, SeenReading, Texture, Verdict, lesson,
-};
+use unctum_core::cook::{Advice, BatchState, Followed};
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Logged, SeenReading};
+use unctum_core::review::{NextTime, Texture, Verdict, lesson};
 use unctum_core::syrup::Pull;
 use unctum_core::syrup::string::string_cm;
 

@@ -51,16 +51,16 @@ proptest! {
         let method = all[i % all.len()];
         let mut shuffled = method.clone();
         let mut state = seed | 1;
-        let mut luck = |n: usize| {
+        let mut rng = |n: usize| {
             state = state.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1);
             (state >> 33) as usize % n
         };
         for k in (1..shuffled.steps.len()).rev() {
-            shuffled.steps.swap(k, luck(k + 1));
+            shuffled.steps.swap(k, rng(k + 1));
         }
         for step in &mut shuffled.steps {
             for k in (1..step.inputs.len()).rev() {
-                step.inputs.swap(k, luck(k + 1));
+                step.inputs.swap(k, rng(k + 1));
             }
             step.takes.reverse();
         }

@@ -3,10 +3,12 @@
 use crate::common::hob::{Kitchen, boiling};
 use crate::common::{cashew_batch, sweets};
 use proptest::prelude::*;
-use unctum_core::batch::{Advice, BatchEvent, BatchSetup, Phase, SeenReading};
+use unctum_core::cook::Advice;
 use unctum_core::formula::{Measuring, Size};
 use unctum_core::kitchen::{Flame, Pan};
+use unctum_core::log::{BatchEvent, Phase, SeenReading};
 use unctum_core::process::{Effect, Step, StepKind};
+use unctum_core::start::BatchSetup;
 use unctum_core::syrup::{Against, PULLS, Pull, StageKey};
 
 fn pull(pull: Pull) -> SeenReading {

@@ -2,10 +2,12 @@
 
 use crate::common::cashew_batch;
 use proptest::prelude::*;
-use unctum_core::batch::{BatchEvent, BatchSetup, Followed, Logged, SeenReading};
+use unctum_core::cook::Followed;
 use unctum_core::intake::{InstrumentKind, Looks, Record, Sample, Sent, Thinned, looks, thinned};
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Logged, SeenReading};
 use unctum_core::sim::{Fault, HiddenPan, SimulatedInstrument};
+use unctum_core::start::BatchSetup;
 
 const START_MS: i64 = 1_700_000_000_000;
 

@@ -2,14 +2,16 @@
 
 use crate::common::{cashew_batch, hill_air, kadai};
 use proptest::prelude::*;
-use unctum_core::batch::{BatchEvent, BatchSetup, Logged, SeenReading, admit, state_at, summary};
+use unctum_core::cook::{state_at, summary};
 use unctum_core::kitchen::Instruments;
 use unctum_core::kitchen::{
     Bench, Flame, KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, PanMetal, Ring,
     RingKind, Room, Thermometer,
 };
+use unctum_core::log::{BatchEvent, Logged, SeenReading, admit};
 use unctum_core::pan::stage_signs;
 use unctum_core::process::{balance, plain_syrup_steps};
+use unctum_core::start::BatchSetup;
 use unctum_core::syrup::graining::{Provocation, graining};
 use unctum_core::syrup::inversion::{AcidAdded, AcidKind, Stretch, along, inverted_frac, ph};
 use unctum_core::syrup::locate::{Accuracy, strength_of};

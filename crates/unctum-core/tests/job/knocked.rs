@@ -2,8 +2,9 @@
 //! say that the ring is not what it was taken for.
 
 use crate::common::hob::*;
-use unctum_core::batch::{Advice, SeenReading};
+use unctum_core::cook::Advice;
 use unctum_core::kitchen::Flame;
+use unctum_core::log::SeenReading;
 
 fn weight(gross_g: f64) -> SeenReading {
     SeenReading::Weight { gross_g: gross_g.round() }

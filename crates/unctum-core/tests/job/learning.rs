@@ -1,16 +1,18 @@
 //! What batches teach: found from logs of a hidden pan, whatever their order, and not spoilt by a slip.
 
 use proptest::prelude::*;
-use unctum_core::batch::{
-    BatchEvent, BatchSetup, CauseKind, Chosen, Followed, SeenReading, Texture, Verdict,
-};
+use unctum_core::cook::Followed;
 use unctum_core::kitchen::{
-    Bench, Flame, KitchenDocument, Learning, NumberedPan, NumberedRing, Parameter, Room, Wished,
+    Bench, Flame, KitchenDocument, Learning, NumberedPan, NumberedRing, Pan, Parameter, Room, Wished,
 };
 use unctum_core::learn::{AgainKey, BatchTold, Evidence, again, learn, shown, told_by};
+use unctum_core::log::{BatchEvent, SeenReading};
 use unctum_core::numeric::Normal;
+use unctum_core::numeric::Rng;
 use unctum_core::process::plain_syrup_steps;
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::review::{CauseKind, Texture, Verdict};
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::{BatchSetup, Chosen};
 use unctum_core::syrup::{Ladder, StageKey};
 
 use crate::common::{cashew_batch, gas, kadai};
@@ -59,8 +61,8 @@ fn cooked(seed: u64, habit: Habit) -> Followed {
     let world = World { flicker: 0.02, ..World::as_told(&setup, habit.power) };
     let hands = Hands { string: habit.string, scatter: (0.15, 0.3, 0.5), ..Hands::default() };
     let started_ms = 1_700_000_000_000 + seed as i64 * 7 * DAY_MS;
-    let mut cook = Cook::of(setup, world, hands, Luck::of(seed), started_ms).expect("a batch");
-    let mut luck = Luck::of(seed + 1000);
+    let mut cook = Cook::of(setup, world, hands, Rng::of(seed), started_ms).expect("a batch");
+    let mut rng = Rng::of(seed + 1000);
     cook.does(BatchEvent::Flame { flame: Flame::Medium }).expect("lit");
     cook.wait(300.0);
     cook.does(BatchEvent::done("dissolve")).expect("dissolved");
@@ -69,7 +71,7 @@ fn cooked(seed: u64, habit: Habit) -> Followed {
     while cook.strength() < aim - 0.012 {
         cook.wait(20.0);
         if cook.elapsed_s() > 400.0 + 150.0 * f64::from(weighed) && weighed < 3 {
-            let mut reading = cook.weight(&mut luck, 0.0);
+            let mut reading = cook.weight(&mut rng, 0.0);
             if let SeenReading::Weight { gross_g } = &mut reading
                 && weighed == 1
             {
@@ -79,12 +81,12 @@ fn cooked(seed: u64, habit: Habit) -> Followed {
             weighed += 1;
         }
     }
-    let string_cm = cook.string_cm(&mut luck).clamp(0.1, 20.0);
+    let string_cm = cook.string_cm(&mut rng).clamp(0.1, 20.0);
     cook.does_unasked(BatchEvent::Reading { reading: SeenReading::String { string_cm } }).expect("pulled");
     cook.wait(habit.late_s);
     cook.does_unasked(BatchEvent::Flame { flame: Flame::Off }).expect("off");
     cook.wait(60.0);
-    let reading = cook.weight(&mut luck, 0.0);
+    let reading = cook.weight(&mut rng, 0.0);
     cook.does_unasked(BatchEvent::Reading { reading }).expect("weighed");
     for step in ["boil", "use"] {
         cook.wait(60.0);
@@ -242,6 +244,27 @@ fn the_way_that_is_looked_back_at_ends_where_it_was_weighed() {
     let weighed = batch.readings().last().expect("weighed").solids_frac;
     let end = way.last().expect("an end").solids_frac;
     assert!((end - weighed.mid).abs() < 0.01, "{end} for {weighed:?}");
+}
+
+/// What a batch says of its pan is the same whether or not something had been learnt of that pan when it was started.
+#[test]
+fn what_was_known_at_the_start_is_not_learnt_a_second_time() {
+    let batch = cooked(11, PLAIN);
+    let of = |loss_factor: f64| {
+        let pan = Pan { loss_factor, ..batch.setup().pan.clone() };
+        let setup = BatchSetup { pan, ..batch.setup().clone() };
+        let again = Followed::new(setup, batch.started_ms(), batch.log()).expect("the same log");
+        let told = told_by(1, &again, Some(&Verdict::of(Texture::Right)), &[], &kitchen());
+        // Of the pan alone, the ring known: what is seen of the two goes together.
+        let prior = |about: &Parameter| {
+            let sd = if *about == (Parameter::PanLoss { pan_id: 1 }) { 0.3 } else { 0.001 };
+            Some(Normal { mean: kitchen().told(about).map_or(0.0, |n| n.mean), sd })
+        };
+        let learnt = learn(&[told], prior, &Learning::default());
+        learnt.of(&Parameter::PanLoss { pan_id: 1 }).expect("seen").now.mean
+    };
+    let (plain, more) = (of(1.0), of(0.2_f64.exp()));
+    assert!((plain - more).abs() < 0.06, "{plain} {more}");
 }
 
 /// Batches that each say something of a few parameters.

@@ -1,6 +1,5 @@
 //! What was learnt and accepted enters where it is to count: at the start of the next batch, and nowhere twice.
 
-use unctum_core::batch::{BatchSetup, StartAsk, set_up};
 use unctum_core::estimate::Habits;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::{
@@ -9,6 +8,7 @@ use unctum_core::kitchen::{
 };
 use unctum_core::learn::{BatchTold, Evidence, learn};
 use unctum_core::numeric::Normal;
+use unctum_core::start::{BatchSetup, StartAsk, set_up};
 
 use crate::common::shelf::book;
 use crate::common::{kadai, sweets};
@@ -101,4 +101,23 @@ fn a_rescued_batch_weighs_a_quarter_of_another() {
     assert!(mean(false).abs() < 1e-3, "two that say the opposite: {}", mean(false));
     // (100 − 25) × 0.10 against 100 + 25 + 4.
     assert!((mean(true) - 7.5 / 129.0).abs() < 0.012, "{}", mean(true));
+}
+
+/// What a pan was learnt to lose is in the pan itself, once: the plan of its boil, its frying and the belief all have it.
+#[test]
+fn what_a_pan_was_learnt_to_lose_is_taken_into_the_pan_once() {
+    let lossy = start(vec![(Parameter::PanLoss { pan_id: 1 }, 0.3)], None);
+    let plain = start(vec![], None);
+    assert!(
+        (lossy.pan.loss_factor - 0.3_f64.exp()).abs() < 1e-9 && (plain.pan.loss_factor - 1.0).abs() < 1e-9
+    );
+    assert!(lossy.habits.loss_ln.mean.abs() < 1e-12, "not a second time: {:?}", lossy.habits.loss_ln);
+    assert!(lossy.habits.loss_ln.sd < plain.habits.loss_ln.sd, "known better than usual");
+    let losing = |setup: &BatchSetup| setup.pan.losing().loss_w_k(500.0);
+    assert!((losing(&lossy) / losing(&plain) - 0.3_f64.exp()).abs() < 1e-9);
+    let boils = |setup: &BatchSetup| {
+        let question = setup.boil_question(Flame::Medium).expect("a syrup");
+        unctum_core::pan::boil_down(&question).expect("boils").turn_off.at_s.mid
+    };
+    assert!(boils(&lossy) > 1.02 * boils(&plain), "{} {}", boils(&lossy), boils(&plain));
 }

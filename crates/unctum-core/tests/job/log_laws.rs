@@ -2,11 +2,11 @@
 
 use crate::common::{cashew_batch, coils_batch};
 use proptest::prelude::*;
-use unctum_core::batch::{
-    BatchEvent, BatchSetup, BatchState, Followed, Logged, Phase, SeenReading, Texture, Verdict, admit,
-    state_at,
-};
+use unctum_core::cook::{BatchState, Followed, state_at};
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Logged, Phase, SeenReading, admit};
+use unctum_core::review::{Texture, Verdict};
+use unctum_core::start::BatchSetup;
 use unctum_core::syrup::StageKey;
 
 const START_MS: i64 = 1_700_000_000_000;

@@ -3,9 +3,11 @@
 
 use crate::common::cashew_batch;
 use crate::common::hob::{Kitchen, START_MS};
-use unctum_core::batch::{Advice, BatchEvent, BatchSetup, Followed, StepPlan};
+use unctum_core::cook::{Advice, Followed};
 use unctum_core::kitchen::Flame;
+use unctum_core::log::BatchEvent;
 use unctum_core::numeric::Spread;
+use unctum_core::start::{BatchSetup, StepPlan};
 
 /// A batch on the ring of a number.
 fn on_ring(ring_id: i32) -> BatchSetup {

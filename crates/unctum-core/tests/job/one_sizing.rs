@@ -100,7 +100,7 @@ fn rounding_never_moves_the_exact_amounts() {
 /// The usual spread of an 80 % interval: eight of ten normal draws lie within it.
 #[test]
 fn eight_of_ten_lie_within() {
-    let mut luck = unctum_core::sim::Luck::of(5);
-    let within = (0..20_000).filter(|_| luck.normal().abs() < Z80).count();
+    let mut rng = unctum_core::numeric::Rng::of(5);
+    let within = (0..20_000).filter(|_| rng.normal().abs() < Z80).count();
     assert!((f64::from(u32::try_from(within).expect("few")) / 20_000.0 - 0.8).abs() < 0.01, "{within}");
 }

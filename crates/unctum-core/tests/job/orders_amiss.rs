@@ -3,8 +3,9 @@
 use std::collections::BTreeMap;
 
 use jiff::civil::{date, time};
-use unctum_core::batch::{BatchEvent, Logged, state_at};
+use unctum_core::cook::state_at;
 use unctum_core::day::{Planner, judge, plan_after, ways};
+use unctum_core::log::{BatchEvent, Logged};
 use unctum_core::order::{
     Amount, Begun, Calendar, DayHours, DayQuestion, KitchenDays, Names, eased, lay_out,
 };

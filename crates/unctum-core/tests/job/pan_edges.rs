@@ -2,11 +2,14 @@
 //! and nothing is told that cannot be done.
 
 use proptest::prelude::*;
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::kitchen::*;
+use unctum_core::log::*;
+use unctum_core::numeric::Rng;
 use unctum_core::pan::quick::{BoilTable, Draw, Quick};
 use unctum_core::pan::{Heat, PanModel};
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::*;
 use unctum_core::syrup::{Charge, Pull, StageKey};
 
 use crate::common::plain_setup;
@@ -22,6 +25,7 @@ fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
         heat_capacity_j_k,
         metal: None,
         weighed: true,
+        loss_factor: 1.0,
     }
 }
 
@@ -32,7 +36,7 @@ fn setup(sugar_g: f64, water_g: f64, stage: StageKey, pan: Pan, kind: RingKind, 
 
 fn cook(setup: BatchSetup) -> Cook {
     let world = World::as_told(&setup, 1.0);
-    let mut cook = Cook::of(setup, world, Hands::default(), Luck::of(1), START_MS).expect("a batch");
+    let mut cook = Cook::of(setup, world, Hands::default(), Rng::of(1), START_MS).expect("a batch");
     let first = cook.setup().steps[0].key.clone();
     if cook.setup().steps[0].stage().is_none() && !cook.setup().steps[0].on_flame() {
         cook.does(BatchEvent::done(&first)).expect("ready");
@@ -85,9 +89,9 @@ fn no_temperature_leaves_the_room_or_the_driest_boil_and_a_weighing_is_believed_
     let before = sane(&cook);
     assert!(!before.boiling, "ten minutes off, and it does not boil");
     let seen = cook.strength();
-    let mut luck = Luck::of(3);
+    let mut rng = Rng::of(3);
     for _ in 0..2 {
-        let weight = cook.weight(&mut luck, 0.0);
+        let weight = cook.weight(&mut rng, 0.0);
         cook.does(BatchEvent::Reading { reading: weight }).expect("weighed");
         cook.wait(40.0);
         sane(&cook);
@@ -162,7 +166,7 @@ fn a_thin_syrup_ends_by_a_scale_that_is_knocked_now_and_then() {
     let mut cook = cook(weighed);
     let target_frac = cook.setup().syrup().expect("syrup").target_solids_frac;
     lights(&mut cook, Flame::Medium);
-    let mut luck = Luck::of(5);
+    let mut rng = Rng::of(5);
     for read in 0.. {
         let state = cook.state();
         match state.advice {
@@ -172,7 +176,7 @@ fn a_thin_syrup_ends_by_a_scale_that_is_knocked_now_and_then() {
                 cook.does(BatchEvent::done(&step)).expect("dissolved");
             }
             Advice::ReadNow | Advice::LookNow => {
-                let reading = cook.weight(&mut luck, if read % 4 == 1 { 50.0 } else { 0.0 });
+                let reading = cook.weight(&mut rng, if read % 4 == 1 { 50.0 } else { 0.0 });
                 // A weight above all that is in the pan is told, and not written.
                 let _ = cook.does(BatchEvent::Reading { reading });
             }

@@ -14,6 +14,7 @@ fn pan(diameter_cm: f64, heat_capacity_j_k: f64) -> Pan {
         heat_capacity_j_k,
         metal: None,
         weighed: true,
+        loss_factor: 1.0,
     }
 }
 

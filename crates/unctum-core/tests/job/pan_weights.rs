@@ -3,10 +3,11 @@
 
 use crate::common::shelf::*;
 use crate::common::*;
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::course::Tools;
 use unctum_core::formula::{Size, StepFigures};
 use unctum_core::kitchen::*;
+use unctum_core::log::*;
 use unctum_core::process::{Step, StepKind, Vessel};
 
 const START_MS: i64 = 1_700_000_000_000;

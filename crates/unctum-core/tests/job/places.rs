@@ -2,10 +2,12 @@
 
 use crate::common::shelf::*;
 use crate::common::{kadai, sweets};
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::*;
+use unctum_core::log::*;
 use unctum_core::process::{Step, StepKind};
+use unctum_core::start::*;
 
 const START_MS: i64 = 1_700_000_000_000;
 const MIN_MS: i64 = 60_000;

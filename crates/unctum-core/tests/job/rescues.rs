@@ -3,10 +3,11 @@
 use crate::common::shelf::{book, shelf};
 use crate::common::{gas, kadai};
 use proptest::prelude::*;
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::formula::{BoxAsk, Size, laid};
 use unctum_core::kitchen::*;
 use unctum_core::set::{Lies, Pattern, Place, SetAct, Trouble};
+use unctum_core::start::*;
 
 const START_MS: i64 = 1_700_000_000_000;
 

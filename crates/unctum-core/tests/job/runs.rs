@@ -4,11 +4,14 @@
 use std::collections::BTreeMap;
 
 use crate::common::{shelf::*, sweets};
-use unctum_core::batch::*;
+use unctum_core::cook::*;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::*;
+use unctum_core::log::*;
+use unctum_core::numeric::Rng;
 use unctum_core::process::Sweet;
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::*;
 
 const START_MS: i64 = 1_700_000_000_000;
 /// What is drier than this is burnt.
@@ -46,6 +49,7 @@ fn kitchen(place: Where) -> KitchenDocument {
         heat_capacity_j_k,
         metal: Some(metal),
         weighed: true,
+        loss_factor: 1.0,
     };
     let (altitude_m, ring, pans, scale_step_g) = match place {
         Where::StrongAtSea => (
@@ -93,7 +97,7 @@ fn kitchen(place: Where) -> KitchenDocument {
 struct Run {
     who: Who,
     cook: Cook,
-    luck: Luck,
+    rng: Rng,
     faults: BTreeMap<String, u32>,
     /// Flames set by advice, with their moments.
     flames: Vec<(i64, Flame)>,
@@ -115,11 +119,11 @@ fn setup_of(sweet: &Sweet, method: &str, factor: f64, place: Where) -> Result<Ba
 
 impl Run {
     fn new(setup: BatchSetup, who: Who, seed: u64) -> Self {
-        let mut luck = Luck::of(seed);
-        let world = World::as_told(&setup, luck.between(0.85, 1.15));
-        let hands = if who == Who::Perfect { Hands::default() } else { Hands::real(&mut luck) };
-        let cook = Cook::of(setup, world, hands, Luck::of(seed), START_MS).expect("a batch");
-        Self { who, cook, luck, faults: BTreeMap::new(), flames: Vec::new(), last: (String::new(), 0) }
+        let mut rng = Rng::of(seed);
+        let world = World::as_told(&setup, rng.between(0.85, 1.15));
+        let hands = if who == Who::Perfect { Hands::default() } else { Hands::real(&mut rng) };
+        let cook = Cook::of(setup, world, hands, Rng::of(seed), START_MS).expect("a batch");
+        Self { who, cook, rng, faults: BTreeMap::new(), flames: Vec::new(), last: (String::new(), 0) }
     }
 
     fn fault(&mut self, words: impl Into<String>) {
@@ -203,28 +207,28 @@ impl Run {
     }
 
     fn reads(&mut self) {
-        let mistaken = self.who == Who::Mistaken && self.luck.between(0.0, 1.0) < 0.2;
+        let mistaken = self.who == Who::Mistaken && self.rng.between(0.0, 1.0) < 0.2;
         let by_scale = self.cook.setup().scale_step_g.is_some();
-        let mut luck = self.luck.clone();
+        let mut rng = self.rng.clone();
         let reading = match (by_scale, mistaken) {
-            (true, wrong) => self.cook.weight(&mut luck, if wrong { 50.0 } else { 0.0 }),
+            (true, wrong) => self.cook.weight(&mut rng, if wrong { 50.0 } else { 0.0 }),
             (false, true) => SeenReading::Pull { pull: unctum_core::syrup::Pull::None },
             (false, false) if self.cook.state().syrup.is_some_and(|s| s.drop_test) => {
                 self.cook.drop_in_water()
             }
-            (false, false) => self.cook.string(&mut luck),
+            (false, false) => self.cook.string(&mut rng),
         };
-        self.luck = luck;
+        self.rng = rng;
         // A reading that cannot be is read again by hand.
         let setup = self.cook.setup();
         let can_be = reading.corrected(setup).and_then(|r| setup.strength_of(r)).is_ok();
         if can_be {
             self.does(BatchEvent::Reading { reading });
         } else {
-            let mut luck = self.luck.clone();
+            let mut rng = self.rng.clone();
             let by_drop = self.cook.state().syrup.is_some_and(|s| s.drop_test);
-            let reading = if by_drop { self.cook.drop_in_water() } else { self.cook.string(&mut luck) };
-            self.luck = luck;
+            let reading = if by_drop { self.cook.drop_in_water() } else { self.cook.string(&mut rng) };
+            self.rng = rng;
             self.does(BatchEvent::Reading { reading });
         }
     }
@@ -258,7 +262,7 @@ impl Run {
             state.syrup.as_ref().is_some_and(|s| s.last_test.is_none_or(|t| state.now_ms - t.at_ms > 20_000));
         let late_s = match self.who {
             Who::Perfect | Who::Mistaken => 3.0,
-            Who::Forgetful => self.luck.between(1.0, 120.0),
+            Who::Forgetful => self.rng.between(1.0, 120.0),
         };
         if state.advice == Advice::BoiledDry && self.cook.strength() > BURNT_FRAC {
             // She looks, and it is.
@@ -273,7 +277,7 @@ impl Run {
             self.pass(&state, 5.0);
         } else if let Some(entry) = first.filter(|_| acts_now).and_then(|a| a.entry.clone()) {
             self.pass(&state, late_s);
-            if self.who == Who::Mistaken && self.luck.between(0.0, 1.0) < 0.05 {
+            if self.who == Who::Mistaken && self.rng.between(0.0, 1.0) < 0.05 {
                 // A wrong tap, taken back.
                 let wrong = BatchEvent::Flame { flame: Flame::High };
                 if state.syrup.is_some() && self.cook.writes(wrong).is_ok() {

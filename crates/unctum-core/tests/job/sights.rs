@@ -2,8 +2,10 @@
 
 use crate::common::{cashew_batch, sweets};
 use proptest::prelude::*;
-use unctum_core::batch::{ActClass, BatchEvent, BatchSetup, Followed, Logged, RunState, admit};
+use unctum_core::cook::{ActClass, Followed, RunState};
+use unctum_core::log::{BatchEvent, Logged, admit};
 use unctum_core::process::{Step, StepKind};
+use unctum_core::start::BatchSetup;
 
 const START_MS: i64 = 1_700_000_000_000;
 const MIN_MS: i64 = 60_000;

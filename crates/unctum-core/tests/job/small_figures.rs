@@ -3,11 +3,13 @@
 
 use std::collections::BTreeMap;
 
-use unctum_core::batch::{Advice, BatchEvent, BatchSetup, Logged, SeenReading, standing};
+use unctum_core::cook::Advice;
 use unctum_core::day::{DayProblem, sure};
 use unctum_core::kitchen::{Flame, Ring, RingKind, Thermometer};
+use unctum_core::log::{BatchEvent, Logged, SeenReading, standing};
 use unctum_core::numeric::Spread;
 use unctum_core::order::{Amount, lay_out};
+use unctum_core::start::BatchSetup;
 
 use crate::common::cashew_batch;
 use crate::common::hob::Kitchen;

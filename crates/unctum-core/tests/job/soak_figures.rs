@@ -3,8 +3,11 @@
 use proptest::prelude::*;
 use unctum_core::food::{Composition, Spoils};
 use unctum_core::keep::{KeepAsk, keep};
+use unctum_core::kitchen::Pan;
 use unctum_core::milk::{ChhenaAsk, chhena};
 use unctum_core::soak::{Crumb, Dough, FryAsk, FryShape, SoakKind, UptakeAsk, fry, uptake};
+
+use crate::common::kadai;
 
 fn dense(diameter_mm: f64, syrup_solids_frac: f64, kept_warm: bool) -> UptakeAsk {
     UptakeAsk {
@@ -85,6 +88,8 @@ fn balls(thickness_mm: f64) -> FryAsk {
         piece_c: 28.0,
         across_cm: None,
         loads: None,
+        pot_loses_w_k: None,
+        room_c: 28.0,
     }
 }
 
@@ -231,4 +236,24 @@ proptest! {
         prop_assert!(told.minutes.mid >= told.minutes_each.mid * f64::from(told.loads) - 1e-9);
         prop_assert!(told.oil_c.iter().all(|c| c.is_finite() && *c <= 150.0 + 1e-9));
     }
+}
+
+/// A pot of fat loses heat to her room, by the same figure as any pan and by what was learnt of it.
+#[test]
+fn a_cold_room_and_a_pot_that_loses_more_take_more_of_the_flame() {
+    let holds = |room_c: f64, pot_loses_w_k: Option<f64>| {
+        fry(&FryAsk { room_c, pot_loses_w_k, ..balls(30.0) }).expect("fries").holds_flame_frac
+    };
+    let usual = holds(28.0, None);
+    let (hot_k, cold_k) = (balls(30.0).oil_c - 28.0, balls(30.0).oil_c - 10.0);
+    assert!(
+        (holds(10.0, None) / usual - cold_k / hot_k).abs() < 1e-9,
+        "as far as it is hotter than the room"
+    );
+    let ask = balls(30.0);
+    let pot = Pan { diameter_cm: ask.pot_diameter_cm, wall_height_cm: ask.pot_wall_cm, ..kadai() };
+    let by_size = pot.losing().hot_through_w_k();
+    assert!((holds(28.0, Some(by_size)) / usual - 1.0).abs() < 1e-9, "one figure for all pans");
+    let learnt = Pan { loss_factor: 1.4, ..pot }.losing().hot_through_w_k();
+    assert!((holds(28.0, Some(learnt)) / usual - 1.4).abs() < 1e-9);
 }

@@ -1,6 +1,6 @@
 //! Two pans and the cook between them: what collides is said in time, and what is to be done is told to whom it belongs.
 
-use unctum_core::batch::{Act, ActClass, BatchState, RunState};
+use unctum_core::cook::{Act, ActClass, BatchState, RunState};
 use unctum_core::stove::{Going, Role, whole_stove};
 
 use crate::common::hob::boiling;

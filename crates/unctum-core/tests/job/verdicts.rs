@@ -2,16 +2,16 @@
 
 use crate::common::shelf::*;
 use crate::common::*;
-use unctum_core::batch::{
-    BatchEvent, Followed, Logged, Mend, NextTime, SeenReading, Texture, Verdict, lesson,
-};
+use unctum_core::cook::Followed;
 use unctum_core::formula::*;
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Logged, SeenReading};
 use unctum_core::process::*;
+use unctum_core::review::{Mend, NextTime, Texture, Verdict, lesson};
 use unctum_core::syrup::{Pull, StageKey};
 use unctum_core::variation::*;
 
-fn taught(texture: Texture, pull: Option<Pull>) -> unctum_core::batch::Lesson {
+fn taught(texture: Texture, pull: Option<Pull>) -> unctum_core::review::Lesson {
     let setup = cashew_batch();
     let mut log = vec![Logged::new(1, 1, BatchEvent::Flame { flame: Flame::Medium })];
     if let Some(pull) = pull {
@@ -165,7 +165,7 @@ fn a_lesson_is_an_aim() {
     let method = method("cashew-sheet", "one-string");
     let ladder = unctum_core::syrup::Ladder::default();
     let now_frac = cashew_batch().syrup.expect("syrup").target_solids_frac;
-    let aim = |next: NextTime, now_frac: f64| unctum_core::batch::aim_of(next, method, &ladder, now_frac);
+    let aim = |next: NextTime, now_frac: f64| unctum_core::review::aim_of(next, method, &ladder, now_frac);
     let soft = taught(Texture::TooSoft, None).next;
     let firm = taught(Texture::TooFirm, None).next;
     assert!(aim(soft, now_frac).is_some_and(|stages| (0.2..=0.5).contains(&stages)));

@@ -1,7 +1,7 @@
 //! Where a batch stands, and what a list says of it.
 
 use serde::{Deserialize, Serialize};
-use unctum_core::batch::{BatchSummary, Followed, is_resting};
+use unctum_core::cook::{BatchSummary, Followed, is_resting};
 
 use crate::document::Kept;
 

@@ -4,7 +4,8 @@ use std::collections::HashMap;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{Followed, Logged};
+use unctum_core::cook::Followed;
+use unctum_core::log::Logged;
 
 use crate::batch::log::{events_after, followed, started_ms};
 use crate::error::Result;

@@ -2,7 +2,10 @@
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BatchSetup, Followed, Logged, Texture, Verdict};
+use unctum_core::cook::Followed;
+use unctum_core::log::Logged;
+use unctum_core::review::{Texture, Verdict};
+use unctum_core::start::BatchSetup;
 
 use crate::document::read;
 use crate::error::{Result, StoreError};

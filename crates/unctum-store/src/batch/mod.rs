@@ -12,7 +12,10 @@ use std::sync::Arc;
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BELIEVED_AHEAD_MS, BatchEvent, BatchSetup, Followed, Logged, Verdict};
+use unctum_core::cook::{BELIEVED_AHEAD_MS, Followed};
+use unctum_core::log::{BatchEvent, Logged};
+use unctum_core::review::Verdict;
+use unctum_core::start::BatchSetup;
 
 use crate::document::written;
 use crate::error::{Result, StoreError};
@@ -242,11 +245,9 @@ pub fn append(
         Some(at_ms) => at_ms.min(now_ms.max(last_ms)).max(seen_ms),
         None => now_ms.max(last_ms),
     };
-    followed.admit(&event, at_ms)?;
     let entered_ms = (at_ms != now_ms).then_some(now_ms);
     let logged = Logged { seq: followed.last_seq() + 1, at_ms, entered_ms, by, event };
-    let mut after = Followed::clone(&followed);
-    after.take(logged.clone())?;
+    let after = followed.after(logged.clone())?;
     let (was, is) = (Standing::of(&followed), Standing::of(&after));
     if is == Standing::Going && was != is {
         check_free(c, following, &after, Some(id))?;

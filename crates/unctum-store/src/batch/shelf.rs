@@ -6,7 +6,8 @@ use std::sync::Arc;
 use diesel::dsl::count_star;
 use diesel::prelude::*;
 use diesel::sqlite::{Sqlite, SqliteConnection};
-use unctum_core::batch::{Followed, Texture, Verdict};
+use unctum_core::cook::Followed;
+use unctum_core::review::{Texture, Verdict};
 
 use super::brief::{Brief, Standing};
 use super::follow::Following;

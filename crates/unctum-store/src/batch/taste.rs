@@ -2,7 +2,7 @@
 
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::Tasting;
+use unctum_core::review::Tasting;
 
 use super::log::{head, untold};
 use super::word::word;

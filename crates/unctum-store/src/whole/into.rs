@@ -6,7 +6,9 @@ use base64::prelude::{BASE64_STANDARD, Engine};
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
 use serde_json::Value;
-use unctum_core::batch::{BatchSetup, Followed, Logged};
+use unctum_core::cook::Followed;
+use unctum_core::log::Logged;
+use unctum_core::start::BatchSetup;
 
 use super::values::*;
 use crate::document::read;

@@ -5,8 +5,9 @@ use std::path::{Path, PathBuf};
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::{BatchEvent, BatchSetup};
 use unctum_core::kitchen::Flame;
+use unctum_core::log::BatchEvent;
+use unctum_core::start::BatchSetup;
 use unctum_store::file::{Kind, kind};
 use unctum_store::place::Making;
 use unctum_store::whole::take_out;
@@ -46,7 +47,7 @@ fn a_notebook_whose_write_was_cut_off_opens_as_it_was_before() {
     let id = notebook.given_up("Syrup", 1000);
     for i in 0..20 {
         let flame = unctum_core::kitchen::Flame::Low;
-        let _ = notebook.append(id, unctum_core::batch::BatchEvent::Flame { flame }, 2000 + i);
+        let _ = notebook.append(id, unctum_core::log::BatchEvent::Flame { flame }, 2000 + i);
     }
     let before = notebook.store.read(take_out).expect("everything");
     let copy = notebook.folder.path().join("alone.db");

@@ -1,9 +1,10 @@
 //! A notebook in a folder of its own.
 
-use unctum_core::batch::{BatchEvent, BatchSetup, Chosen, Logged};
 use unctum_core::formula::SyrupPlan;
 use unctum_core::kitchen::{KitchenDocument, Pan, PanMetal, Ring, RingKind};
+use unctum_core::log::{BatchEvent, Logged};
 use unctum_core::process::plain_syrup_steps;
+use unctum_core::start::{BatchSetup, Chosen};
 use unctum_core::syrup::{Charge, Ladder, StageKey};
 use unctum_store::batch::{Entry, Page, Shelf};
 use unctum_store::{Following, Store, StoreError, batch, kitchen};
@@ -72,6 +73,7 @@ pub fn setup(title: &str) -> BatchSetup {
             heat_capacity_j_k: 450.0,
             metal: Some(PanMetal::Steel),
             weighed: true,
+            loss_factor: 1.0,
         },
         ring: Ring::of_kind("Ring", RingKind::Gas, 1800.0),
         thermometer: None,

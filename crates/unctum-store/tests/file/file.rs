@@ -5,8 +5,8 @@ use std::path::Path;
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
-use unctum_core::batch::BatchEvent;
 use unctum_core::kitchen::Flame;
+use unctum_core::log::BatchEvent;
 use unctum_store::batch::Page;
 use unctum_store::file::{FORM, copies_folder};
 use unctum_store::{Store, StoreError};
@@ -63,11 +63,12 @@ fn an_older_notebook_is_copied_before_it_is_brought_up_to_date() {
     notebook.store.close().expect("closes");
     // As a program before forms were counted left it.
     let down = include_str!("../../migrations/0005_steady/down.sql");
+    run(&path, "DROP INDEX batch_told;");
     run(&path, down);
     run(
         &path,
         "PRAGMA application_id = 0; PRAGMA user_version = 0; PRAGMA wal_checkpoint(TRUNCATE);
-         DELETE FROM __diesel_schema_migrations WHERE version = '0005';",
+         DELETE FROM __diesel_schema_migrations WHERE version IN ('0005', '0011');",
     );
     let again = Notebook { store: Store::open(&path).expect("opens"), ..Notebook::new() };
     let lines = again.shelf(&Page::default()).lines;

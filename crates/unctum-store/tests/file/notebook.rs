@@ -2,11 +2,12 @@
 
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
-use unctum_core::batch::{BatchEvent, Texture, Verdict};
 use unctum_core::kitchen::{
     Flame, Measure, NumberedMeasure, NumberedThermometer, NumberedTray, PanMetal, TemperatureUnit,
     Thermometer, Tray,
 };
+use unctum_core::log::BatchEvent;
+use unctum_core::review::{Texture, Verdict};
 use unctum_core::syrup::SCHOOLS;
 use unctum_store::batch::{Entry, Page};
 use unctum_store::{StoreError, batch, kitchen};

@@ -1,8 +1,8 @@
 //! Entries by name and moment, and batches as lines of a list.
 
 use diesel::prelude::*;
-use unctum_core::batch::{BatchEvent, Logged};
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Logged};
 use unctum_store::batch::{Entry, Page, Standing};
 use unctum_store::{StoreError, batch, schema};
 

@@ -26,6 +26,7 @@ fn pan(
         heat_capacity_j_k,
         metal: Some(metal),
         weighed: true,
+        loss_factor: 1.0,
     }
 }
 

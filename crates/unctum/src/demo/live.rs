@@ -1,8 +1,9 @@
 //! What stands on the hob of the Lantern Steps while somebody looks: a syrup that is on its way.
 
-use unctum_core::batch::{BatchEvent, StartAsk, set_up};
 use unctum_core::formula::Size;
 use unctum_core::kitchen::Flame;
+use unctum_core::log::BatchEvent;
+use unctum_core::start::{StartAsk, set_up};
 use unctum_store::{Following, Result, Store, StoreError, batch, kitchen};
 
 use crate::catalogue::Catalogue;

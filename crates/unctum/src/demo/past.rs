@@ -1,9 +1,10 @@
 //! The batches it has made, newest first: what was made, on what, how it was read, what went wrong.
 
 use unctum_core::CoreError;
-use unctum_core::batch::{BatchSetup, StartAsk, Texture, Verdict, set_up};
 use unctum_core::formula::Size;
 use unctum_core::kitchen::Flame;
+use unctum_core::review::{Texture, Verdict};
+use unctum_core::start::{BatchSetup, StartAsk, set_up};
 use unctum_core::syrup::{Charge, StageKey};
 
 use super::kitchen::lantern_steps;

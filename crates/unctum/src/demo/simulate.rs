@@ -1,10 +1,13 @@
 //! One of the kitchen's past batches cooked: a cook of the simulated pan reads, follows the advice, and sometimes
 //! slips. Her log is what the notebook keeps.
 
-use unctum_core::batch::{Advice, BatchEvent, BatchSetup, Logged, SeenReading};
+use unctum_core::cook::Advice;
 use unctum_core::kitchen::Flame;
+use unctum_core::log::{BatchEvent, Logged, SeenReading};
+use unctum_core::numeric::Rng;
 use unctum_core::process::{Step, Work};
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::BatchSetup;
 use unctum_core::{CoreError, Result};
 
 use super::kitchen::{DIAL_LOW_K, STRINGS_LONG, true_power_factor};
@@ -29,16 +32,16 @@ struct Evening<'a> {
     cook: Cook,
     past: &'a Past,
     /// The chance of hands and waits.
-    luck: Luck,
+    rng: Rng,
 }
 
 /// Cooks a batch from cold to done.
 pub fn cook(setup: &BatchSetup, started_ms: i64, past: &Past) -> Result<Cooked> {
-    // The batch's own luck: the same past on whatever day the kitchen is opened.
+    // The batch's own rng: the same past on whatever day the kitchen is opened.
     let seed = (past.days_ago * 24 + past.hour).unsigned_abs();
     let world = World { flicker: 0.02, ..World::as_told(setup, true_power_factor(&setup.ring)) };
-    let cook = Cook::of(setup.clone(), world, practised(past), Luck::of(seed), started_ms)?;
-    let mut evening = Evening { cook, past, luck: Luck::of(1_000_003 + seed) };
+    let cook = Cook::of(setup.clone(), world, practised(past), Rng::of(seed), started_ms)?;
+    let mut evening = Evening { cook, past, rng: Rng::of(1_000_003 + seed) };
     let places = setup.syrup_places();
     for (i, step) in setup.steps.iter().enumerate() {
         match step.work() {
@@ -62,7 +65,7 @@ impl Evening<'_> {
 
     fn make_ready(&mut self, step: &Step) -> Result<()> {
         for gate in &step.gates {
-            let seconds = self.luck.between(160.0, 240.0);
+            let seconds = self.rng.between(160.0, 240.0);
             self.cook.works_elsewhere(seconds);
             self.cook.does_unasked(BatchEvent::Gate {
                 step: step.key.clone(),
@@ -137,9 +140,9 @@ impl Evening<'_> {
     fn read(&mut self) -> Result<()> {
         let boils = self.cook.world.boils(&self.cook.now);
         let reading = match self.past.reads {
-            Reads::Probe | Reads::Dial if boils => self.cook.temperature(&mut self.luck, 0.0),
+            Reads::Probe | Reads::Dial if boils => self.cook.temperature(&mut self.rng, 0.0),
             Reads::Fingers if self.cook.strength() > 0.73 => {
-                let string_cm = (10.0 * self.cook.string_cm(&mut self.luck)).round().max(1.0) / 10.0;
+                let string_cm = (10.0 * self.cook.string_cm(&mut self.rng)).round().max(1.0) / 10.0;
                 SeenReading::String { string_cm }
             }
             _ => return self.weigh(),
@@ -148,7 +151,7 @@ impl Evening<'_> {
     }
 
     fn weigh(&mut self) -> Result<()> {
-        let reading = self.cook.weight(&mut self.luck, 0.0);
+        let reading = self.cook.weight(&mut self.rng, 0.0);
         self.says(reading)
     }
 
@@ -163,7 +166,7 @@ impl Evening<'_> {
 
     fn work(&mut self, step: &Step) -> Result<()> {
         let minutes = step.minutes.map_or(3.0, |m| m.mid);
-        let seconds = 60.0 * minutes * self.luck.between(0.8, 1.2);
+        let seconds = 60.0 * minutes * self.rng.between(0.8, 1.2);
         self.cook.works_elsewhere(seconds);
         self.step_done(step)
     }

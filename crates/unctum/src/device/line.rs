@@ -5,8 +5,9 @@ use std::time::Duration;
 use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
-use unctum_core::batch::{BatchSetup, Logged};
 use unctum_core::intake::{InstrumentKind, Sent};
+use unctum_core::log::Logged;
+use unctum_core::start::BatchSetup;
 use ureq::Agent;
 use ureq::http::Response;
 

@@ -3,9 +3,10 @@
 use std::thread;
 use std::time::{Duration, Instant};
 
-use unctum_core::batch::{BatchSetup, Logged};
 use unctum_core::intake::{InstrumentKind, Sent};
+use unctum_core::log::Logged;
 use unctum_core::sim::{Fault, HiddenPan, SimulatedInstrument};
+use unctum_core::start::BatchSetup;
 
 use super::line::{Answered, Line};
 use crate::failure::Failure;

@@ -7,14 +7,14 @@ use rocket::serde::json::Json;
 use rocket::{State, get, post, put};
 use serde::Serialize;
 use unctum_core::CoreError;
-use unctum_core::batch::{
-    BatchEvent, BatchSetup, Followed, Lesson, Rescue, StartAsk, SyrupSigns, Texture, Verdict, aim_of, lesson,
-    rescue as rescue_of, set_up, syrup_signs,
-};
+use unctum_core::cook::{Followed, Rescue, rescue as rescue_of};
 use unctum_core::find::Sound;
 use unctum_core::learn::{LearntUse, learnt_for};
+use unctum_core::log::BatchEvent;
 use unctum_core::process::Sweet;
+use unctum_core::review::{Lesson, Texture, Verdict, aim_of, lesson};
 use unctum_core::shelf::Card;
+use unctum_core::start::{BatchSetup, StartAsk, SyrupSigns, set_up, syrup_signs};
 use unctum_store::batch::{self as rows, Entry, Page};
 use unctum_store::{SqliteConnection, kitchen, paper};
 use utoipa::{IntoParams, ToSchema};

@@ -9,8 +9,8 @@ use unctum_core::calibrate::{
     ThermometerCheck, ThermometerFound,
 };
 use unctum_core::kitchen::{
-    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, NumberedRing, NumberedThermometer, RING_KINDS,
-    RingKind, Room, first_kitchen,
+    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, NumberedRing, NumberedThermometer, Pour,
+    RING_KINDS, RingKind, Room, first_kitchen,
 };
 use unctum_core::learn::{LearntUse, learnt_used};
 use unctum_core::syrup::{SCHOOLS, School, Stage, StageKey};
@@ -40,6 +40,10 @@ pub struct KitchenView {
     pub stages: Vec<Stage>,
     /// The stages a syrup is boiled to and looked at for.
     pub boiled_to: Vec<StageKey>,
+    /// The stages that can be told of a pan on the flame by fingers, spoon or water.
+    pub seen_at_stove: Vec<StageKey>,
+    /// What water is poured by where nothing is weighed, the least first.
+    pub pours: Vec<Pour>,
     /// Where the words for the flame stand.
     pub flame_dial: FlameDial,
     /// What each pan holds to its rim, ml, in the order of the pans.
@@ -114,6 +118,8 @@ fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView
         water_boil_c: saturation_temperature_c(pressure_pa),
         stages: kitchen.ladder.stages().to_vec(),
         boiled_to: kitchen.ladder.boiled_to(),
+        seen_at_stove: kitchen.ladder.seen_at_stove(),
+        pours: kitchen.pours(),
         flame_dial: FlameDial {
             low: Flame::Low.frac(),
             medium: Flame::Medium.frac(),

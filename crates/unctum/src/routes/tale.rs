@@ -8,10 +8,11 @@ use rocket::serde::json::Json;
 use rocket::tokio::sync::Mutex;
 use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::batch::{
-    BatchComparison, BatchTrack, Cause, Followed, KeptIn, StepTold, Tasted, Tasting, Verdict, compare, track,
-};
+use unctum_core::cook::Followed;
 use unctum_core::learn::{Again, AgainKey, again};
+use unctum_core::review::{
+    BatchComparison, BatchTrack, Cause, KeptIn, StepTold, Tasted, Tasting, Verdict, compare, track,
+};
 use unctum_store::batch as rows;
 use unctum_store::photo::{self, PhotoKept};
 use unctum_store::{SqliteConnection, kitchen};

@@ -80,7 +80,7 @@ fn two_writers_at_once_lose_nothing() {
             std::thread::spawn(move || {
                 for _ in 0..5 {
                     let event =
-                        unctum_core::batch::BatchEvent::Flame { flame: unctum_core::kitchen::Flame::Low };
+                        unctum_core::log::BatchEvent::Flame { flame: unctum_core::kitchen::Flame::Low };
                     store
                         .write(|c| unctum_store::batch::append(c, &following, id, event, 1))
                         .expect("written");
@@ -138,7 +138,7 @@ fn an_entry_that_is_still_to_come_is_asked_about() {
     let (store, year_ms) = (server.store(), 365 * 86_400_000);
     let (batch_id, ahead_ms) = (i32::try_from(id).expect("number"), server.now_ms() + year_ms);
     let following = unctum_store::Following::default();
-    let event = unctum_core::batch::BatchEvent::GivenUp;
+    let event = unctum_core::log::BatchEvent::GivenUp;
     store.write(|c| unctum_store::batch::append(c, &following, batch_id, event, ahead_ms)).expect("fits");
     let batch = view(&format!("/api/v1/batches/{id}"));
     assert_eq!(batch["ahead_seqs"], json!([batch["last_seq"]]), "{}", batch["ahead_seqs"]);

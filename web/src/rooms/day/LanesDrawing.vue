@@ -153,7 +153,7 @@ const dragged = computed(() => {
                     :height="shape(lane, bar).high"
                   />
                   <text
-                    v-if="shape(lane, bar).wide > 13 && bar.units > 5"
+                    v-if="shape(lane, bar).wide > 13 && bar.full"
                     :x="shape(lane, bar).left + 4"
                     :y="shape(lane, bar).top + 20"
                   >

@@ -54,8 +54,7 @@ export function useLanes(told: () => Api<'DaysTold'>, zoom: () => number, width:
     const left = x(bar.from_min)
     const wide = Math.max(2, x(bar.to_min) - left)
     if (lane.kind !== 'hands') return { left, wide, top: lane.top + 4, high: lane.height - 8 }
-    const full_on = bar.units > 5
-    return full_on
+    return bar.full
       ? { left, wide, top: lane.top + 2, high: 30 }
       : { left, wide, top: lane.top + 35, high: 13 }
   }

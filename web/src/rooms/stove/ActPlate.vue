@@ -26,8 +26,7 @@ const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
 const early = computed(
   () => run.value?.manner === 'wait' && (state.value?.now_ms ?? 0) < run.value.least_ms,
 )
-const TESTS = ['test', 'read_now', 'look_now', 'boiled_dry', 'back_on', 'not_yet', 'turn_off_now']
-const testing = computed(() => TESTS.includes(state.value?.advice.kind ?? ''))
+const testing = computed(() => !!state.value?.call.tests)
 const stage = computed(() => kitchen.stageName(setup.value?.syrup?.stage ?? ''))
 
 const keys = ref<InstanceType<typeof ReadingKeys>>()
@@ -88,7 +87,7 @@ onKey('e', () => once(happened))
     <ReadingKeys
       v-if="mine"
       ref="keys"
-      :ladder="kitchen.ladder"
+      :ladder="kitchen.seenAtStove"
       :thermometer="setup.thermometer?.name"
       :has_scale="weighs"
       :has_refractometer="hasRefractometer"

@@ -20,6 +20,7 @@ const props = defineProps<{
   thermometer?: string
   has_scale: boolean
   has_refractometer: boolean
+  /** The stages that can be told by looking. */
   ladder: readonly Api<'Stage'>[]
   /** What the scale and the thermometer are expected to show, for the placeholder. */
   gross_g?: number | null
@@ -84,8 +85,6 @@ const asked = computed(() => {
       return undefined
   }
 })
-const seen = computed(() => props.ladder.filter((s) => s.low_frac >= 0.5 && s.low_frac < 0.93))
-
 async function choose(kind: Kind): Promise<void> {
   open.value = open.value === kind ? undefined : kind
   text.value = ''
@@ -154,7 +153,7 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
     </form>
     <div v-if="open === 'seen'" class="seen">
       <button
-        v-for="s in seen"
+        v-for="s in ladder"
         :key="s.key"
         type="button"
         class="key like"

@@ -9,15 +9,7 @@ const emit = defineEmits<{ poured: [water_g: number] }>()
 const kitchen = useKitchen()
 const open = ref(false)
 const water_g = ref<number>()
-/** A millilitre of water weighs a gram, near enough for a pan. */
-const spoons = computed(() => [
-  { name: '1 teaspoon', g: 5 },
-  { name: '1 tablespoon', g: 15 },
-  ...kitchen.cups.slice(0, 1).flatMap(({ measure: m }) => [
-    { name: `¼ ${m.name.toLowerCase()}`, g: Math.round(m.volume_ml / 4) },
-    { name: `½ ${m.name.toLowerCase()}`, g: Math.round(m.volume_ml / 2) },
-  ]),
-])
+const pours = computed(() => kitchen.view?.pours ?? [])
 function tell(g: number | undefined): void {
   if (g === undefined) return
   open.value = false
@@ -35,8 +27,8 @@ function tell(g: number | undefined): void {
       <AmountField v-model="water_g" label="How much" kind="mass" />
       <button type="submit" class="key" :disabled="water_g === undefined">Write it down</button>
     </form>
-    <button v-for="s in spoons" :key="s.name" type="button" class="key" @click="tell(s.g)">
-      {{ s.name }}
+    <button v-for="p in pours" :key="p.words" type="button" class="key" @click="tell(p.water_g)">
+      {{ p.words }}
     </button>
   </div>
 </template>

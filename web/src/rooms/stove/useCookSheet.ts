@@ -42,9 +42,7 @@ export function useCookSheet(id: () => number) {
   /** Whether the scale can tell the syrup: there is one, and it knows the empty pan. */
   const weighs = computed(() => weighsPan(setup.value))
   /** Whether the time until the flame goes off is the one to watch: not where the headline says another. */
-  const countsDown = computed(
-    () => !['turn_off_now', 'not_yet'].includes(state.value?.advice.kind ?? ''),
-  )
+  const countsDown = computed(() => state.value?.call.counts_down !== false)
   /** Whether there is a scale that does not know the pan, and the syrup is still cold. */
   const canWeighPan = computed(
     () =>

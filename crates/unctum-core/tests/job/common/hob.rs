@@ -2,9 +2,12 @@
 //! beside it who never errs.
 
 use unctum_core::CoreError;
-use unctum_core::batch::{BatchEvent, BatchSetup, BatchState, SeenReading, admit, state_at};
+use unctum_core::cook::{BatchState, state_at};
 use unctum_core::kitchen::Flame;
-use unctum_core::sim::{Cook, Hands, Luck, World};
+use unctum_core::log::{BatchEvent, SeenReading, admit};
+use unctum_core::numeric::Rng;
+use unctum_core::sim::{Cook, Hands, World};
+use unctum_core::start::BatchSetup;
 
 use super::cashew_batch;
 
@@ -23,7 +26,7 @@ impl Kitchen {
     /// The same with another batch.
     pub fn with(setup: BatchSetup, factor: f64) -> Self {
         let world = World::as_told(&setup, factor);
-        Self { cook: Cook::of(setup, world, Hands::default(), Luck::of(1), START_MS).expect("a batch") }
+        Self { cook: Cook::of(setup, world, Hands::default(), Rng::of(1), START_MS).expect("a batch") }
     }
 
     pub fn setup(&self) -> &BatchSetup {

@@ -3,8 +3,8 @@
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
-use unctum_core::batch::Phase;
 use unctum_core::kitchen::KitchenDocument;
+use unctum_core::log::Phase;
 use unctum_core::order::{Begun, DayQuestion, KitchenDays, Order};
 use unctum_core::process::Sweet;
 use unctum_store::{batch as rows, kitchen, paper};

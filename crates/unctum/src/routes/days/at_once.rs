@@ -68,9 +68,10 @@ async fn meant(app: &App, ask: &DaysAsk) -> Answer<(KitchenDays, Option<(i32, i3
         (Some(_), None) => return Err(version_missing()),
     };
     let Some(id) = ask.order else {
-        let days = ask.days.clone().ok_or_else(|| {
-            CoreError::Missing("Say which days or which order is to be planned.".into())
-        })?;
+        let days = ask
+            .days
+            .clone()
+            .ok_or_else(|| CoreError::Missing("Say which days or which order is to be planned.".into()))?;
         return Ok((days, over));
     };
     let order = app.read(move |c| paper::load::<Order>(c, id)).await?;

@@ -1,0 +1,66 @@
+//! A log as it stands: without what was taken back, with what was amended, in the order of its moments.
+
+use std::borrow::Cow;
+use std::collections::BTreeSet;
+
+use crate::log::event::{BatchEvent, Logged};
+
+/// Numbers of the events that were taken back. Whoever takes a taking back back, brings it back: the newest counts.
+pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
+    let mut undos: Vec<(i32, i32)> = log
+        .iter()
+        .filter_map(|l| match l.event {
+            BatchEvent::Undone { undone_seq } if undone_seq < l.seq => Some((l.seq, undone_seq)),
+            _ => None,
+        })
+        .collect();
+    undos.sort_unstable_by(|a, b| b.cmp(a));
+    let mut undone = BTreeSet::new();
+    for (seq, undone_seq) in undos {
+        if !undone.contains(&seq) {
+            undone.insert(undone_seq);
+        }
+    }
+    undone
+}
+
+/// What stands, in the order of its moments; what happened at once stands as it was written. The order in which it
+/// arrived does not matter.
+#[must_use]
+pub fn standing(log: &[Logged]) -> Cow<'_, [Logged]> {
+    let plain = !log.iter().any(|l| l.event.is_about_another());
+    if plain && log.is_sorted_by_key(|l| (l.at_ms, l.seq)) {
+        return Cow::Borrowed(log);
+    }
+    let undone = undone_seqs(log);
+    let stands = |l: &&Logged| !undone.contains(&l.seq);
+    let mut left: Vec<Logged> =
+        log.iter().filter(stands).filter(|l| !l.event.is_about_another()).cloned().collect();
+    let mut amendments: Vec<&Logged> =
+        log.iter().filter(stands).filter(|l| matches!(l.event, BatchEvent::Amended { .. })).collect();
+    amendments.sort_by_key(|l| l.seq);
+    for amendment in amendments {
+        amend(&mut left, amendment);
+    }
+    left.sort_by_key(|l| (l.at_ms, l.seq));
+    Cow::Owned(left)
+}
+
+/// Puts what an amendment says in the place of what was written; the newest counts.
+fn amend(left: &mut [Logged], amendment: &Logged) {
+    let BatchEvent::Amended { amended_seq, amended_ms, reading, water_g, flame } = &amendment.event else {
+        return;
+    };
+    let Some(entry) = left.iter_mut().find(|l| l.seq == *amended_seq && l.seq < amendment.seq) else {
+        return;
+    };
+    if let Some(at_ms) = amended_ms {
+        entry.at_ms = *at_ms;
+    }
+    match (&mut entry.event, reading, water_g, flame) {
+        (BatchEvent::Reading { reading: was }, Some(is), _, _) => *was = *is,
+        (BatchEvent::WaterAdded { water_g: was }, _, Some(is), _) => *was = *is,
+        (BatchEvent::Flame { flame: was }, _, _, Some(is)) => *was = *is,
+        _ => {}
+    }
+}
