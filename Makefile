@@ -82,7 +82,7 @@ load: build
 	node e2e/measure/load.mjs
 	node e2e/measure/photo.mjs
 	node e2e/measure/probes.mjs
-	node e2e/measure/second-half.mjs
+	node e2e/measure/after-pan.mjs
 
 # Every figure of every sweet against the same figure elsewhere, asked as a stranger; a minute.
 figures: build

@@ -8,8 +8,8 @@ use crate::changes::Change;
 use crate::problem::Problem;
 use crate::query::in_query;
 use crate::routes::{
-    batch, boil, correct, day, days, door, every_route, instrument, kitchen, learnt, live, network, notebook,
-    photo, second_half, stove, sweet, syrup, system, tale,
+    after_pan, batch, boil, correct, day, days, door, every_route, instrument, kitchen, learnt, live,
+    network, notebook, photo, stove, sweet, syrup, system, tale,
 };
 use crate::views::Push;
 

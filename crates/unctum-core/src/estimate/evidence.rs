@@ -88,8 +88,8 @@ impl Sight {
         (share_below((self.value - low) / soft) - share_below((self.value - high) / soft)).max(0.0)
     }
 
-    /// Slope and bend (positive: a hill) of the logarithm of its likelihood over the value, taken for sound.
-    pub fn pull(&self, doubted: bool) -> (f64, f64) {
+    /// Slope and precision (positive: a hill) of the logarithm of its likelihood over the value, taken for sound.
+    pub fn slope_and_precision(&self, doubted: bool) -> (f64, f64) {
         match self.kind {
             Kind::Measured { seen, var, mistake_var } => {
                 let var = if doubted { var + mistake_var } else { var };
@@ -106,8 +106,8 @@ impl Sight {
                 let (a, b) = (self.value - low, self.value - high);
                 let (at_low, at_high) = (density(a, var), density(b, var));
                 let slope = (at_low - at_high) / share;
-                let bend = slope * slope + (a * at_low - b * at_high) / (var * share);
-                (slope, bend.max(0.02 / var))
+                let precision = slope * slope + (a * at_low - b * at_high) / (var * share);
+                (slope, precision.max(0.02 / var))
             }
         }
     }

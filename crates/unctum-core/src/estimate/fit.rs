@@ -79,8 +79,8 @@ impl<'a> Bench<'a> {
         let mut doubted = vec![false; self.readings.len()];
         let mut z = self.scan(n);
         loop {
-            let (sights, slopes, bend) = self.climb(&mut z, &doubted);
-            let l = root(&bend, n);
+            let (sights, slopes, precision) = self.climb(&mut z, &doubted);
+            let l = root(&precision, n);
             let sound: Vec<f64> = sights
                 .iter()
                 .zip(&slopes)
@@ -126,28 +126,28 @@ impl<'a> Bench<'a> {
     }
 
     /// Newton's steps towards the most likely pan, halved where they lead down. Returns the readings there, the
-    /// slopes of their values, and the bend of the hill.
+    /// slopes of their values, and the precision of the hill.
     fn climb(&self, z: &mut Vec<f64>, doubted: &[bool]) -> (Vec<Sight>, Vec<Vec<f64>>, Vec<f64>) {
         let n = z.len();
         let mut sights = self.look(z);
         for step in 0.. {
             let slopes = self.slopes(z, &sights);
-            let mut bend = vec![0.0; n * n];
-            let mut pull: Vec<f64> = z.iter().map(|z| -z).collect();
-            (0..n).for_each(|i| bend[i * n + i] = 1.0);
+            let mut precision = vec![0.0; n * n];
+            let mut information: Vec<f64> = z.iter().map(|z| -z).collect();
+            (0..n).for_each(|i| precision[i * n + i] = 1.0);
             for ((sight, slope), doubted) in sights.iter().zip(&slopes).zip(doubted) {
-                let (g, h) = sight.pull(*doubted);
+                let (g, h) = sight.slope_and_precision(*doubted);
                 for i in (0..n).filter(|i| slope[*i] != 0.0) {
-                    pull[i] += g * slope[i];
+                    information[i] += g * slope[i];
                     for j in 0..n {
-                        bend[i * n + j] += h * slope[i] * slope[j];
+                        precision[i * n + j] += h * slope[i] * slope[j];
                     }
                 }
             }
             if step == MOST_STEPS {
-                return (sights, slopes, bend);
+                return (sights, slopes, precision);
             }
-            let way = solve(&root(&bend, n), &pull);
+            let way = solve(&root(&precision, n), &information);
             let far = way.iter().map(|d| d * d).sum::<f64>().sqrt();
             let height = self.height(z, &sights, doubted);
             let mut share = (3.0 / far).min(1.0);
@@ -163,7 +163,7 @@ impl<'a> Bench<'a> {
             }
             if !moved || far < 0.05 {
                 let slopes = if moved { self.slopes(z, &sights) } else { slopes };
-                return (sights, slopes, bend);
+                return (sights, slopes, precision);
             }
         }
         unreachable!("the steps are counted")

@@ -5,16 +5,16 @@ use crate::estimate::question::{Question, Seen};
 use crate::estimate::unknowns::Lasting;
 use crate::numeric::matrix::{root, solve};
 
-/// What the readings of one evening say, as information about some values: how sharply they are seen (`bend`, a square
-/// matrix, row by row), and where (`pull`, the bend times the values).
+/// What the readings of one evening say, as information about some values: how sharply they are seen (`precision`, a square
+/// matrix, row by row), and where (`information`, the precision times the values).
 #[derive(Debug, Clone, PartialEq)]
 pub struct Taught {
     /// What each value is.
     pub of: Vec<Lasting>,
     /// How sharply they are seen.
-    pub bend: Vec<f64>,
+    pub precision: Vec<f64>,
     /// Where they are seen.
-    pub pull: Vec<f64>,
+    pub information: Vec<f64>,
     /// How probably the last reading is sound; none without one.
     pub last_sound: Option<f64>,
     /// Looks at a string, how far each lies from the most likely pan, as a logarithm.
@@ -47,17 +47,18 @@ pub fn taught(q: &Question<'_>) -> Option<Taught> {
     let l = root(&covariance, k);
     let middle: Vec<f64> = lasting.iter().map(|(_, place, _)| fit.z[*place]).collect();
     let towards = solve(&l, &middle);
-    let mut bend = vec![0.0; k * k];
+    let mut precision = vec![0.0; k * k];
     for column in 0..k {
         let mut unit = vec![0.0; k];
         unit[column] = 1.0;
         for (row, value) in solve(&l, &unit).into_iter().enumerate() {
             let before = f64::from(u8::from(row == column));
-            bend[row * k + column] = (value - before) / (lasting[row].2.sd * lasting[column].2.sd);
+            precision[row * k + column] = (value - before) / (lasting[row].2.sd * lasting[column].2.sd);
         }
     }
-    let pull = (0..k).map(|row| {
-        let told: f64 = lasting.iter().enumerate().map(|(i, (_, _, n))| bend[row * k + i] * n.mean).sum();
+    let information = (0..k).map(|row| {
+        let told: f64 =
+            lasting.iter().enumerate().map(|(i, (_, _, n))| precision[row * k + i] * n.mean).sum();
         towards[row] / lasting[row].2.sd + told
     });
     let (pan, path) = bench.follow(&fit.z);
@@ -69,8 +70,8 @@ pub fn taught(q: &Question<'_>) -> Option<Taught> {
     });
     Some(Taught {
         of: lasting.iter().map(|(what, _, _)| *what).collect(),
-        pull: pull.collect(),
-        bend,
+        information: information.collect(),
+        precision,
         last_sound: fit.last_sound,
         looks_off: looks_off.collect(),
     })

@@ -5,7 +5,7 @@ use crate::formula::size::Size;
 use crate::formula::size::asked;
 use crate::formula::written::Written;
 use crate::process::Book;
-use crate::set::Lies;
+use crate::set::Placement;
 
 /// A method at a size, with its balance.
 #[derive(Debug, Clone, PartialEq)]
@@ -17,14 +17,14 @@ pub struct AtSize {
     /// Name of the ingredient that runs out first, where the size goes by what is in stock.
     pub runs_out_first: Option<String>,
     /// How she lays it, where that is otherwise than it is written.
-    pub lies: Lies,
+    pub placement: Placement,
 }
 
 impl AtSize {
     /// The same laid as she says.
     #[must_use]
-    pub fn laid(self, lies: Lies) -> Self {
-        Self { lies, ..self }
+    pub fn laid(self, placement: Placement) -> Self {
+        Self { placement, ..self }
     }
 }
 
@@ -47,7 +47,7 @@ impl Written {
             factor,
             written: Self::of(self.scaled(factor), book)?,
             runs_out_first: None,
-            lies: Lies::default(),
+            placement: Placement::default(),
         })
     }
 }

@@ -185,7 +185,7 @@ impl AtSize {
         let ends_c = |key: &str| worked.iter().find(|w| w.step.key == key).map(|w| w.course.ends_c);
         let setting = setting(&self.written, &ends_c, book);
         let Some(cools) = setting.cools else { return Ok(None) };
-        let cooling = cools.laid(&self.lies)?.of(&setting.mass);
+        let cooling = cools.laid(&self.placement)?.of(&setting.mass);
         let order: Vec<&Step> = worked.iter().map(|w| w.step).collect();
         let waits = waits(&order, &cooling);
         for w in worked {

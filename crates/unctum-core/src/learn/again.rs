@@ -78,7 +78,7 @@ pub fn again(
         pan_id: there(chosen.pan_id, kitchen.pans.iter().map(|p| p.id)),
         ring_id: there(chosen.ring_id, kitchen.rings.iter().map(|r| r.id)),
         thermometer_id: there(chosen.thermometer_id, kitchen.thermometers.iter().map(|t| t.id)),
-        lies: chosen.lies,
+        placement: chosen.placement,
         aim_stages: chosen.aim_stages,
         ..StartAsk::default()
     };

@@ -26,12 +26,13 @@ pub(super) fn boil_told(setup: &BatchSetup, things: Things, boil: &BoilSeen) -> 
         let k = taught.of.len();
         // What is seen is relative to how it was set up; what is kept is not.
         let shift: Vec<f64> = taught.of.iter().map(|what| told_then(setup, boil, *what)).collect();
-        let pull =
-            (0..k).map(|i| taught.pull[i] + (0..k).map(|j| taught.bend[i * k + j] * shift[j]).sum::<f64>());
+        let information = (0..k).map(|i| {
+            taught.information[i] + (0..k).map(|j| taught.precision[i * k + j] * shift[j]).sum::<f64>()
+        });
         evidence.push(Evidence {
             seen: taught.of.iter().map(|what| seen(setup, things, boil, *what)).collect(),
-            pull: pull.collect(),
-            bend: taught.bend.clone(),
+            information: information.collect(),
+            precision: taught.precision.clone(),
         });
         evidence.extend(looks(&taught.looks_off, boil.measured));
     }

@@ -39,27 +39,29 @@ impl Seen {
     }
 }
 
-/// Information about some values that were seen together: how sharply (`bend`, a square matrix, row by row), and where
-/// (`pull`, the bend times the values).
+/// Information about some values that were seen together: how sharply (`precision`, a square matrix, row by row), and where
+/// (`information`, the precision times the values).
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Evidence {
     /// The values.
     pub seen: Vec<Seen>,
     /// How sharply they were seen.
-    pub bend: Vec<f64>,
+    #[serde(alias = "bend")]
+    pub precision: Vec<f64>,
     /// Where.
-    pub pull: Vec<f64>,
+    #[serde(alias = "pull")]
+    pub information: Vec<f64>,
 }
 
 impl Evidence {
     /// One value seen by itself.
     #[must_use]
     pub fn of(about: Parameter, value: Normal, evening_sd: f64, year_sd: f64) -> Self {
-        let bend = value.sd.max(1e-6).powi(-2);
+        let precision = value.sd.max(1e-6).powi(-2);
         Self {
             seen: vec![Seen::itself(about, evening_sd, year_sd)],
-            bend: vec![bend],
-            pull: vec![bend * value.mean],
+            precision: vec![precision],
+            information: vec![precision * value.mean],
         }
     }
 }

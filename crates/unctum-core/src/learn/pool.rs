@@ -85,10 +85,10 @@ impl Learnt {
 /// A piece of evidence over the parameters: its own evening's scatter and its age taken in.
 struct Piece {
     batch: usize,
-    /// Places of its parameters, and the bend and pull over them.
+    /// Places of its parameters, and the precision and information over them.
     places: Vec<usize>,
-    bend: Vec<f64>,
-    pull: Vec<f64>,
+    precision: Vec<f64>,
+    information: Vec<f64>,
     weight: f64,
 }
 
@@ -176,17 +176,19 @@ impl Piece {
             s.evening_sd.powi(2) + s.year_sd.powi(2) * age_years + gone
         });
         let apart: Vec<f64> = apart.map(|v| v.max(1e-9)).collect();
-        // (I + bend·apart) x = bend, and = pull: by the root of apart⁻¹ + bend, which is symmetric.
-        let mut both = e.bend.clone();
+        // (I + precision·apart) x = precision, and = information: by the root of apart⁻¹ + precision, which is symmetric.
+        let mut both = e.precision.clone();
         (0..k).for_each(|i| both[i * k + i] += 1.0 / apart[i]);
         let l = root(&both, k);
         let through = |b: &[f64]| {
             let x = solve(&l, b);
-            (0..k).map(|i| b[i] - (0..k).map(|j| e.bend[i * k + j] * x[j]).sum::<f64>()).collect::<Vec<f64>>()
+            (0..k)
+                .map(|i| b[i] - (0..k).map(|j| e.precision[i * k + j] * x[j]).sum::<f64>())
+                .collect::<Vec<f64>>()
         };
-        let pull = through(&e.pull);
+        let information = through(&e.information);
         let columns: Vec<Vec<f64>> =
-            (0..k).map(|j| through(&(0..k).map(|i| e.bend[i * k + j]).collect::<Vec<f64>>())).collect();
+            (0..k).map(|j| through(&(0..k).map(|i| e.precision[i * k + j]).collect::<Vec<f64>>())).collect();
         let mut places: Vec<usize> = Vec::new();
         let mut rows: Vec<(usize, usize, f64)> = Vec::new();
         for (i, seen) in e.seen.iter().enumerate() {
@@ -200,23 +202,24 @@ impl Piece {
             }
         }
         let n = places.len();
-        let (mut bend, mut over) = (vec![0.0; n * n], vec![0.0; n]);
+        let (mut precision, mut over) = (vec![0.0; n * n], vec![0.0; n]);
         for (i, a, s) in &rows {
-            over[*a] += s * pull[*i];
+            over[*a] += s * information[*i];
             for (j, b, t) in &rows {
-                bend[a * n + b] += s * t * columns[*j][*i];
+                precision[a * n + b] += s * t * columns[*j][*i];
             }
         }
-        (n > 0).then_some(Self { batch, places, bend, pull: over, weight })
+        (n > 0).then_some(Self { batch, places, precision, information: over, weight })
     }
 
     /// What it says of one of its parameters, the others being as they are known.
     fn alone(&self, row: usize, mean: &[f64]) -> Option<Normal> {
         let n = self.places.len();
-        let bend = self.bend[row * n + row];
-        let left =
-            self.pull[row] - (0..n).map(|j| self.bend[row * n + j] * mean[self.places[j]]).sum::<f64>();
-        (bend > 1e-9).then(|| Normal { mean: mean[self.places[row]] + left / bend, sd: bend.powf(-0.5) })
+        let precision = self.precision[row * n + row];
+        let left = self.information[row]
+            - (0..n).map(|j| self.precision[row * n + j] * mean[self.places[j]]).sum::<f64>();
+        (precision > 1e-9)
+            .then(|| Normal { mean: mean[self.places[row]] + left / precision, sd: precision.powf(-0.5) })
     }
 }
 
@@ -241,9 +244,9 @@ impl Posterior {
         others.map(|(j, about)| Together { about: about.clone(), correlation: correlation(j) }).collect()
     }
 
-    fn of(bend: &[f64], pull: &[f64]) -> Self {
-        let n = pull.len();
-        let l = root(bend, n);
+    fn of(precision: &[f64], information: &[f64]) -> Self {
+        let n = information.len();
+        let l = root(precision, n);
         let mut covariance = vec![0.0; n * n];
         for j in 0..n {
             let mut unit = vec![0.0; n];
@@ -252,16 +255,16 @@ impl Posterior {
                 covariance[i * n + j] = value;
             }
         }
-        Self { mean: solve(&l, pull), covariance }
+        Self { mean: solve(&l, information), covariance }
     }
 }
 
-fn add(bend: &mut [f64], pull: &mut [f64], piece: &Piece, times: f64) {
-    let (n, k) = (pull.len(), piece.places.len());
+fn add(precision: &mut [f64], information: &mut [f64], piece: &Piece, times: f64) {
+    let (n, k) = (information.len(), piece.places.len());
     for (a, place) in piece.places.iter().enumerate() {
-        pull[*place] += times * piece.pull[a];
+        information[*place] += times * piece.information[a];
         for (b, other) in piece.places.iter().enumerate() {
-            bend[place * n + other] += times * piece.bend[a * k + b];
+            precision[place * n + other] += times * piece.precision[a * k + b];
         }
     }
 }
@@ -272,19 +275,19 @@ fn settled(pieces: &[Piece], priors: &[Normal]) -> (Posterior, Vec<f64>) {
     let n = priors.len();
     let mut weights: Vec<f64> = pieces.iter().map(|p| p.weight).collect();
     let all = |weights: &[f64]| {
-        let mut bend = vec![0.0; n * n];
-        priors.iter().enumerate().for_each(|(i, p)| bend[i * n + i] = p.sd.powi(-2));
-        let mut pull: Vec<f64> = priors.iter().map(|p| p.mean * p.sd.powi(-2)).collect();
-        pieces.iter().zip(weights).for_each(|(p, w)| add(&mut bend, &mut pull, p, *w));
-        (bend, pull)
+        let mut precision = vec![0.0; n * n];
+        priors.iter().enumerate().for_each(|(i, p)| precision[i * n + i] = p.sd.powi(-2));
+        let mut information: Vec<f64> = priors.iter().map(|p| p.mean * p.sd.powi(-2)).collect();
+        pieces.iter().zip(weights).for_each(|(p, w)| add(&mut precision, &mut information, p, *w));
+        (precision, information)
     };
     for _ in 0..ROUNDS {
-        let (bend, pull) = all(&weights);
-        let now = Posterior::of(&bend, &pull);
+        let (precision, information) = all(&weights);
+        let now = Posterior::of(&precision, &information);
         weights = pieces.iter().zip(&weights).map(|(p, w)| p.weight * p.trust(&now, *w)).collect();
     }
-    let (bend, pull) = all(&weights);
-    (Posterior::of(&bend, &pull), weights)
+    let (precision, information) = all(&weights);
+    (Posterior::of(&precision, &information), weights)
 }
 
 impl Piece {
@@ -300,24 +303,27 @@ impl Piece {
             }
         }
         let l = root(&known, k);
-        let mut bend = vec![0.0; k * k];
+        let mut precision = vec![0.0; k * k];
         for j in 0..k {
             let mut unit = vec![0.0; k];
             unit[j] = 1.0;
             for (i, value) in solve(&l, &unit).into_iter().enumerate() {
-                bend[i * k + j] = value - weight * self.bend[i * k + j];
+                precision[i * k + j] = value - weight * self.precision[i * k + j];
             }
         }
         let at: Vec<f64> = self.places.iter().map(|p| now.mean[*p]).collect();
         let towards = solve(&l, &at);
-        let pull: Vec<f64> = towards.iter().zip(&self.pull).map(|(t, p)| t - weight * p).collect();
-        (0..k).for_each(|i| bend[i * k + i] = bend[i * k + i].max(1e-9));
-        let without = Posterior::of(&bend, &pull);
-        // Its own pull against what the others expect of it.
+        let information: Vec<f64> =
+            towards.iter().zip(&self.information).map(|(t, p)| t - weight * p).collect();
+        (0..k).for_each(|i| precision[i * k + i] = precision[i * k + i].max(1e-9));
+        let without = Posterior::of(&precision, &information);
+        // Its own information against what the others expect of it.
         let miss: Vec<f64> = (0..k)
-            .map(|i| self.pull[i] - (0..k).map(|j| self.bend[i * k + j] * without.mean[j]).sum::<f64>())
+            .map(|i| {
+                self.information[i] - (0..k).map(|j| self.precision[i * k + j] * without.mean[j]).sum::<f64>()
+            })
             .collect();
-        // Spread of that: bend + bend · covariance · bend, made firm where it sees nothing.
+        // Spread of that: precision + precision · covariance · precision, made firm where it sees nothing.
         let times = |a: &[f64], b: &[f64]| {
             let mut c = vec![0.0; k * k];
             for i in 0..k {
@@ -327,13 +333,13 @@ impl Piece {
             }
             c
         };
-        let mut spread = times(&times(&self.bend, &without.covariance), &self.bend);
-        let most = (0..k).map(|i| self.bend[i * k + i]).fold(1e-9, f64::max);
+        let mut spread = times(&times(&self.precision, &without.covariance), &self.precision);
+        let most = (0..k).map(|i| self.precision[i * k + i]).fold(1e-9, f64::max);
         let mut sees = 0.0;
         for i in 0..k {
-            sees += f64::from(u8::from(self.bend[i * k + i] > 1e-6 * most));
+            sees += f64::from(u8::from(self.precision[i * k + i] > 1e-6 * most));
             for j in 0..k {
-                spread[i * k + j] += self.bend[i * k + j];
+                spread[i * k + j] += self.precision[i * k + j];
             }
             spread[i * k + i] += 1e-6 * most;
         }

@@ -9,7 +9,7 @@ use crate::error::{Result, within};
 use crate::food::{Composition, FatKind};
 use crate::numeric::{Spread, bisect};
 use crate::set::band::Band;
-use crate::set::lies::{Cools, Place, TrayKind};
+use crate::set::placement::{Cools, Place, TrayKind};
 use crate::set::slab::{SlabPoint, falls_to};
 use crate::set::texture::{SetMass, TextureAsk, ghee};
 

@@ -11,7 +11,7 @@ use crate::formula::{
 };
 use crate::kitchen::{KitchenDocument, Parameter, Picked, Wished};
 use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps};
-use crate::set::Lies;
+use crate::set::Placement;
 use crate::start::aimed::{aimed, aimed_words};
 use crate::start::habits::habits;
 use crate::start::setup::{BatchSetup, Chosen, Keeps, Planned, StepPlan};
@@ -61,8 +61,8 @@ pub struct StartAsk {
     #[serde(default)]
     pub thermometer_id: Option<i32>,
     /// How she lays it, where that is otherwise than it is written.
-    #[serde(default)]
-    pub lies: Lies,
+    #[serde(default, alias = "lies")]
+    pub placement: Placement,
     /// The days that it was planned for, if it was.
     #[serde(default)]
     pub planned: Option<Planned>,
@@ -124,7 +124,7 @@ impl Made {
         let method = sweet.method(ask.method_key.as_deref())?.clone();
         let written = Written::of(aimed(method, further_stages), book)?;
         let varied = vary(&written, &ask.variation, book)?;
-        let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.lies);
+        let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.placement);
         let weighed = at.weighed(&Measuring::of(&picked), book)?;
         let title = changed_title(&sweet.name, &varied.words);
         let keeps = kitchen.known(&Parameter::Keeping { sweet_key: sweet.key.clone() });
@@ -248,7 +248,7 @@ fn chosen(ask: &StartAsk, picked: &Picked) -> Chosen {
         pan_id: picked.pan_id,
         ring_id: picked.ring_id,
         thermometer_id: ask.thermometer_id,
-        lies: ask.lies,
+        placement: ask.placement,
         planned: ask.planned.clone(),
         ..Chosen::default()
     }

@@ -12,7 +12,7 @@ use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
 use crate::process::{Line, Mistake, Step, Vessel};
-use crate::set::{Lies, SetMass, SetWindow};
+use crate::set::{Placement, SetMass, SetWindow};
 use crate::syrup::locate::{Accuracy, scale_sd_g, strength_of};
 use crate::syrup::{Ladder, Reading, Strength};
 use crate::variation::Variation;
@@ -170,8 +170,8 @@ pub struct Chosen {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub aim_stages: Option<f64>,
     /// How it is laid, where that is otherwise than it is written.
-    #[serde(default)]
-    pub lies: Lies,
+    #[serde(default, alias = "lies")]
+    pub placement: Placement,
     /// The days that it was planned for, if it was.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub planned: Option<Planned>,

@@ -121,3 +121,23 @@ fn what_a_pan_was_learnt_to_lose_is_taken_into_the_pan_once() {
     };
     assert!(boils(&lossy) > 1.02 * boils(&plain), "{} {}", boils(&lossy), boils(&plain));
 }
+
+/// What was stored under words of before is read as what it is today.
+#[test]
+fn words_of_before_are_read() {
+    let about = || Parameter::HerString;
+    let told = Evidence::of(about(), Normal { mean: 0.1, sd: 0.2 }, 0.05, 0.1);
+    let mut stored = serde_json::to_value(&told).expect("written");
+    let map = stored.as_object_mut().expect("fields");
+    for (now, before) in [("precision", "bend"), ("information", "pull")] {
+        let value = map.remove(now).unwrap_or_else(|| panic!("{now} is written"));
+        map.insert(before.to_owned(), value);
+    }
+    assert_eq!(serde_json::from_value::<Evidence>(stored).expect("read"), told);
+    let setup = start(vec![], None);
+    let mut chosen = serde_json::to_value(&setup.chosen).expect("written");
+    let map = chosen.as_object_mut().expect("fields");
+    let placement = map.remove("placement").expect("written");
+    map.insert("lies".to_owned(), placement);
+    assert_eq!(serde_json::from_value::<unctum_core::start::Chosen>(chosen).expect("read"), setup.chosen);
+}

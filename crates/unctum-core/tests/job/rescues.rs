@@ -6,7 +6,7 @@ use proptest::prelude::*;
 use unctum_core::cook::*;
 use unctum_core::formula::{BoxAsk, Size, laid};
 use unctum_core::kitchen::*;
-use unctum_core::set::{Lies, Pattern, Place, SetAct, Trouble};
+use unctum_core::set::{Pattern, Place, Placement, SetAct, Trouble};
 use unctum_core::start::*;
 
 const START_MS: i64 = 1_700_000_000_000;
@@ -26,12 +26,12 @@ fn kitchen() -> KitchenDocument {
     }
 }
 
-fn ask(sweet: &str, method: &str, lies: Lies) -> StartAsk {
+fn ask(sweet: &str, method: &str, placement: Placement) -> StartAsk {
     StartAsk {
         sweet_key: Some(sweet.into()),
         method_key: Some(method.into()),
         size: Some(Size::Times { factor: 1.0 }),
-        lies,
+        placement,
         ..StartAsk::default()
     }
 }
@@ -39,7 +39,8 @@ fn ask(sweet: &str, method: &str, lies: Lies) -> StartAsk {
 /// A batch whose every step was begun, with the syrup gone into the mass.
 fn cooked(sweet: &str, method: &str) -> (BatchSetup, BatchState) {
     let of = shelf().1.iter().find(|s| s.key == sweet).expect("in the catalogue");
-    let setup = set_up(&ask(sweet, method, Lies::default()), Some(of), &kitchen(), &book()).expect("starts");
+    let setup =
+        set_up(&ask(sweet, method, Placement::default()), Some(of), &kitchen(), &book()).expect("starts");
     let mut state = state_at(&setup, START_MS, &[], START_MS).expect("a state");
     state.syrup = None;
     state.steps.iter_mut().for_each(|s| s.began_ms = Some(START_MS));
@@ -122,20 +123,20 @@ fn a_weight_no_pan_holds_is_refused() {
 }
 
 /// When something opens for a batch laid so, min after the pour.
-fn opens(lies: Lies, act: SetAct) -> Option<f64> {
+fn opens(placement: Placement, act: SetAct) -> Option<f64> {
     let (sweet, method) = ("gram-flour-ghee-slab", "syrup");
     let of = shelf().1.iter().find(|s| s.key == sweet).expect("in the catalogue");
-    let setup = set_up(&ask(sweet, method, lies), Some(of), &kitchen(), &book()).expect("starts");
-    assert_eq!(setup.chosen.lies, lies, "the stove knows how it was laid");
+    let setup = set_up(&ask(sweet, method, placement), Some(of), &kitchen(), &book()).expect("starts");
+    assert_eq!(setup.chosen.placement, placement, "the stove knows how it was laid");
     let windows = setup.plan.iter().filter_map(|p| p.window.as_ref());
     windows.filter(|w| w.act == act).find_map(|w| w.opens_min).map(|m| m.mid)
 }
 
 #[test]
 fn the_stove_knows_how_she_laid_it() {
-    let thick = |mm: f64| Lies { thickness_mm: Some(mm), place: None };
-    let cold = Lies { thickness_mm: None, place: Some(Place::Refrigerator) };
-    let written = opens(Lies::default(), SetAct::Lift).expect("it sets at the table");
+    let thick = |mm: f64| Placement { thickness_mm: Some(mm), place: None };
+    let cold = Placement { thickness_mm: None, place: Some(Place::Refrigerator) };
+    let written = opens(Placement::default(), SetAct::Lift).expect("it sets at the table");
     let (thin, fat) = (opens(thick(15.0), SetAct::Lift), opens(thick(45.0), SetAct::Lift));
     assert!(thin < Some(0.8 * written) && fat > Some(1.2 * written), "{thin:?} {written} {fat:?}");
     assert!(opens(cold, SetAct::Lift) < Some(written));
@@ -154,8 +155,10 @@ fn trays(sizes: &[(f64, f64)]) -> Vec<NumberedTray> {
 
 fn formula(sweet: &str, factor: f64) -> unctum_core::formula::Formula {
     let of = shelf().1.iter().find(|s| s.key == sweet).expect("in the catalogue");
-    let asked =
-        StartAsk { size: Some(Size::Times { factor }), ..ask(sweet, &of.methods[0].key, Lies::default()) };
+    let asked = StartAsk {
+        size: Some(Size::Times { factor }),
+        ..ask(sweet, &of.methods[0].key, Placement::default())
+    };
     Made::of(of, &asked, &kitchen(), &book()).and_then(|m| m.formula(&book())).expect("works out")
 }
 

@@ -1,5 +1,6 @@
 //! The API under `/api/v1`, one file a room.
 
+pub mod after_pan;
 pub mod batch;
 pub mod boil;
 pub mod correct;
@@ -13,7 +14,6 @@ pub mod live;
 pub mod network;
 pub mod notebook;
 pub mod photo;
-pub mod second_half;
 pub mod stove;
 pub mod sweet;
 pub mod syrup;
@@ -55,15 +55,15 @@ macro_rules! every_route {
                 boil::acid,
                 boil::milk,
                 correct::correct,
-                second_half::cooling,
-                second_half::texture,
-                second_half::tray,
-                second_half::fry,
-                second_half::uptake,
-                second_half::reduce,
-                second_half::chhena,
-                second_half::keep,
-                second_half::rescue_mass,
+                after_pan::cooling,
+                after_pan::texture,
+                after_pan::tray,
+                after_pan::fry,
+                after_pan::uptake,
+                after_pan::reduce,
+                after_pan::chhena,
+                after_pan::keep,
+                after_pan::rescue_mass,
                 day::solve,
                 days::orders::orders,
                 days::orders::order,

@@ -3,6 +3,7 @@
 
 mod common;
 
+mod after_pan;
 mod bad_input;
 mod batches;
 mod contracts;
@@ -15,7 +16,6 @@ mod network;
 mod notebook;
 mod orders;
 mod questions;
-mod second_half;
 mod spellings;
 mod starts;
 mod sweets;

@@ -11,7 +11,7 @@ use unctum_core::formula::{BoxAsk, Formula, Label, Laid, Measuring, Size, laid};
 use unctum_core::kitchen::{KitchenDocument, Wished};
 use unctum_core::numeric::Spread;
 use unctum_core::process::{Line, Method, Sweet};
-use unctum_core::set::Lies;
+use unctum_core::set::Placement;
 use unctum_core::shelf::{Comparison, compare};
 use unctum_core::start::{Made, StartAsk, SyrupSigns, syrup_signs};
 use unctum_core::variation::{EffectNote, Variation};
@@ -49,8 +49,8 @@ pub struct FormulaAsk {
     #[serde(default)]
     pub thermometer_id: Option<i32>,
     /// How she lays it, where that is otherwise than it is written.
-    #[serde(default)]
-    pub lies: Lies,
+    #[serde(default, alias = "lies")]
+    pub placement: Placement,
     /// The box that the label is for.
     #[serde(default, rename = "box")]
     pub on_a_box: Option<BoxAsk>,
@@ -92,7 +92,7 @@ impl FormulaAsk {
             pan_id: self.pan_id,
             ring_id: self.ring_id,
             thermometer_id: self.thermometer_id,
-            lies: self.lies,
+            placement: self.placement,
             ..StartAsk::default()
         }
     }
@@ -194,7 +194,7 @@ fn compared(app: &App, sweet: &Sweet, ask: &CompareAsk, kitchen: &KitchenDocumen
         pan_id: ask.pan_id,
         ring_id: ask.ring_id,
         thermometer_id: None,
-        lies: Lies::default(),
+        placement: Placement::default(),
         on_a_box: None,
     };
     let a = answer(app, sweet, &one(&ask.left), kitchen)?.formula;

@@ -133,7 +133,7 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
   }
 
   /** How she lays it, where that is otherwise than it is written. */
-  const lies = computed<Api<'Lies'>>(() => {
+  const placement = computed<Api<'Placement'>>(() => {
     const mm = Number(text('thick'))
     return {
       thickness_mm: Number.isFinite(mm) && mm > 0 ? mm : undefined,
@@ -152,7 +152,7 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
             cup_id: cupId.value,
             pan_id: panId.value,
             ring_id: ringId.value,
-            lies: lies.value,
+            placement: placement.value,
           },
         }
       : undefined,

@@ -75,7 +75,7 @@ impl Cools {
 #[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Lies {
+pub struct Placement {
     /// How thick, mm.
     #[serde(default)]
     pub thickness_mm: Option<f64>,
@@ -89,10 +89,10 @@ impl Cools {
     ///
     /// # Errors
     /// A thickness that no tray has.
-    pub fn laid(self, lies: &Lies) -> Result<Self> {
-        let thickness_mm = lies.thickness_mm.unwrap_or(self.thickness_mm);
+    pub fn laid(self, placement: &Placement) -> Result<Self> {
+        let thickness_mm = placement.thickness_mm.unwrap_or(self.thickness_mm);
         within("The thickness", thickness_mm, 1.0, 120.0, "mm")?;
-        Ok(Self { thickness_mm, place: lies.place.unwrap_or(self.place), ..self })
+        Ok(Self { thickness_mm, place: placement.place.unwrap_or(self.place), ..self })
     }
 }
 
