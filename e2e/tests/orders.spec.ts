@@ -32,7 +32,7 @@ async function order(
 /** Does something that plans anew, and waits until the plan is kept and nothing is drawn any more. */
 async function replanned(page: Page, act: () => Promise<void>): Promise<void> {
   const kept = page.waitForResponse(
-    (r) => /\/api\/v1\/days\/\d+$/.test(r.url()) && r.request().method() === 'PUT',
+    (r) => r.url().endsWith('/api/v1/days/plan') && r.request().method() === 'POST',
   )
   await act()
   expect((await kept).ok()).toBe(true)

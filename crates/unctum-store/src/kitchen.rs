@@ -79,8 +79,10 @@ pub fn save_over(
 ) -> Result<()> {
     kitchen.check()?;
     let stands = load(c)?;
+    // Whoever changes a kitchen sends its guessed pans as they are settled.
+    let was = stands.clone().settled();
     let why = |becomes: &KitchenDocument| {
-        let changed = || format!("Changed: {}", in_words(&becomes.changed_from(&stands)));
+        let changed = || format!("Changed: {}", in_words(&becomes.changed_from(&was)));
         reason.map_or_else(changed, str::to_owned)
     };
     let now = version(c)?;

@@ -39,6 +39,7 @@ pub fn beat(rocket: &Rocket<Orbit>) {
 
 async fn push_all(app: &App, now_ms: i64) -> Answer<()> {
     let following = app.following.clone();
+    let looks = following.clone();
     let (batches, lines) = app
         .read(move |c| {
             let lines = going_lines(c, &following)?;
@@ -51,7 +52,7 @@ async fn push_all(app: &App, now_ms: i64) -> Answer<()> {
     let look = move || {
         let view = |(id, read): (i32, Read)| {
             let last_seq = read.last_seq();
-            Push::Batch { view: Box::new(batch_view(id, read, Some(last_seq), now_ms)) }
+            Push::Batch { view: Box::new(batch_view(&looks, id, read, Some(last_seq), now_ms)) }
         };
         let stove = Push::Stove { stove: stove_view(lines, now_ms) };
         batches.into_iter().map(view).chain([stove]).collect::<Vec<_>>()
@@ -74,6 +75,7 @@ fn push(app: &App, what: &Push) {
 pub async fn tell_batch(app: &App, id: i32) -> Answer<()> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
     let listened = app.changes.anybody_listens();
+    let looks = following.clone();
     let (read, lines) = app
         .read(move |c| {
             let lines = listened.then(|| going_lines(c, &following)).transpose()?;
@@ -83,7 +85,7 @@ pub async fn tell_batch(app: &App, id: i32) -> Answer<()> {
     let last_seq = read.last_seq();
     if let Some(lines) = lines {
         let look = move || {
-            let view = batch_view(id, read, Some(last_seq - PUSHED_ENTRIES), now_ms);
+            let view = batch_view(&looks, id, read, Some(last_seq - PUSHED_ENTRIES), now_ms);
             (Push::Batch { view: Box::new(view) }, Push::Stove { stove: stove_view(lines, now_ms) })
         };
         // First what stands, then that it changed: who has seen it need not ask.

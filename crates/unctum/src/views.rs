@@ -159,10 +159,26 @@ impl Read {
     }
 }
 
-/// The whole of a batch, or what is new since an entry.
+/// The whole of a batch, or what is new since an entry: as it stands when it is this look's turn.
 #[must_use]
-pub fn batch_view(id: i32, read: Read, after_seq: Option<i32>, now_ms: i64) -> BatchView {
+pub fn batch_view(
+    following: &Following,
+    id: i32,
+    read: Read,
+    after_seq: Option<i32>,
+    now_ms: i64,
+) -> BatchView {
     let Read { batch, verdict } = read;
+    following.in_turn(id, batch, now_ms, |batch| viewed(id, batch, verdict, after_seq, now_ms))
+}
+
+fn viewed(
+    id: i32,
+    batch: &Followed,
+    verdict: Option<Verdict>,
+    after_seq: Option<i32>,
+    now_ms: i64,
+) -> BatchView {
     let setup = batch.setup();
     let after = after_seq.unwrap_or(0);
     BatchView {
@@ -170,12 +186,12 @@ pub fn batch_view(id: i32, read: Read, after_seq: Option<i32>, now_ms: i64) -> B
         started_ms: batch.started_ms(),
         // Many who look at once cost one look.
         state: batch.glance_at(now_ms),
-        lesson: verdict.as_ref().and_then(|v| lesson(&batch, v)),
+        lesson: verdict.as_ref().and_then(|v| lesson(batch, v)),
         summary: batch.summary().clone(),
         readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
         last_seq: batch.last_seq(),
-        ahead_seqs: ahead_seqs(&batch, now_ms),
+        ahead_seqs: ahead_seqs(batch, now_ms),
         begun_ahead_s: match batch.started_ms() - now_ms {
             ahead_ms if ahead_ms > AHEAD_MS => ahead_ms / 1000,
             _ => 0,

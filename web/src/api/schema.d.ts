@@ -3725,14 +3725,6 @@ export interface components {
              */
             cup_id: number | null;
             /**
-             * @description How it is laid, where that is otherwise than it is written.
-             * @default {
-             *       "place": null,
-             *       "thickness_mm": null
-             *     }
-             */
-            lies: components["schemas"]["Lies"];
-            /**
              * @description The method.
              * @default null
              */
@@ -3748,6 +3740,14 @@ export interface components {
              * @default null
              */
             pan_id: number | null;
+            /**
+             * @description How it is laid, where that is otherwise than it is written.
+             * @default {
+             *       "place": null,
+             *       "thickness_mm": null
+             *     }
+             */
+            placement: components["schemas"]["Placement"];
             /** @default null */
             planned: components["schemas"]["Planned"] | null;
             /**
@@ -5168,8 +5168,6 @@ export interface components {
              * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
              */
             cup_id?: number | null;
-            /** @description How she lays it, where that is otherwise than it is written. */
-            lies?: components["schemas"]["Lies"];
             /** @description Method; the first if left out. */
             method_key?: string | null;
             /**
@@ -5177,6 +5175,8 @@ export interface components {
              * @description Pan; the first of the kitchen if left out.
              */
             pan_id?: number | null;
+            /** @description How she lays it, where that is otherwise than it is written. */
+            placement?: components["schemas"]["Placement"];
             /**
              * Format: int32
              * @description Ring; the first of the kitchen if left out.
@@ -6366,15 +6366,6 @@ export interface components {
             next: components["schemas"]["NextTime"];
             /** @description For this batch. */
             now: components["schemas"]["Mend"];
-        };
-        /** @description How she lays it, where that is otherwise than it is written. */
-        Lies: {
-            place?: components["schemas"]["Place"] | null;
-            /**
-             * Format: double
-             * @description How thick, mm.
-             */
-            thickness_mm?: number | null;
         };
         /** @description An ingredient with everything that is asked of it. */
         Line: {
@@ -7870,6 +7861,15 @@ export interface components {
          * @enum {string}
          */
         Place: "table" | "refrigerator" | "stacked";
+        /** @description How she lays it, where that is otherwise than it is written. */
+        Placement: {
+            place?: components["schemas"]["Place"] | null;
+            /**
+             * Format: double
+             * @description How thick, mm.
+             */
+            thickness_mm?: number | null;
+        };
         /** @description Days to plan. */
         PlanAsk: {
             /** @description The days; a plan that they have is the one to begin from. */
@@ -9613,8 +9613,6 @@ export interface components {
              * @description The cup to measure with, and all smaller ones; all measures of the kitchen if left out.
              */
             cup_id?: number | null;
-            /** @description How she lays it, where that is otherwise than it is written. */
-            lies?: components["schemas"]["Lies"];
             /** @description Its method; the first if left out. */
             method_key?: string | null;
             /**
@@ -9622,6 +9620,8 @@ export interface components {
              * @description The pan.
              */
             pan_id?: number | null;
+            /** @description How she lays it, where that is otherwise than it is written. */
+            placement?: components["schemas"]["Placement"];
             planned?: components["schemas"]["Planned"] | null;
             /**
              * Format: int32

@@ -220,6 +220,13 @@ impl Followed {
         Ok(after)
     }
 
+    /// Whether a glance at that moment costs nothing any more.
+    #[must_use]
+    pub fn is_glanced(&self, now_ms: i64) -> bool {
+        let kept = self.glance.lock().unwrap_or_else(PoisonError::into_inner);
+        kept.as_ref().is_some_and(|(at_ms, _)| (now_ms - at_ms).abs() < GLANCE_MS)
+    }
+
     /// Whether `event` may be logged about the moment `at_ms`, at or before now. A device that was out of reach
     /// may tell late of what happened earlier, but not end what others went on with since.
     ///

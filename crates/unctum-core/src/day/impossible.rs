@@ -2,18 +2,18 @@
 
 use crate::day::judge::judge;
 use crate::day::problem::{DayBatch, DayLag, DayProblem, HANDS};
+use crate::day::proof::Proof;
 
-/// Why a problem cannot be done, with what would make it possible; none where nothing simple forbids it, which proves
-/// nothing.
+/// Why a problem cannot be done; none where nothing simple forbids it, which proves nothing.
 #[must_use]
-pub fn impossible(problem: &DayProblem) -> Option<String> {
+pub fn impossible(problem: &DayProblem) -> Option<Proof> {
     let in_batch = |b: &DayBatch| uses_more(problem, b).or_else(|| too_long(problem, b));
     let found = problem.batches.iter().find_map(in_batch).or_else(|| too_few_hands(problem));
     found.or_else(|| pins_clash(problem))
 }
 
 /// Pinned steps that contradict each other, the hours or what is taken: they are judged as if there were nothing else.
-fn pins_clash(problem: &DayProblem) -> Option<String> {
+fn pins_clash(problem: &DayProblem) -> Option<Proof> {
     let pinned = |id: &String| problem.pins.contains_key(id);
     let both = |l: &DayLag| pinned(&l.from) && pinned(&l.to);
     let mut of = problem.clone();
@@ -25,38 +25,34 @@ fn pins_clash(problem: &DayProblem) -> Option<String> {
     of.batches.retain(|b| !b.steps.is_empty());
     of.links.retain(both);
     let clash = judge(&of, &problem.pins).err()?;
-    Some(format!("What is pinned cannot stand so: {}. Unpin it, or pin it elsewhere.", clash.first()?))
+    Some(Proof::PinsClash(clash.first()?.clone()))
 }
 
 /// A step, or a hold, that takes more of a thing than there is.
-fn uses_more(problem: &DayProblem, batch: &DayBatch) -> Option<String> {
+fn uses_more(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
     let there = |res: &str| problem.resources.get(res).copied().unwrap_or(0);
-    let words = |id: &str, units: i32, res: &str| {
-        format!(
-            "“{id}” takes {units} of “{res}” at once, and there are {}. Get {} more, or make it in smaller parts.",
-            there(res),
-            units - there(res)
-        )
+    let takes = |step: &str, units: i32, res: &str| Proof::UsesMore {
+        step: step.to_owned(),
+        thing: res.to_owned(),
+        units,
+        there: there(res),
     };
     let step = batch.steps.iter().find_map(|s| {
         let (res, units) = s.uses.iter().find(|(res, n)| **n > there(res))?;
-        Some(words(&s.id, *units, res))
+        Some(takes(&s.id, *units, res))
     });
     step.or_else(|| {
         let hold = batch.holds.iter().find(|h| h.units > there(&h.res))?;
-        Some(words(&hold.from, hold.units, &hold.res))
+        Some(takes(&hold.from, hold.units, &hold.res))
     })
 }
 
 /// A step with hands that is longer than any hours there are, or a chain that is longer than all days.
-fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<String> {
+fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
     let longest = problem.windows.iter().map(|(opens, closes)| closes - opens).max().unwrap_or(0);
     let with_hands = |s: &&crate::day::problem::DayStep| s.uses.get(HANDS).is_some_and(|n| *n > 0);
     if let Some(step) = batch.steps.iter().filter(with_hands).find(|s| s.dur > longest) {
-        return Some(format!(
-            "“{}” wants hands for {} min without a break, and the longest hours are {longest} min. Keep the kitchen open longer.",
-            step.id, step.dur
-        ));
+        return Some(Proof::HandsTooLong { step: step.id.clone(), minutes: step.dur, longest_min: longest });
     }
     let order = batch.order()?;
     let mut ends = vec![batch.release; batch.steps.len()];
@@ -67,28 +63,20 @@ fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<String> {
         ends[i] = begins.max(batch.release) + batch.steps[i].dur;
     }
     let ready = ends.iter().copied().max().unwrap_or(0);
-    (ready > problem.horizon).then(|| {
-        format!(
-            "“{}” takes {} min from its first step to its last, and the days end {} min after it may begin. Begin earlier, or plan one more day.",
-            batch.id,
-            ready - batch.release,
-            problem.horizon - batch.release
-        )
+    (ready > problem.horizon).then(|| Proof::BatchTooLong {
+        batch: batch.id.clone(),
+        takes_min: ready - batch.release,
+        there_min: problem.horizon - batch.release,
     })
 }
 
 /// More work for hands than all hours hold.
-fn too_few_hands(problem: &DayProblem) -> Option<String> {
+fn too_few_hands(problem: &DayProblem) -> Option<Proof> {
     let hands = i64::from(problem.resources.get(HANDS).copied().unwrap_or(0));
     let steps = problem.batches.iter().flat_map(|b| &b.steps);
     let asked: i64 =
         steps.map(|s| i64::from(s.dur) * i64::from(s.uses.get(HANDS).copied().unwrap_or(0))).sum();
     let open: i64 = problem.windows.iter().map(|(opens, closes)| i64::from(closes - opens)).sum();
-    (asked > hands * open).then(|| {
-        format!(
-            "All steps together want hands for {} min, and all hours together hold {}. Ask for a helper, or make less.",
-            asked / 10,
-            hands * open / 10
-        )
-    })
+    (asked > hands * open)
+        .then_some(Proof::TooFewHands { asked_min: asked / 10, there_min: hands * open / 10 })
 }

@@ -2,8 +2,8 @@
 
 use crate::day::judge::{Break, judge};
 use crate::day::problem::{DayProblem, DayTerms, Starts};
+use crate::day::proof::NoPlan;
 use crate::day::solve::Planner;
-use crate::error::Result;
 
 /// Moves that are tried to say why a step stands where it stands, min.
 pub const TRIED_MIN: [i32; 8] = [-60, -15, -5, -1, 1, 5, 15, 60];
@@ -74,7 +74,7 @@ const TURNS: u32 = 15;
 ///
 /// # Errors
 /// As [`Planner::new`].
-pub fn plan_after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Elsewhere> {
+pub fn plan_after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Elsewhere, NoPlan> {
     let lateness = |starts: &Starts| judge(problem, starts).map_or(i32::MAX, |t| t.late_min);
     let mut planner = Planner::after(problem, stood, seed)?;
     for _ in 0..TURNS {
@@ -85,7 +85,7 @@ pub fn plan_after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Els
     }
     let starts = planner.starts();
     let terms = judge(problem, &starts)
-        .map_err(|b| crate::error::CoreError::DoesNotFit(format!("The plan does not hold: {}.", b[0])))?;
+        .map_err(|mut breaks| breaks.pop().map_or(NoPlan::NotFound, NoPlan::Breaks))?;
     let moved = starts.iter().filter(|(id, at)| stood.get(*id).is_some_and(|was| was != *at));
     Ok(Elsewhere { moved: moved.map(|(id, _)| id.clone()).collect(), terms, starts })
 }
@@ -99,7 +99,7 @@ pub fn plan_with(
     stood: &Starts,
     (step, minute): (&str, i32),
     seed: u64,
-) -> Result<Elsewhere> {
+) -> Result<Elsewhere, NoPlan> {
     let mut pinned = problem.clone();
     pinned.pins.insert(step.to_owned(), minute);
     let mut with = plan_after(&pinned, stood, seed)?;

@@ -3,9 +3,9 @@
 use crate::day::impossible::impossible;
 use crate::day::insert::{Batch, Bound, How, lay};
 use crate::day::problem::{DayLag, DayProblem, DayTerms, Starts};
+use crate::day::proof::NoPlan;
 use crate::day::room::Room;
 use crate::day::stand::stands;
-use crate::error::{CoreError, Result};
 use crate::numeric::Rng;
 
 /// A plan on the way to a better one. Deterministic by its seed and by how often it was improved.
@@ -71,7 +71,7 @@ impl Planner {
     /// # Errors
     /// A problem that is none; one that cannot be done, with the proof; one for which no first plan was found, which
     /// proves nothing.
-    pub fn new(problem: &DayProblem, seed: u64) -> Result<Self> {
+    pub fn new(problem: &DayProblem, seed: u64) -> Result<Self, NoPlan> {
         let mut planner = Self::empty(problem, seed)?;
         planner.first()?;
         Ok(planner)
@@ -81,7 +81,7 @@ impl Planner {
     ///
     /// # Errors
     /// As [`Planner::new`].
-    pub fn after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Self> {
+    pub fn after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Self, NoPlan> {
         let mut planner = Self::empty(problem, seed)?;
         let mut others = Vec::new();
         for b in planner.order() {
@@ -104,10 +104,10 @@ impl Planner {
         Ok(planner)
     }
 
-    fn empty(problem: &DayProblem, seed: u64) -> Result<Self> {
+    fn empty(problem: &DayProblem, seed: u64) -> Result<Self, NoPlan> {
         problem.check()?;
         if let Some(proof) = impossible(problem) {
-            return Err(CoreError::DoesNotFit(proof));
+            return Err(NoPlan::Proved(proof));
         }
         let things = Batch::things(problem);
         let batches: Vec<Batch> =
@@ -151,7 +151,7 @@ impl Planner {
     }
 
     /// Lays the most pressing first. What is late then goes to the front, and all is laid again; the best is kept.
-    fn first(&mut self) -> Result<()> {
+    fn first(&mut self) -> Result<(), NoPlan> {
         let mut order = self.order();
         self.lay_all(&mut order)?;
         for _ in 0..2 * order.len() {
@@ -170,7 +170,7 @@ impl Planner {
     }
 
     /// Lays all in an order; where one finds no place, it goes to the front and all is laid again.
-    fn lay_all(&mut self, order: &mut [usize]) -> Result<()> {
+    fn lay_all(&mut self, order: &mut [usize]) -> Result<(), NoPlan> {
         for _ in 0..=2 * order.len() {
             let stuck = order.iter().position(|b| !self.lay_anew(*b, 0.0, &LATER_MIN));
             let Some(stuck) = stuck else {
@@ -180,9 +180,7 @@ impl Planner {
             order.iter().for_each(|b| self.take_out(*b));
             order[..=stuck].rotate_right(1);
         }
-        Err(CoreError::DoesNotFit(
-            "No plan was found: that there is none is not proved. Give it more hands, hours or pans, or less to make.".into(),
-        ))
+        Err(NoPlan::NotFound)
     }
 
     /// What the batches that are laid already ask of the steps of another.

@@ -177,10 +177,20 @@ impl<'a> Bench<'a> {
 
     fn slopes(&self, z: &[f64], sights: &[Sight]) -> Vec<Vec<f64>> {
         let mut slopes = vec![vec![0.0; z.len()]; sights.len()];
+        let (here, path) = self.follow(z);
         for place in 0..z.len() {
             let mut there = z.to_vec();
             there[place] += FEEL;
-            for (slope, (then, now)) in slopes.iter_mut().zip(self.look(&there).iter().zip(sights)) {
+            let pan = self.unknowns.pan(&there);
+            let then = if pan == here {
+                continue;
+            } else if pan.goes_like(&here) {
+                // Only what is read of it differs, not where it goes.
+                self.sights(&pan, &path)
+            } else {
+                self.look(&there)
+            };
+            for (slope, (then, now)) in slopes.iter_mut().zip(then.iter().zip(sights)) {
                 slope[place] = (then.value - now.value) / FEEL;
             }
         }

@@ -109,6 +109,7 @@ pub(super) fn mean_flicker(over_s: f64) -> f64 {
 }
 
 /// One pan that could be.
+#[derive(Clone, PartialEq)]
 pub(super) struct Pan {
     pub draw: Draw,
     pub power: f64,
@@ -121,6 +122,14 @@ pub(super) struct Pan {
     pub wish: f64,
     /// Factor on the flame in each stretch.
     pub flame: Vec<f64>,
+}
+
+impl Pan {
+    /// Whether it goes the same way as another, whatever is read of it.
+    pub fn goes_like(&self, other: &Self) -> bool {
+        let (bias_k, hand, tare_g, wish) = (other.bias_k, other.hand, other.tare_g, other.wish);
+        Self { bias_k, hand, tare_g, wish, ..self.clone() } == *other
+    }
 }
 
 impl Unknowns {

@@ -2,17 +2,13 @@
 
 use crate::kitchen::document::KitchenDocument;
 use crate::kitchen::known::{Known, Parameter};
+use crate::kitchen::pan::Pan;
 use crate::kitchen::thermometer::Thermometer;
 use crate::kitchen::usual;
 use crate::numeric::Normal;
 
-/// A thermometer that was never checked may read so much too high or low, K; one that was, so much.
-const UNCHECKED_K: f64 = 1.5;
-const CHECKED_K: f64 = 0.35;
 /// What a word for the flame gives is off by so much of its share, whatever the plate says.
 const WORD_SD: f64 = 0.06;
-/// The same ring gives so much more or less from one evening to the next.
-const DAY_SD: f64 = 0.03;
 /// What was told counts as unchanged within this.
 const SAME: f64 = 1e-6;
 
@@ -20,7 +16,10 @@ impl Thermometer {
     /// How much too high it reads at the boil as far as that is known, K.
     #[must_use]
     pub fn offset(&self) -> Normal {
-        Normal { mean: self.offset_k, sd: if self.is_checked() { CHECKED_K } else { UNCHECKED_K } }
+        Normal {
+            mean: self.offset_k,
+            sd: if self.is_checked() { usual::CHECKED_K } else { usual::UNCHECKED_K },
+        }
     }
 
     /// Whether somebody looked what it shows in boiling water: one that is told to be without any error was not.
@@ -35,7 +34,7 @@ impl KitchenDocument {
     /// None where it speaks of a thing that is not there any more.
     #[must_use]
     pub fn told(&self, about: &Parameter) -> Option<Normal> {
-        let of = |sd| Some(Normal { mean: 0.0, sd });
+        let usual = about.learnable().usual;
         match about {
             Parameter::RingPower { ring_id } => {
                 let ring = &self.rings.iter().find(|r| r.id == Some(*ring_id))?.ring;
@@ -49,25 +48,27 @@ impl KitchenDocument {
                 Some(found.thermometer.offset())
             }
             Parameter::RingWord { ring_id, .. } => {
-                self.rings.iter().any(|r| r.id == Some(*ring_id)).then_some(Normal { mean: 0.0, sd: 0.10 })
+                self.rings.iter().any(|r| r.id == Some(*ring_id)).then_some(usual)
             }
-            Parameter::PanLoss { pan_id } => self.pan_told(*pan_id, |_| usual::LOSS_SD),
-            Parameter::PanHeat { pan_id } => self.pan_told(*pan_id, usual::wall_sd),
-            Parameter::HerString | Parameter::HerDrop => of(usual::HAND_SD),
-            Parameter::HerLook => of(0.35),
-            Parameter::Cups => of(0.035),
-            Parameter::Pace { .. } => of(0.35),
-            Parameter::Yield { .. } => of(0.08),
-            Parameter::Lost { .. } => Some(Normal { mean: 0.05, sd: 0.06 }),
-            Parameter::Wish { .. } => of(usual::WISH_SD),
-            Parameter::Sweetness { .. } => of(0.08),
-            Parameter::Keeping { .. } => of(0.30),
+            Parameter::PanLoss { pan_id } => self.pan_of(*pan_id).map(|_| usual),
+            Parameter::PanHeat { pan_id } => {
+                self.pan_of(*pan_id).map(|pan| Normal { sd: usual::wall_sd(pan.weighed), ..usual })
+            }
+            Parameter::HerString
+            | Parameter::HerDrop
+            | Parameter::HerLook
+            | Parameter::Cups
+            | Parameter::Pace { .. }
+            | Parameter::Yield { .. }
+            | Parameter::Lost { .. }
+            | Parameter::Wish { .. }
+            | Parameter::Sweetness { .. }
+            | Parameter::Keeping { .. } => Some(usual),
         }
     }
 
-    fn pan_told(&self, pan_id: i32, sd: impl Fn(bool) -> f64) -> Option<Normal> {
-        let pan = &self.pans.iter().find(|p| p.id == Some(pan_id))?.pan;
-        Some(Normal { mean: 0.0, sd: sd(pan.weighed) })
+    fn pan_of(&self, pan_id: i32) -> Option<&Pan> {
+        self.pans.iter().find(|p| p.id == Some(pan_id)).map(|p| &p.pan)
     }
 
     /// What was learnt of something and accepted, if what was told of it is still the same. Of a hand nothing is told:
@@ -93,7 +94,9 @@ impl KitchenDocument {
             if let Some(known) = about.and_then(|about| self.known(&about)) {
                 let ring = &mut numbered.ring;
                 ring.efficiency_frac = (known.value.mean.exp() / ring.rated_power_w).clamp(0.1, 1.0);
-                ring.efficiency_sd = (ring.efficiency_frac * known.value.sd.hypot(DAY_SD)).min(0.3);
+                // The same ring gives more or less from one evening to the next.
+                let sd = known.value.sd.hypot(known.about.learnable().evening_sd);
+                ring.efficiency_sd = (ring.efficiency_frac * sd).min(0.3);
             }
         }
         for numbered in &mut kitchen.thermometers {

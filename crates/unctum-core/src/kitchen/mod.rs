@@ -6,6 +6,7 @@ mod document;
 mod first;
 mod instruments;
 mod known;
+mod learnable;
 mod pan;
 mod parts;
 mod picked;
@@ -24,6 +25,7 @@ pub use document::{
 pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitchen};
 pub use instruments::Instruments;
 pub use known::{Forgotten, Known, Learning, Pace, Parameter, Refused, Together};
+pub use learnable::Learnable;
 pub use pan::{LOSS_W_M2_K, Losing, Pan, PanMetal};
 pub use parts::KitchenPart;
 pub use picked::{Picked, Wished};

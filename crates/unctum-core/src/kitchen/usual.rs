@@ -13,6 +13,11 @@ pub const LOOK_SD: f64 = 0.40;
 /// Of how much stronger than aimed she wants a syrup, in stages.
 pub const WISH_SD: f64 = 0.25;
 
+/// What a thermometer that was never checked reads too high or low, K; one that was looked at in boiling water, so much.
+pub const UNCHECKED_K: f64 = 1.5;
+/// The same of one that was checked.
+pub const CHECKED_K: f64 = 0.35;
+
 /// Of the heat a pan's metal holds, as a logarithm, weighed or guessed.
 #[must_use]
 pub fn wall_sd(weighed: bool) -> f64 {

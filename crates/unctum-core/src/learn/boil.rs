@@ -1,7 +1,7 @@
 //! What a syrup that was made tells of its ring, its pan, the thermometer, her hand, her cups and her wish.
 
 use crate::estimate::Lasting;
-use crate::kitchen::{Flame, Parameter, usual};
+use crate::kitchen::{Flame, Learnable, Parameter, usual};
 use crate::learn::evidence::{Evidence, Seen, Share};
 use crate::numeric::Normal;
 use crate::review::BoilSeen;
@@ -62,37 +62,38 @@ fn aimed_stages(setup: &BatchSetup) -> f64 {
 }
 
 fn seen(setup: &BatchSetup, things: Things, boil: &BoilSeen, what: Lasting) -> Seen {
-    let of = |about: Option<Parameter>, evening_sd: f64, year_sd: f64, own_sd: f64| {
-        about.map_or(Seen::its_own(own_sd), |about| Seen::itself(about, evening_sd, year_sd))
+    // What is nobody's number is this batch's own, as far off as such a thing usually is.
+    let of = |id: Option<i32>, about: &dyn Fn(i32) -> Parameter| {
+        let own = || Seen::its_own(about(0).learnable().usual.sd);
+        id.map_or_else(own, |id| Seen::itself(about(id)))
     };
     match what {
         Lasting::Power => {
-            let Some(ring_id) = things.ring_id else { return Seen::its_own(0.3) };
+            let power = |ring_id| Parameter::RingPower { ring_id };
+            let Some(ring_id) = things.ring_id else { return of(None, &power) };
+            let Learnable { evening_sd, year_sd, .. } = power(ring_id).learnable();
             // The ring is told by its medium flame, which is used most; the other words lie beside it.
             let beside = boil.flames.iter().filter(|f| f.flame != Flame::Medium);
             let words = beside
                 .map(|f| Share { about: Parameter::RingWord { ring_id, flame: f.flame }, share: f.share });
-            let ring = Share { about: Parameter::RingPower { ring_id }, share: 1.0 };
-            Seen { of: std::iter::once(ring).chain(words).collect(), evening_sd: 0.03, year_sd: 0.12 }
+            let ring = Share { about: power(ring_id), share: 1.0 };
+            Seen { of: std::iter::once(ring).chain(words).collect(), evening_sd, year_sd }
         }
-        Lasting::Loss => {
-            of(things.pan_id.map(|pan_id| Parameter::PanLoss { pan_id }), 0.06, 0.08, usual::LOSS_SD)
-        }
-        Lasting::Wall => of(things.pan_id.map(|pan_id| Parameter::PanHeat { pan_id }), 0.03, 0.03, 0.10),
+        Lasting::Loss => of(things.pan_id, &|pan_id| Parameter::PanLoss { pan_id }),
+        Lasting::Wall => of(things.pan_id, &|pan_id| Parameter::PanHeat { pan_id }),
         Lasting::Bias => {
-            let about =
-                things.thermometer_id.map(|thermometer_id| Parameter::ThermometerOffset { thermometer_id });
-            of(about, 0.15, 0.6, 1.5)
+            of(things.thermometer_id, &|thermometer_id| Parameter::ThermometerOffset { thermometer_id })
         }
         Lasting::Hand => {
             let by_string = setup.syrup.is_none_or(|s| s.stage.is_by_string());
-            Seen::itself(if by_string { Parameter::HerString } else { Parameter::HerDrop }, 0.06, 0.12)
+            Seen::itself(if by_string { Parameter::HerString } else { Parameter::HerDrop })
         }
-        Lasting::Filled => of((!setup.has_scale()).then_some(Parameter::Cups), 0.035, 0.02, BY_SCALE_SD),
-        Lasting::Wish => {
-            let sweet = setup.sweet_key.clone().map(|sweet_key| Parameter::Wish { sweet_key });
-            of(sweet, 0.12, 0.20, usual::WISH_SD)
-        }
+        Lasting::Filled if setup.has_scale() => Seen::its_own(BY_SCALE_SD),
+        Lasting::Filled => Seen::itself(Parameter::Cups),
+        Lasting::Wish => match setup.sweet_key.clone() {
+            Some(sweet_key) => Seen::itself(Parameter::Wish { sweet_key }),
+            None => Seen::its_own(usual::WISH_SD),
+        },
     }
 }
 
@@ -105,5 +106,5 @@ fn looks(off: &[f64], measured: usize) -> Option<Evidence> {
     let mean_square = off.iter().map(|o| o * o).sum::<f64>() / n;
     let mean = 0.5 * ((mean_square / (usual::LOOK_SD * usual::LOOK_SD)).max(1e-3).ln() + 1.0 / n);
     let value = Normal { mean: mean.clamp(-1.5, 1.5), sd: (0.5 / n).sqrt() + 0.2 / n };
-    Some(Evidence::of(Parameter::HerLook, value, 0.1, 0.1))
+    Some(Evidence::of(Parameter::HerLook, value))
 }

@@ -2,7 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use crate::kitchen::Parameter;
+use crate::kitchen::{Learnable, Parameter};
 use crate::numeric::Normal;
 
 /// One value that a batch saw: the sum of some parameters, with what is different each evening.
@@ -26,9 +26,10 @@ pub struct Share {
 }
 
 impl Seen {
-    /// A value that is a parameter itself.
+    /// A value that is a parameter itself, changing as its row says ([`Parameter::learnable`]).
     #[must_use]
-    pub fn itself(about: Parameter, evening_sd: f64, year_sd: f64) -> Self {
+    pub fn itself(about: Parameter) -> Self {
+        let Learnable { evening_sd, year_sd, .. } = about.learnable();
         Self { of: vec![Share { about, share: 1.0 }], evening_sd, year_sd }
     }
 
@@ -56,13 +57,22 @@ pub struct Evidence {
 impl Evidence {
     /// One value seen by itself.
     #[must_use]
-    pub fn of(about: Parameter, value: Normal, evening_sd: f64, year_sd: f64) -> Self {
+    pub fn of(about: Parameter, value: Normal) -> Self {
         let precision = value.sd.max(1e-6).powi(-2);
         Self {
-            seen: vec![Seen::itself(about, evening_sd, year_sd)],
+            seen: vec![Seen::itself(about)],
             precision: vec![precision],
             information: vec![precision * value.mean],
         }
+    }
+
+    /// The same with another scatter from evening to evening and from year to year.
+    #[must_use]
+    pub fn scattering(mut self, evening_sd: f64, year_sd: f64) -> Self {
+        for seen in &mut self.seen {
+            (seen.evening_sd, seen.year_sd) = (evening_sd, year_sd);
+        }
+        self
     }
 }
 

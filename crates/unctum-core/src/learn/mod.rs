@@ -13,7 +13,7 @@
 //! let about = Parameter::HerString;
 //! let told = |id: i32| BatchTold {
 //!     batch_id: id, title: format!("Sheet {id}"), at_ms: 86_400_000 * i64::from(id), odd: Vec::new(),
-//!     evidence: vec![Evidence::of(about.clone(), Normal { mean: -0.4, sd: 0.2 }, 0.06, 0.12)],
+//!     evidence: vec![Evidence::of(about.clone(), Normal { mean: -0.4, sd: 0.2 })],
 //! };
 //! let told_of = |_: &Parameter| Some(Normal { mean: 0.0, sd: 0.3 });
 //! let none = learn(&[], told_of, &Learning::default());

@@ -30,7 +30,7 @@ pub(super) fn paces_told(batch: &Followed) -> Vec<Evidence> {
     }
     let told = of_kind.into_iter().filter_map(|(work, seen)| {
         let value = seen.into_iter().reduce(Normal::and)?;
-        Some(Evidence::of(Parameter::Pace { work }, value, 0.15, 0.25))
+        Some(Evidence::of(Parameter::Pace { work }, value))
     });
     told.collect()
 }

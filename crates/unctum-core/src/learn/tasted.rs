@@ -16,10 +16,10 @@ pub(super) fn tasted(setup: &BatchSetup, verdict: &Verdict) -> Vec<Evidence> {
     let Some(sweet_key) = setup.sweet_key.clone() else { return Vec::new() };
     let mut told = Vec::new();
     if let Some(share) = lost(verdict) {
-        told.push(Evidence::of(Parameter::Lost { sweet_key: sweet_key.clone() }, share, 0.03, 0.03));
+        told.push(Evidence::of(Parameter::Lost { sweet_key: sweet_key.clone() }, share));
     }
     if let Some(ratio) = weighed(setup, verdict) {
-        told.push(Evidence::of(Parameter::Yield { sweet_key: sweet_key.clone() }, ratio, 0.03, 0.03));
+        told.push(Evidence::of(Parameter::Yield { sweet_key: sweet_key.clone() }, ratio));
     }
     let sweetness = match verdict.taste {
         Some(Taste::TooSweet) => Some(-0.12),
@@ -30,7 +30,7 @@ pub(super) fn tasted(setup: &BatchSetup, verdict: &Verdict) -> Vec<Evidence> {
     if let Some(mean) = sweetness {
         let about = Parameter::Sweetness { sweet_key };
         let mean = mean + setup.learnt_ln(&about);
-        told.push(Evidence::of(about, Normal { mean, sd: 0.08 }, 0.04, 0.05));
+        told.push(Evidence::of(about, Normal { mean, sd: 0.08 }));
     }
     told
 }
@@ -57,7 +57,7 @@ pub(super) fn kept(setup: &BatchSetup, made_ms: i64, tastings: &[Tasting]) -> Op
         }
     };
     let value = tastings.iter().filter_map(of).reduce(Normal::and)?;
-    Some(Evidence::of(about, value, 0.15, 0.1))
+    Some(Evidence::of(about, value))
 }
 
 /// Share of the pieces that are not good, if they were counted.

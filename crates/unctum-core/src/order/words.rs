@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{Break, Change, HANDS};
+use crate::day::{Break, Called, Change, HANDS, NoPlan};
 use crate::kitchen::KitchenDocument;
 use crate::order::graph::{CLOTH, COLD, GRINDER, MARK, TRAY, pan_name, ring_name, step_id};
 use crate::order::whole::LaidOut;
@@ -118,21 +118,10 @@ impl<'a> Names<'a> {
         }
     }
 
-    /// A sentence about a problem with the names of steps and things instead of their keys.
+    /// Why there is no plan, as a sentence.
     #[must_use]
-    pub fn told(&self, text: &str) -> String {
-        let mut told = text.to_owned();
-        for (id, (step, batch)) in &self.steps {
-            told = told.replace(&format!("“{id}”"), &format!("“{step}” of {batch}"));
-            told = told.replace(id, &format!("“{step}” of {batch}"));
-        }
-        for made in &self.laid.made {
-            told = told.replace(&format!("“{}”", made.key), &format!("“{}”", made.title));
-        }
-        for (res, name) in &self.things {
-            told = told.replace(&format!("“{res}”"), name);
-        }
-        told
+    pub fn no_plan(&self, why: &NoPlan) -> String {
+        why.words(self)
     }
 
     /// What helps, as what she would do.
@@ -161,5 +150,23 @@ impl<'a> Names<'a> {
                 format!("Make {} up to {} h earlier, less fresh", self.batch(batch), minutes / 60)
             }
         }
+    }
+}
+
+impl Called for Names<'_> {
+    fn step(&self, id: &str) -> String {
+        Names::step(self, id)
+    }
+
+    fn batch(&self, id: &str) -> String {
+        format!("“{}”", Names::batch(self, id))
+    }
+
+    fn thing(&self, id: &str) -> String {
+        Names::thing(self, id)
+    }
+
+    fn breaks(&self, of: &Break) -> String {
+        Names::breaks(self, of)
     }
 }

@@ -80,7 +80,7 @@ fn boil_points(solids: &Charge, pressure_pa: f64) -> Arc<Vec<f64>> {
 }
 
 /// What a pan is doubted in: factors of 1 and shifts of 0 where it is as it was told.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Draw {
     /// On the heat lost.
     pub loss: f64,

@@ -5,35 +5,31 @@ use crate::kitchen::{Flame, Parameter, Picked};
 use crate::numeric::Normal;
 use crate::syrup::StageKey;
 
-/// From one evening to the next so much is different all the same: of what a pan loses, of its metal, of a hand.
-const LOSS_DAY_SD: f64 = 0.06;
-const WALL_DAY_SD: f64 = 0.03;
-const HAND_DAY_SD: f64 = 0.06;
 /// By it what was learnt together goes together a little less.
 const LOOSER: f64 = 0.9;
-/// A cup is filled fuller and less full from one time to the next, as a share.
-const CUPS_DAY_SD: f64 = 0.035;
 
 /// The habits of the things that were picked.
 pub(super) fn habits(picked: &Picked, stage: Option<StageKey>) -> Habits {
     let usual = Habits::default();
     let known = |about: &Parameter| picked.known.iter().find(|k| k.about == *about).map(|k| k.value);
-    let of_pan = |about: fn(i32) -> Parameter| picked.pan_id.and_then(|id| known(&about(id)));
+    // What is known of it with the scatter of an evening.
+    let tonight = |about: &Parameter| known(about).map(|value| value.wider(about.learnable().evening_sd));
+    let of_pan = |about: fn(i32) -> Parameter| picked.pan_id.and_then(|id| tonight(&about(id)));
     let word = |flame| {
         let known = picked.ring_id.and_then(|ring_id| known(&Parameter::RingWord { ring_id, flame }));
         known.map_or(0.0, |n| n.mean)
     };
     let by_string = stage.is_none_or(StageKey::is_by_string);
-    let hand = known(if by_string { &Parameter::HerString } else { &Parameter::HerDrop });
+    let hand = tonight(if by_string { &Parameter::HerString } else { &Parameter::HerDrop });
     Habits {
         // What the pan loses is in the pan as it is known; here is only how exactly.
         loss_ln: of_pan(|pan_id| Parameter::PanLoss { pan_id })
-            .map_or(usual.loss_ln, |n| Normal { mean: 0.0, ..n.wider(LOSS_DAY_SD) }),
-        wall_ln: of_pan(|pan_id| Parameter::PanHeat { pan_id }).map(|n| n.wider(WALL_DAY_SD)),
-        hand_ln: hand.map_or(usual.hand_ln, |n| n.wider(HAND_DAY_SD)),
+            .map_or(usual.loss_ln, |n| Normal { mean: 0.0, ..n }),
+        wall_ln: of_pan(|pan_id| Parameter::PanHeat { pan_id }),
+        hand_ln: hand.unwrap_or(usual.hand_ln),
         look_sd: usual.look_sd * known(&Parameter::HerLook).map_or(1.0, |n: Normal| n.mean.exp()),
         bias_sd_k: picked.thermometer_bias_sd_k,
-        cups_sd: known(&Parameter::Cups).map(|n| n.sd.hypot(CUPS_DAY_SD)),
+        cups_sd: tonight(&Parameter::Cups).map(|n| n.sd),
         wish_stages: usual.wish_stages,
         low_ln: word(Flame::Low),
         high_ln: word(Flame::High),

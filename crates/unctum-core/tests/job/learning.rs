@@ -288,7 +288,9 @@ fn some_batches() -> impl Strategy<Value = Vec<BatchTold>> {
             odd: if odd { vec!["Rescued.".into()] } else { vec![] },
             evidence: evidence
                 .into_iter()
-                .map(|(p, mean, sd)| Evidence::of(about[p].clone(), Normal { mean, sd }, 0.05, 0.1))
+                .map(|(p, mean, sd)| {
+                    Evidence::of(about[p].clone(), Normal { mean, sd }).scattering(0.05, 0.1)
+                })
                 .collect(),
         };
         batches.into_iter().enumerate().map(told).collect()
@@ -331,7 +333,7 @@ proptest! {
     fn more_of_the_same_is_known_more_exactly(mean in -0.5..0.5f64, sd in 0.05..0.5f64, count in 1..7_i32) {
         let told = |id: i32| BatchTold {
             batch_id: id, title: String::new(), at_ms: i64::from(id) * DAY_MS, odd: vec![],
-            evidence: vec![Evidence::of(RING, Normal { mean, sd }, 0.05, 0.1)],
+            evidence: vec![Evidence::of(RING, Normal { mean, sd }).scattering(0.05, 0.1)],
         };
         let sd_of = |n: i32| {
             let batches: Vec<BatchTold> = (0..n).map(told).collect();
@@ -345,7 +347,7 @@ proptest! {
     fn old_batches_fade(days in 1..2000_i64) {
         let told = |id: i32, at_ms: i64, mean: f64| BatchTold {
             batch_id: id, title: String::new(), at_ms, odd: vec![],
-            evidence: vec![Evidence::of(RING, Normal { mean, sd: 0.1 }, 0.02, 0.2)],
+            evidence: vec![Evidence::of(RING, Normal { mean, sd: 0.1 }).scattering(0.02, 0.2)],
         };
         let at = |days: i64| {
             let batches = [told(1, 0, 0.2), told(2, days * DAY_MS, 0.0)];

@@ -91,7 +91,7 @@ fn a_rescued_batch_weighs_a_quarter_of_another() {
         title: "Syrup".into(),
         at_ms: 1_700_000_000_000,
         odd: if rescued { vec!["Rescued: water went back into it.".into()] } else { vec![] },
-        evidence: vec![Evidence::of(about(), Normal { mean, sd: 0.10 }, 0.0, 0.0)],
+        evidence: vec![Evidence::of(about(), Normal { mean, sd: 0.10 }).scattering(0.0, 0.0)],
     };
     let mean = |rescued: bool| {
         let batches = [told(1, 0.10, false), told(2, -0.10, rescued)];
@@ -126,7 +126,7 @@ fn what_a_pan_was_learnt_to_lose_is_taken_into_the_pan_once() {
 #[test]
 fn words_of_before_are_read() {
     let about = || Parameter::HerString;
-    let told = Evidence::of(about(), Normal { mean: 0.1, sd: 0.2 }, 0.05, 0.1);
+    let told = Evidence::of(about(), Normal { mean: 0.1, sd: 0.2 }).scattering(0.05, 0.1);
     let mut stored = serde_json::to_value(&told).expect("written");
     let map = stored.as_object_mut().expect("fields");
     for (now, before) in [("precision", "bend"), ("information", "pull")] {

@@ -14,12 +14,17 @@ use crate::error::Result;
 const KEPT: usize = 64;
 
 /// One batch as it was last read from the file. Whoever asks for it while it is read waits for that.
-type Place = Arc<Mutex<Option<Arc<Followed>>>>;
+#[derive(Default)]
+struct Place {
+    known: Mutex<Option<Arc<Followed>>>,
+    /// Whose turn it is to look at it, and as what it was looked at last.
+    looked: Mutex<Option<Arc<Followed>>>,
+}
 
 /// The batches followed in memory. What the file says decides: other programs may write to it too.
 #[derive(Clone)]
 pub struct Following {
-    places: Arc<Mutex<HashMap<i32, Place>>>,
+    places: Arc<Mutex<HashMap<i32, Arc<Place>>>>,
     remembers: bool,
 }
 
@@ -50,7 +55,7 @@ impl Following {
     /// [`StoreError::NotFound`](crate::StoreError::NotFound); a row that cannot be read.
     pub fn at(&self, c: &mut SqliteConnection, id: i32) -> Result<Arc<Followed>> {
         let place = self.place(id);
-        let mut known = locked(&place);
+        let mut known = locked(&place.known);
         let batch = match known.as_ref().map(|known| since(c, id, known)).transpose()?.zip(known.as_ref()) {
             Some((Since::These(new), known)) if new.is_empty() => return Ok(Arc::clone(known)),
             Some((Since::These(new), known)) => {
@@ -71,10 +76,31 @@ impl Following {
 
     /// Remembers a batch as a write left it that came to something: the next look need not take it in anew.
     pub fn remember(&self, id: i32, batch: Arc<Followed>) {
-        *locked(&self.place(id)) = Some(batch);
+        *locked(&self.place(id).known) = Some(batch);
     }
 
-    fn place(&self, id: i32) -> Place {
+    /// Looks at a batch that was read, one after another. Whoever waited takes the last look if that has seen what he read;
+    /// else a look at all that was written since: many who write at once cost a look or two, not one each.
+    pub fn in_turn<T>(
+        &self,
+        id: i32,
+        read: Arc<Followed>,
+        now_ms: i64,
+        look: impl FnOnce(&Followed) -> T,
+    ) -> T {
+        let place = self.place(id);
+        let mut looked = locked(&place.looked);
+        let covers = |known: &Arc<Followed>| {
+            known.started_ms() == read.started_ms() && known.last_seq() >= read.last_seq()
+        };
+        let last = looked.take().filter(|known| covers(known) && known.is_glanced(now_ms));
+        let batch = last.or_else(|| locked(&place.known).clone().filter(covers)).unwrap_or(read);
+        let seen = look(&batch);
+        *looked = Some(batch);
+        seen
+    }
+
+    fn place(&self, id: i32) -> Arc<Place> {
         let mut places = locked(&self.places);
         if places.len() >= KEPT && !places.contains_key(&id) {
             places.clear();

@@ -182,3 +182,25 @@ fn what_a_wrong_clock_wrote_does_not_take_along_what_comes_after() {
         (now_ms + 4000, Flame::Low)
     );
 }
+
+/// Who waited for a look at a batch takes the last one if that has seen what he read; else one at all that was written since.
+#[test]
+fn many_who_look_at_once_share_a_look_that_has_seen_their_entry() {
+    let notebook = Notebook::new();
+    let id = notebook.started("Syrup", 1000);
+    let following = &notebook.following;
+    let read = || notebook.store.read(|c| following.at(c, id)).expect("there");
+    let looks = |read, now_ms: i64| {
+        following.in_turn(id, read, now_ms, |batch| (batch.last_seq(), batch.glance_at(now_ms).now_ms))
+    };
+    notebook.append(id, flame(Flame::Low), 2000).expect("fits");
+    let first = read();
+    notebook.append(id, flame(Flame::High), 2100).expect("fits");
+    let second = read();
+    assert_eq!(looks(std::sync::Arc::clone(&first), 2200), (2, 2200), "all that was written by then");
+    notebook.append(id, flame(Flame::Medium), 2210).expect("fits");
+    let third = read();
+    assert_eq!(looks(second, 2300), (2, 2200), "has seen its entry, and is fresh");
+    assert_eq!(looks(third, 2310), (3, 2310), "has not seen the third");
+    assert_eq!(looks(first, 9000), (3, 9000), "a look of seconds ago is none");
+}

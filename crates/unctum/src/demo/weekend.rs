@@ -134,7 +134,7 @@ pub fn fill(c: &mut SqliteConnection, catalogue: &Catalogue, now_ms: i64) -> Res
         begun: &[],
     };
     let laid = lay_out(&question)?;
-    let mut planner = Planner::new(&laid.problem, 1)?;
+    let mut planner = Planner::new(&laid.problem, 1).map_err(CoreError::from)?;
     planner.improve(ROUNDS);
     days.starts = planner.starts();
     paper::create(c, &days, now_ms)?;

@@ -283,8 +283,9 @@ pub async fn start(
 
 async fn looked_at(app: &App, id: i32, after_seq: Option<i32>) -> Answer<BatchView> {
     let (now_ms, following) = (app.clock.now_ms(), app.following.clone());
-    let read = app.read(move |c| Read::of(c, &following, id)).await?;
-    app.looks(move || batch_view(id, read, after_seq, now_ms)).await
+    let reads = following.clone();
+    let read = app.read(move |c| Read::of(c, &reads, id)).await?;
+    app.looks(move || batch_view(&following, id, read, after_seq, now_ms)).await
 }
 
 /// One batch at this moment: the whole of it, or what is new since an entry.

@@ -5,6 +5,7 @@ use std::time::{Duration, Instant};
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
+use unctum_core::CoreError;
 use unctum_core::day::{DayProblem, DayTerms, Planner, Starts, impossible, judge, late};
 use utoipa::ToSchema;
 
@@ -103,14 +104,15 @@ fn solved(ask: &SolveAsk, turn: &Turn) -> Answer<Solved> {
             terms: None,
             first_plan_ms: 1000.0 * began.elapsed().as_secs_f64(),
             status: SolveStatus::Impossible,
-            because: vec![proof.clone()],
-            proof: Some(proof),
+            because: vec![proof.to_string()],
+            proof: Some(proof.to_string()),
         });
     }
-    let planner = Planner::new(problem, ask.seed)?;
+    let planner = Planner::new(problem, ask.seed).map_err(CoreError::from)?;
     let first_plan_ms = 1000.0 * began.elapsed().as_secs_f64();
     // A second one takes another way meanwhile; the better plan is told.
-    let second = turn.goes_on().then(|| Planner::new(problem, ask.seed.wrapping_add(ANOTHER))).transpose()?;
+    let second = turn.goes_on().then(|| Planner::new(problem, ask.seed.wrapping_add(ANOTHER)));
+    let second = second.transpose().map_err(CoreError::from)?;
     let better = |mut planner: Planner| {
         while turn.goes_on() {
             planner.improve(ROUNDS);

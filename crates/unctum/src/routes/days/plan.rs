@@ -3,8 +3,7 @@
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::CoreError;
-use unctum_core::day::{Planner, Starts, impossible, judge, plan_after};
+use unctum_core::day::{NoPlan, Planner, Starts, judge, plan_after};
 use unctum_core::order::{
     DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, fresh_days, lay_out, tell,
 };
@@ -81,14 +80,14 @@ fn moved(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> Vec<String> {
 }
 
 /// Days that cannot be planned, with what forbids it.
-fn without_plan(q: &DayQuestion<'_>, laid: &LaidOut, why: &str) -> DaysPlanned {
+fn without_plan(q: &DayQuestion<'_>, laid: &LaidOut, why: &NoPlan) -> DaysPlanned {
     let names = Names::of(laid, q.kitchen);
-    let proved = impossible(&laid.problem).is_some();
+    let proved = matches!(why, NoPlan::Proved(_));
     DaysPlanned {
         told: tell(q, laid, &Starts::new()),
         starts: Starts::new(),
         status: proved.then_some(SolveStatus::Impossible),
-        because: vec![names.told(why)],
+        because: vec![names.no_plan(why)],
         moved: Vec::new(),
     }
 }
@@ -104,7 +103,7 @@ pub fn follow(q: &DayQuestion<'_>) -> Answer<DaysPlanned> {
     }
     if q.days.starts.is_empty() {
         return match Planner::new(&laid.problem, 1) {
-            Err(CoreError::DoesNotFit(why)) => Ok(without_plan(q, &laid, &why)),
+            Err(why) if !matches!(why, NoPlan::Amiss(_)) => Ok(without_plan(q, &laid, &why)),
             _ => Ok(planned(q, &laid, Starts::new())),
         };
     }
@@ -114,8 +113,8 @@ pub fn follow(q: &DayQuestion<'_>) -> Answer<DaysPlanned> {
     }
     match plan_after(&laid.problem, &stood, 1) {
         Ok(after) => Ok(planned(q, &laid, after.starts)),
-        Err(CoreError::DoesNotFit(why)) => Ok(without_plan(q, &laid, &why)),
-        Err(other) => Err(other.into()),
+        Err(NoPlan::Amiss(error)) => Err(error.into()),
+        Err(why) => Ok(without_plan(q, &laid, &why)),
     }
 }
 
@@ -154,8 +153,8 @@ pub(super) fn plan(q: &DayQuestion<'_>, turn: &Turn, seed: u64, keep: bool) -> A
     };
     let mut planner = match planner {
         Ok(planner) => planner,
-        Err(CoreError::DoesNotFit(why)) => return Ok(without_plan(q, &laid, &why)),
-        Err(other) => return Err(other.into()),
+        Err(NoPlan::Amiss(error)) => return Err(error.into()),
+        Err(why) => return Ok(without_plan(q, &laid, &why)),
     };
     while turn.goes_on() {
         planner.improve(ROUNDS);

@@ -5,7 +5,7 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
-use unctum_core::day::{Break, may_move, plan_with, why_there};
+use unctum_core::day::{Break, NoPlan, may_move, plan_with, why_there};
 use unctum_core::order::{DayQuestion, FURTHEST_MIN, KitchenDays, Names, lay_out};
 use utoipa::ToSchema;
 
@@ -89,8 +89,8 @@ fn probed(q: &DayQuestion<'_>, step: &str, at_min: Option<i32>) -> Answer<Probed
     let with = at_min.map(|at| plan_with(&laid.problem, &stood, (step, at), 1));
     let (with, refused) = match with {
         Some(Ok(with)) => (Some(with), None),
-        Some(Err(CoreError::DoesNotFit(why))) => (None, Some(names.told(&why))),
-        Some(Err(other)) => return Err(other.into()),
+        Some(Err(NoPlan::Amiss(error))) => return Err(error.into()),
+        Some(Err(why)) => (None, Some(names.no_plan(&why))),
         None => (None, None),
     };
     Ok(Probed {
