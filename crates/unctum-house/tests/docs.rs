@@ -113,6 +113,21 @@ fn every_name_of_a_room_in_the_docs_is_there() {
     assert!(dead.is_empty(), "{dead:#?}");
 }
 
+/// Whoever comes to a room of the core finds on its front what it is for, and an example that compiles.
+#[test]
+fn every_room_has_an_example_at_its_front() {
+    let core = root().join("crates/unctum-core/src");
+    let without: Vec<&str> = FLOORS
+        .into_iter()
+        .filter(|room| core.join(room).is_dir())
+        .filter(|room| {
+            let front = read(&core.join(room).join("mod.rs"));
+            !(front.starts_with("//! ") && front.matches("//! ```").count() >= 2)
+        })
+        .collect();
+    assert!(without.is_empty(), "{without:?}");
+}
+
 fn is_code(text: &str) -> bool {
     text.len() > 2 && text.bytes().all(|b| b.is_ascii_lowercase() || b == b'-')
 }

@@ -1,5 +1,19 @@
 //! A few minutes with water, a scale or ice make the kitchen known: each check gives a value with its
 //! spread, and says by how much it narrowed what was known before.
+//!
+//! ```
+//! use unctum_core::calibrate::{ThermometerCheck, thermometer};
+//! use unctum_core::kitchen::{Air, Thermometer};
+//!
+//! let check = ThermometerCheck {
+//!     thermometer: Thermometer::with_offset("Dial", 0.0),
+//!     boiling_shown_c: 97.2,
+//!     ice_shown_c: None,
+//! };
+//! let found = thermometer(&check, &Air::default())?;
+//! assert!(found.thermometer.offset_k < -2.0, "it reads too low");
+//! # Ok::<(), unctum_core::CoreError>(())
+//! ```
 
 mod cups;
 mod ring;

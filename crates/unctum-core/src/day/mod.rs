@@ -3,6 +3,17 @@
 //! A [`DayProblem`] names steps, what they use, what follows when, what is held meanwhile. [`Planner`] lays whole batches as
 //! late as they may be and betters the plan for as long as it is let; [`judge`], which shares nothing with it, says
 //! whether a plan holds and how good it is; [`impossible`] says why there can be none.
+//!
+//! ```
+//! use unctum_core::day::{DayProblem, Planner, judge};
+//!
+//! # fn example(problem: &DayProblem) -> Result<(), Box<dyn std::error::Error>> {
+//! let mut planner = Planner::new(problem, 1).map_err(|none| none.to_string())?;
+//! planner.improve(100);
+//! let terms = judge(problem, &planner.starts()).map_err(|breaks| format!("{breaks:?}"))?;
+//! assert!(terms.late_min >= 0);
+//! # Ok(()) }
+//! ```
 
 mod impossible;
 mod insert;

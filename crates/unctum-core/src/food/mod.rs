@@ -1,5 +1,12 @@
 //! Foods as mixtures: what ingredients are made of, what a cup of them weighs, and the thermal
 //! properties and the water activity that follow from composition.
+//!
+//! ```
+//! use unctum_core::food::measure::dose_words;
+//!
+//! // What is small is told as it can be taken, never rounded up to what a scale shows.
+//! assert!(!dose_words(0.02).is_empty());
+//! ```
 
 mod activity;
 pub mod by_hand;

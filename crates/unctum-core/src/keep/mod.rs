@@ -2,6 +2,22 @@
 //! it that spoils.
 //!
 //! Every step takes the careful figure; what is not known shortens. Local food rules come first, and the screens say so.
+//!
+//! ```
+//! use unctum_core::food::{Composition, Spoils};
+//! use unctum_core::keep::{KeepAsk, keep};
+//!
+//! let ask = |spoils| KeepAsk {
+//!     composition: Composition { water_frac: 0.12, sucrose_frac: 0.48, fat_frac: 0.40, ..Composition::default() },
+//!     spoils,
+//!     free_fat_frac: 0.1,
+//!     room_c: 25.0,
+//!     cold_c: 5.0,
+//! };
+//! let (plain, coconut) = (keep(&ask(vec![]))?, keep(&ask(vec![Spoils::FreshCoconut]))?);
+//! assert!(coconut.room_days <= plain.room_days);
+//! # Ok::<(), unctum_core::CoreError>(())
+//! ```
 
 mod activity;
 

@@ -1,5 +1,14 @@
 //! The cook's own rings, pans, thermometers, cups, trays and room ([`KitchenDocument`]), and how a
 //! few minutes with a kettle of water make them known better ([`crate::calibrate`]).
+//!
+//! ```
+//! use unctum_core::kitchen::{Air, FirstPan, Flame, Ring, RingKind};
+//!
+//! let ring = Ring::of_kind("Left", RingKind::Gas, 1800.0);
+//! let pan = FirstPan::Heavy.pan(22.0);
+//! let lost_w = pan.losing().loss_w_k(500.0) * (100.0 - Air::default().room_c);
+//! assert!(ring.net_power_w(Flame::Medium.frac()) > lost_w);
+//! ```
 
 mod as_known;
 mod document;

@@ -1,5 +1,15 @@
 //! Orders and the days on which they are made: what is wanted becomes batches, batches become a day that is planned,
 //! and the plan becomes lanes, lists and sentences.
+//!
+//! ```
+//! use jiff::civil::date;
+//! use unctum_core::order::Calendar;
+//!
+//! let calendar = Calendar::new("Asia/Kathmandu", date(2026, 12, 5), 2)?;
+//! assert_eq!(calendar.horizon(), 2 * 24 * 60);
+//! assert_eq!(calendar.wall(90), date(2026, 12, 5).at(1, 30, 0, 0));
+//! # Ok::<(), unctum_core::CoreError>(())
+//! ```
 
 mod asked;
 mod calendar;

@@ -6,6 +6,14 @@
 //!   `hasty`: soaks that are over too soon.
 //! * `balance`: where every gram goes; `hazards`: the cautions that follow from what a step does.
 //! * `book`: what the catalogue and her kitchen know, that all questions about a method share.
+//!
+//! ```
+//! use unctum_core::process::plain_syrup_steps;
+//! use unctum_core::syrup::StageKey;
+//!
+//! let steps = plain_syrup_steps(StageKey::OneString);
+//! assert!(steps.iter().any(|s| s.stage() == Some(StageKey::OneString)));
+//! ```
 
 mod balance;
 mod book;

@@ -2,11 +2,11 @@
 //! compares with another, how it tasted. What many batches teach of the kitchen is the room above ([`crate::learn`]).
 //!
 //! ```
-//! # use unctum_core::{Result, cook::Followed};
+//! # use unctum_core::cook::Followed;
 //! use unctum_core::review::{Texture, Verdict, lesson};
 //!
 //! # fn example(batch: &Followed) {
-//! let verdict = Verdict { texture: Texture::TooSoft, ..Verdict::default() };
+//! let verdict = Verdict::of(Texture::TooSoft);
 //! if let Some(lesson) = lesson(batch, &verdict) {
 //!     println!("{:?}, and next time {:?}", lesson.now, lesson.next);
 //! }

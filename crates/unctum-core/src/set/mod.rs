@@ -1,5 +1,22 @@
 //! What becomes of a mass once it is poured: how firm it is, how it cools and when it can be marked and cut, how it is
 //! cut into pieces.
+//!
+//! ```
+//! use unctum_core::food::Composition;
+//! use unctum_core::set::{CoolingAsk, Place, SetAct, TrayKind, cooling};
+//!
+//! let told = cooling(&CoolingAsk {
+//!     composition: Composition {
+//!         water_frac: 0.14, protein_frac: 0.05, fat_frac: 0.27, sucrose_frac: 0.43, fibre_frac: 0.10, ash_frac: 0.01,
+//!         ..Composition::default()
+//!     },
+//!     thickness_mm: 12.0, pour_c: 105.0, room_c: 28.0, tray: TrayKind::Metal, place: Place::Table,
+//!     cold_tray: false, air_frac: 0.0, structure_lag_min: 0.0, free_fat_frac: None, fat: Default::default(),
+//!     held: None, gelled: None, fat_dried: None,
+//! })?;
+//! assert!(told.windows.iter().any(|w| w.act == SetAct::Cut));
+//! # Ok::<(), unctum_core::CoreError>(())
+//! ```
 
 mod aim;
 mod band;

@@ -3,7 +3,7 @@
 //! above is the log ([`crate::log`]).
 //!
 //! ```
-//! # use unctum_core::{Result, formula::Book, kitchen::KitchenDocument};
+//! # use unctum_core::{Result, kitchen::KitchenDocument, process::Book};
 //! use unctum_core::start::{BatchSetup, StartAsk, plain_setup};
 //! use unctum_core::syrup::{Charge, StageKey};
 //!

@@ -6,6 +6,15 @@
 //! ([`string`]), what spoon, water and pan show ([`signs`]), the ladder of stages ([`stage`]), where a
 //! reading puts the syrup ([`locate`], [`strength`]), what acid does ([`inversion`]) and whether it will grain
 //! ([`graining`]). [`sweetener`] and [`Contents`] turn what the cook weighs into a charge.
+//!
+//! ```
+//! use unctum_core::syrup::string::{solids_frac_of_string, string_cm};
+//! use unctum_core::syrup::{Ladder, StageKey};
+//!
+//! let aim = Ladder::default().of(StageKey::OneString).aim_frac();
+//! let length_cm = string_cm(aim);
+//! assert!((solids_frac_of_string(length_cm) - aim).abs() < 1e-6);
+//! ```
 
 pub mod activity;
 pub mod boiling;

@@ -4,6 +4,16 @@
 //!   `retell`: step texts that follow.
 //! * `vary`: a method with changes and what they do (`effects`); `offers`: the changes that make sense.
 //! * `words`: what a change is called.
+//!
+//! ```
+//! # use unctum_core::{Result, formula::Written, process::Book};
+//! use unctum_core::variation::vary;
+//!
+//! # fn example(written: &Written, book: &Book<'_>) -> Result<()> {
+//! let varied = vary(written, &[], book)?;
+//! assert!(varied.effects.is_empty(), "what is not changed does nothing");
+//! # Ok(()) }
+//! ```
 
 mod change;
 mod component;

@@ -1,4 +1,12 @@
 //! Water at a pressure: vapour pressure, boiling point, latent heat, and the air at an altitude.
+//!
+//! ```
+//! use unctum_core::water::{pressure_at_altitude_pa, saturation_temperature_c};
+//!
+//! let boils_c = saturation_temperature_c(pressure_at_altitude_pa(1480.0)?);
+//! assert!((94.5..95.5).contains(&boils_c));
+//! # Ok::<(), unctum_core::CoreError>(())
+//! ```
 
 use crate::error::{CoreError, Result, within};
 
