@@ -81,8 +81,9 @@ test('balls are fried load by load and soaked until it is best; milk becomes so 
   const across = after.getByRole('slider', { name: /^Across a ball/ })
   const drawn_min = async () => {
     const said = (await soaking.getAttribute('aria-label')) ?? ''
-    const [, n, unit] = /best after (?:about )?([\d.]+) ?(\w+)/.exec(said) ?? []
-    return n ? Number(n) * (unit?.startsWith('h') ? 60 : 1) : Infinity
+    // “1 h 35”, or “24 min”.
+    const [, hours, minutes] = /best after (?:about )?(?:(\d+) h)?\s*(\d+)?/.exec(said) ?? []
+    return hours || minutes ? 60 * Number(hours ?? 0) + Number(minutes ?? 0) : Infinity
   }
   // What was drawn for the size before does not count: only what was worked out for this one.
   const bestOf = async (across_mm: number) => {

@@ -30,6 +30,8 @@
 //! * [`intake`]: what instruments of the network send, doubted and thinned into a batch's log.
 //! * [`stove`]: several batches at once, in one order.
 //! * [`sim`]: one hidden pan and a cook beside it, for demo, tests and studies.
+//! * [`day`]: what to begin when: plans laid backwards, bettered, judged, and what proves that there is none.
+//! * [`order`]: what is wanted by when, as batches, days, lanes, lists and costs.
 //!
 //! Quantities carry their unit in the name (`water_g`, `boil_c`, `pressure_pa`); fractions
 //! (`solids_frac`) run from 0 to 1; a value that is not known exactly is a [`numeric::Spread`].

@@ -126,6 +126,9 @@ fn every_room_has_an_example_at_its_front() {
         })
         .collect();
     assert!(without.is_empty(), "{without:?}");
+    let house = read(&core.join("lib.rs"));
+    let untold: Vec<&str> = FLOORS.into_iter().filter(|r| !house.contains(&format!("[`{r}`]"))).collect();
+    assert!(untold.is_empty(), "not on the core's own page: {untold:?}");
 }
 
 fn is_code(text: &str) -> bool {

@@ -3,8 +3,9 @@
 //! [`believe`] is a function of the log and the moment, of nothing else. It knows a pan by what is not known of it,
 //! some twenty independent doubts (ring, losses, amounts, instruments, the hand, the flame's flicker), each the same
 //! from the start to the end. A pan that could be is followed whole, from heat on; how often somebody looked leaves
-//! no trace. The most likely pan is climbed to, a reading that contradicts all others is doubted, and 96 pans around
-//! it, weighed by how well they fit, are the answer.
+//! no trace. In the field's terms: the posterior mode by Gauss–Newton steps with backtracking, outlier
+//! readings down-weighted one at a time, then 96 importance-weighted samples of the posterior, drawn low-discrepancy from its
+//! Laplace approximation; intervals are their weighted 80 % quantiles.
 //!
 //! ```
 //! use unctum_core::estimate::{Deed, Done, Doubts, Habits, Question, Seen, believe};

@@ -1,4 +1,5 @@
-//! The door of the program: who comes in, by which way, and who is let in.
+//! The door of the program: TLS-terminating reverse proxy and device authentication. Who comes in, by which way, and who is
+//! let in.
 //!
 //! Every connection comes through [`listen`], which stands in front of the web server: from this machine on
 //! loopback, and, once the cook opens it, from the kitchen's network behind the program's own certificate.
