@@ -27,10 +27,10 @@ pub type ToldMark = (i64, i64, Option<i32>);
 /// Those of the database.
 pub fn told_mark(c: &mut SqliteConnection) -> Result<ToldMark> {
     let over = batch::table.filter(batch::standing.eq(Standing::Over.word()));
-    let (batches, newest) = over.select((count_star(), max(batch::id))).first(c)?;
-    // By itself: an index answers it, where a look at each batch would take in its whole setup.
-    let have_told = over.filter(batch::told_json.is_not_null()).count().get_result(c)?;
-    Ok((batches, have_told, newest))
+    let (batches, newest): (i64, Option<i32>) = over.select((count_star(), max(batch::id))).first(c)?;
+    // By those that have not: an index knows the few, where a look at each batch would take in its whole setup.
+    let untold: i64 = over.filter(batch::told_json.is_null()).count().get_result(c)?;
+    Ok((batches, batches - untold, newest))
 }
 
 /// What all finished batches tell, oldest first, as far as it is kept; and the numbers of those that have to be asked.

@@ -63,7 +63,7 @@ fn an_older_notebook_is_copied_before_it_is_brought_up_to_date() {
     notebook.store.close().expect("closes");
     // As a program before forms were counted left it.
     let down = include_str!("../../migrations/0005_steady/down.sql");
-    run(&path, "DROP INDEX batch_told;");
+    run(&path, "DROP INDEX batch_untold; DROP INDEX batch_searched;");
     run(&path, down);
     run(
         &path,

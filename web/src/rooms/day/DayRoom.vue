@@ -151,6 +151,8 @@ const paper = () => window.print()
         >
         <button type="button" class="key" @click="paper">Print</button>
       </template>
+      <!-- The header says it aloud; on a phone it is out of sight there. -->
+      <span v-if="working" class="small soft" aria-hidden="true">{{ working }}</span>
     </div>
     <KeyRow
       v-if="(all?.length ?? 0) > 1"
