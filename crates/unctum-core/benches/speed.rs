@@ -19,8 +19,7 @@ use std::path::{Path, PathBuf};
 
 use unctum_core::course::Tools;
 use unctum_core::day::{DayProblem, Planner, Starts, may_move, plan_with, sure, why_there};
-use unctum_core::food::Larder;
-use unctum_core::food::{Composition, FatKind};
+use unctum_core::food::{Composition, FatKind, Larder};
 use unctum_core::formula::{Formula, Measuring, Size, SyrupPlan, Written};
 use unctum_core::keep::{KeepAsk, keep};
 use unctum_core::process::{Book, Method, Sweet, plain_syrup_steps};

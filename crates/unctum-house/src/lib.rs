@@ -12,9 +12,8 @@ mod floors;
 mod names;
 
 use std::collections::BTreeMap;
-use std::fs;
-use std::io;
 use std::path::{Path, PathBuf};
+use std::{fs, io};
 
 pub use circles::circles;
 pub use floors::{FLOORS, drawn};

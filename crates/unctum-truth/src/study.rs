@@ -9,8 +9,7 @@ use unctum_core::kitchen::{
     Thermometer,
 };
 use unctum_core::learn::{BatchTold, learn, told_by};
-use unctum_core::numeric::Normal;
-use unctum_core::numeric::Rng;
+use unctum_core::numeric::{Normal, Rng};
 use unctum_core::process::{Book, Paces};
 use unctum_core::review::{Texture, Verdict};
 use unctum_core::sim::{Hands, World, off};

@@ -2,11 +2,10 @@
 
 use std::path::PathBuf;
 
-use rocket::get;
 use rocket::http::{ContentType, Header, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::{self, Responder};
-use rocket::{Either, Request, Response};
+use rocket::{Either, Request, Response, get};
 use rust_embed::{EmbeddedFile, RustEmbed};
 
 use crate::door::fresh_secret;

@@ -8,8 +8,7 @@ use crate::cook::scene::Scene;
 use crate::cook::sights::{SightState, sights};
 use crate::cook::state::Advice;
 use crate::kitchen::Flame;
-use crate::log::BatchEvent;
-use crate::log::RunAt;
+use crate::log::{BatchEvent, RunAt};
 use crate::process::{Manner, Step, StepKind};
 
 /// How much an act presses, most first.

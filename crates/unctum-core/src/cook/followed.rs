@@ -3,16 +3,11 @@
 use std::borrow::Cow;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
-use crate::cook::summary::{BatchSummary, ReadingMade};
-use crate::cook::summary::{planned_min, reading_made, readings, summed_up};
+use crate::cook::summary::{BatchSummary, ReadingMade, planned_min, reading_made, readings, summed_up};
 use crate::cook::whole::BatchState;
 use crate::error::{CoreError, Result};
 use crate::kitchen::Flame;
-use crate::log::Runs;
-use crate::log::admit_in;
-use crate::log::standing;
-use crate::log::{BatchEvent, Logged, admit};
-use crate::log::{Fold, folded, in_order};
+use crate::log::{BatchEvent, Fold, Logged, Runs, admit, admit_in, folded, in_order, standing};
 use crate::numeric::Spread;
 use crate::start::BatchSetup;
 

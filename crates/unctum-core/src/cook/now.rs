@@ -11,9 +11,7 @@ use crate::cook::state::Advice;
 use crate::cook::whole::{BatchState, PutIn, StepState};
 use crate::error::Result;
 use crate::formula::SheetTake;
-use crate::log::undone_seqs;
-use crate::log::{BatchEvent, Logged, Phase};
-use crate::log::{Fold, folded, in_order};
+use crate::log::{BatchEvent, Fold, Logged, Phase, folded, in_order, undone_seqs};
 use crate::process::{Step, StepKind};
 use crate::start::BatchSetup;
 

@@ -6,8 +6,7 @@ use serde::Serialize;
 use crate::cook::guidance::HAND_S;
 use crate::estimate::{Deed, believe};
 use crate::kitchen::Flame;
-use crate::log::Watch;
-use crate::log::{BatchEvent, Logged};
+use crate::log::{BatchEvent, Logged, Watch};
 use crate::start::BatchSetup;
 use crate::syrup::Against;
 

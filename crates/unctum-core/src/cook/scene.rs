@@ -6,8 +6,7 @@ use crate::cook::call::Ahead;
 use crate::cook::sights::Seen;
 use crate::cook::state::{Advice, SyrupState};
 use crate::kitchen::Flame;
-use crate::log::BatchEvent;
-use crate::log::{RunAt, Runs};
+use crate::log::{BatchEvent, RunAt, Runs};
 use crate::start::BatchSetup;
 
 /// What the acts of a batch follow from.

@@ -4,8 +4,7 @@
 use crate::cook::guidance::{DRY_FRAC, Misfit, state_with_all};
 use crate::cook::state::{Advice, SyrupState};
 use crate::estimate::{Deed, Question, Seen};
-use crate::log::Boil;
-use crate::log::Watch;
+use crate::log::{Boil, Watch};
 use crate::start::BatchSetup;
 use crate::syrup::string::solids_frac_of_string;
 

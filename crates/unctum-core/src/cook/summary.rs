@@ -3,9 +3,7 @@
 use serde::{Deserialize, Serialize};
 
 use crate::kitchen::Flame;
-use crate::log::standing;
-use crate::log::{BatchEvent, Logged};
-use crate::log::{folded, in_order};
+use crate::log::{BatchEvent, Logged, folded, in_order, standing};
 use crate::numeric::Spread;
 use crate::pan::boil_down;
 use crate::start::BatchSetup;

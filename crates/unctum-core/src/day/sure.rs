@@ -3,8 +3,7 @@
 use std::collections::BTreeMap;
 
 use crate::day::problem::{DayProblem, Starts};
-use crate::numeric::Rng;
-use crate::numeric::{Spread, Z80};
+use crate::numeric::{Rng, Spread, Z80};
 
 /// How sure it is that a plan holds its times.
 #[derive(Debug, Clone, PartialEq)]

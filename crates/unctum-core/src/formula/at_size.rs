@@ -1,8 +1,7 @@
 //! A method at one size. Whatever is asked of a size is asked of this one.
 
 use crate::error::Result;
-use crate::formula::size::Size;
-use crate::formula::size::asked;
+use crate::formula::size::{Size, asked};
 use crate::formula::written::Written;
 use crate::process::Book;
 use crate::set::Placement;

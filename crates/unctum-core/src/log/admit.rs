@@ -6,8 +6,7 @@ use crate::log::evidence::Evidence;
 use crate::log::fold::{Fold, folded, in_order};
 use crate::log::runs::RunAt;
 use crate::log::standing::{standing, undone_seqs};
-use crate::log::stands::Phase;
-use crate::log::stands::Stands;
+use crate::log::stands::{Phase, Stands};
 use crate::start::BatchSetup;
 
 /// Amounts were measured to about this share, so that a pan may weigh so much more than all that went in.

@@ -4,8 +4,7 @@ use crate::estimate::{Done, Question};
 use crate::formula::SyrupPlan;
 use crate::kitchen::Flame;
 use crate::pan::PanModel;
-use crate::start::BatchSetup;
-use crate::start::other_solids;
+use crate::start::{BatchSetup, other_solids};
 
 /// A syrup in its pan, and where it is to land.
 #[derive(Clone)]

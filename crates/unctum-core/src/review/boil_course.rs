@@ -1,7 +1,6 @@
 //! Where a syrup stood when its heat went off, where that should have been, and where it landed.
 
-use crate::cook::Followed;
-use crate::cook::state_at;
+use crate::cook::{Followed, state_at};
 use crate::kitchen::Flame;
 use crate::log::{BatchEvent, SeenReading, standing};
 use crate::syrup::Charge;

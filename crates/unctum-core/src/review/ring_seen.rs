@@ -1,7 +1,6 @@
 //! What one batch taught of the ring it stood on helps the next pot there.
 
-use crate::cook::Followed;
-use crate::cook::state_at;
+use crate::cook::{Followed, state_at};
 use crate::kitchen::{Flame, Ring};
 use crate::log::BatchEvent;
 use crate::numeric::Spread;

@@ -4,8 +4,7 @@ use serde::Serialize;
 
 use crate::food::ShelfKind;
 use crate::process::{Book, Effect, Method, Work, balance};
-use crate::variation::change::Variation;
-use crate::variation::change::change;
+use crate::variation::change::{Variation, change};
 
 /// Share of all that goes in below which a little more or less of a thing is not felt.
 const LEAST_FRAC: f64 = 0.03;

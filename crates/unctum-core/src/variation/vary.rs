@@ -3,8 +3,7 @@
 use crate::error::{CoreError, Result};
 use crate::formula::Written;
 use crate::process::Book;
-use crate::variation::change::Variation;
-use crate::variation::change::change;
+use crate::variation::change::{Variation, change};
 use crate::variation::effects::{EffectNote, Sides, said_of};
 use crate::variation::words::change_words;
 

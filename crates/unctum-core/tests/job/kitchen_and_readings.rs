@@ -3,10 +3,9 @@
 use crate::common::{cashew_batch, hill_air, kadai};
 use proptest::prelude::*;
 use unctum_core::cook::{state_at, summary};
-use unctum_core::kitchen::Instruments;
 use unctum_core::kitchen::{
-    Bench, Flame, KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer, PanMetal, Ring,
-    RingKind, Room, Thermometer,
+    Bench, Flame, Instruments, KitchenDocument, Learning, NumberedPan, NumberedRing, NumberedThermometer,
+    PanMetal, Ring, RingKind, Room, Thermometer,
 };
 use unctum_core::log::{BatchEvent, Logged, SeenReading, admit};
 use unctum_core::pan::stage_signs;

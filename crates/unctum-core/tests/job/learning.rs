@@ -7,8 +7,7 @@ use unctum_core::kitchen::{
 };
 use unctum_core::learn::{AgainKey, BatchTold, Evidence, again, learn, shown, told_by};
 use unctum_core::log::{BatchEvent, SeenReading};
-use unctum_core::numeric::Normal;
-use unctum_core::numeric::Rng;
+use unctum_core::numeric::{Normal, Rng};
 use unctum_core::process::plain_syrup_steps;
 use unctum_core::review::{CauseKind, Texture, Verdict};
 use unctum_core::sim::{Cook, Hands, World};
