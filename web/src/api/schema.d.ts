@@ -6073,8 +6073,6 @@ export interface components {
             pressure_pa: number;
             /** @description What is taken for a ring of each kind that was never checked. */
             ring_kinds: components["schemas"]["UsualRing"][];
-            /** @description The stages that can be told of a pan on the flame by fingers, spoon or water. */
-            seen_at_stove: components["schemas"]["StageKey"][];
             /** @description The stages at the cook's own edges. */
             stages: components["schemas"]["Stage"][];
             /**

@@ -27,10 +27,6 @@ export const useKitchen = defineStore('kitchen', () => {
   const ladder = computed(() => view.value?.stages ?? [])
   /** The stages that a syrup is boiled to and looked at for. */
   const boiledTo = computed(() => ladder.value.filter((s) => view.value?.boiled_to.includes(s.key)))
-  /** The stages that can be told of a pan on the flame by looking. */
-  const seenAtStove = computed(() =>
-    ladder.value.filter((s) => view.value?.seen_at_stove.includes(s.key)),
-  )
   /** The sweeteners that ship with the program: fetched once. */
   const sweeteners = ref<Api<'Sweetener'>[]>([])
   async function loadSweeteners(): Promise<void> {
@@ -57,7 +53,6 @@ export const useKitchen = defineStore('kitchen', () => {
     view,
     ladder,
     boiledTo,
-    seenAtStove,
     trouble,
     load,
     take,

@@ -121,3 +121,24 @@ pub(super) fn ahead(advice: Advice, syrup: Option<&SyrupState>) -> Vec<Ahead> {
         _ => Vec::new(),
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_is_tested_and_what_counts_down_follows_from_the_advice() {
+        let calls = |advice: Advice| (advice.call().tests, advice.call().counts_down);
+        assert_eq!(calls(Advice::Test), (true, true));
+        assert_eq!(calls(Advice::ReadNow), (true, true));
+        assert_eq!(
+            calls(Advice::TurnOffNow),
+            (true, false),
+            "a string settles it, and no clock runs beside it"
+        );
+        assert_eq!(calls(Advice::NotYet { more_s: 30.0 }), (true, false), "it says its own time");
+        assert_eq!(calls(Advice::Dissolve), (false, true));
+        assert_eq!(calls(Advice::KeepBoiling), (false, true));
+        assert_eq!(calls(Advice::ThatIsIt), (false, true));
+    }
+}

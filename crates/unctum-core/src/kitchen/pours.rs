@@ -35,3 +35,33 @@ impl KitchenDocument {
         pours
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::kitchen::first::{FirstAnswers, FirstCup, FirstPan, FirstRing, first_kitchen};
+
+    #[test]
+    fn water_is_poured_by_two_spoons_and_by_her_own_cup() {
+        let answers = FirstAnswers {
+            ring: FirstRing::GasMedium,
+            pan: FirstPan::Heavy,
+            width_cm: 22.0,
+            cup: FirstCup::Katori,
+            altitude_m: 0.0,
+            has_scale: false,
+            has_thermometer: false,
+        };
+        let (mut kitchen, _) = first_kitchen(&answers).expect("a kitchen");
+        let cup_ml = kitchen.measures[0].measure.volume_ml;
+        let pours = kitchen.pours();
+        assert!(pours.windows(2).all(|w| w[0].water_g < w[1].water_g), "the least first: {pours:?}");
+        assert_eq!((pours[0].water_g, pours[1].water_g), (5.0, 15.0));
+        assert!(
+            (pours[3].water_g - 0.5 * cup_ml).abs() <= 0.5 && pours[3].words.starts_with("½ katori"),
+            "{pours:?}"
+        );
+        kitchen.measures.clear();
+        assert_eq!(kitchen.pours().len(), 2, "without a cup by spoons alone");
+    }
+}

@@ -177,9 +177,6 @@ impl Default for Ladder {
     }
 }
 
-/// A stage is told by looking where it begins between these strengths.
-const SEEN_FROM_FRAC: f64 = 0.5;
-const SEEN_TO_FRAC: f64 = 0.93;
 /// No syrup for sweets is boiled to less than this strength.
 const THINNEST_FRAC: f64 = 0.5;
 /// From this strength on sugar takes colour, and other signs count.
@@ -228,14 +225,6 @@ impl Ladder {
     #[must_use]
     pub fn boiled_to(&self) -> Vec<StageKey> {
         let told = |s: &Stage| s.low_frac >= THINNEST_FRAC && s.low_frac < COLOURS_FRAC;
-        self.stages().iter().filter(|s| told(s)).map(|s| s.key).collect()
-    }
-
-    /// The stages that can be told of a pan on the flame by fingers, spoon or water, weakest first: what is thinner looks like
-    /// water, what is past them has coloured.
-    #[must_use]
-    pub fn seen_at_stove(&self) -> Vec<StageKey> {
-        let told = |s: &Stage| s.low_frac >= SEEN_FROM_FRAC && s.low_frac < SEEN_TO_FRAC;
         self.stages().iter().filter(|s| told(s)).map(|s| s.key).collect()
     }
 

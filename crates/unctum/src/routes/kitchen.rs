@@ -40,8 +40,6 @@ pub struct KitchenView {
     pub stages: Vec<Stage>,
     /// The stages a syrup is boiled to and looked at for.
     pub boiled_to: Vec<StageKey>,
-    /// The stages that can be told of a pan on the flame by fingers, spoon or water.
-    pub seen_at_stove: Vec<StageKey>,
     /// What water is poured by where nothing is weighed, the least first.
     pub pours: Vec<Pour>,
     /// Where the words for the flame stand.
@@ -118,7 +116,6 @@ fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView
         water_boil_c: saturation_temperature_c(pressure_pa),
         stages: kitchen.ladder.stages().to_vec(),
         boiled_to: kitchen.ladder.boiled_to(),
-        seen_at_stove: kitchen.ladder.seen_at_stove(),
         pours: kitchen.pours(),
         flame_dial: FlameDial {
             low: Flame::Low.frac(),

@@ -87,7 +87,7 @@ onKey('e', () => once(happened))
     <ReadingKeys
       v-if="mine"
       ref="keys"
-      :ladder="kitchen.seenAtStove"
+      :ladder="kitchen.boiledTo"
       :thermometer="setup.thermometer?.name"
       :has_scale="weighs"
       :has_refractometer="hasRefractometer"
