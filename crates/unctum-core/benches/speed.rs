@@ -226,20 +226,7 @@ fn a_belief(bencher: Bencher, readings: u32) {
         let contents_g = q.charge.solids_g() + state.water_g;
         deeds.push(Done { at_s, deed: Deed::Seen(Seen::Weight { contents_g }) });
     }
-    bencher.bench(|| {
-        believe(black_box(&Question {
-            model: &model,
-            ring: &q.ring,
-            first_water_g: q.charge.water_g,
-            start_c: 28.0,
-            other_solids: None,
-            doubts: doubts(),
-            deeds: &deeds,
-            now_s: 910.0,
-            target_frac: 0.7575,
-            on_power_w: q.ring.net_power_w(0.7),
-        }))
-    });
+    bencher.bench(|| believe(black_box(&asked(&q, &model, &deeds, 910.0, 0.7))));
 }
 
 /// What is believed of a pan that was just put on, under each flame: the longest ways ahead.
@@ -248,20 +235,29 @@ fn a_belief_from_cold(bencher: Bencher, flame: f64) {
     let q = question();
     let model = PanModel::new(&q.charge, &q.pan, q.air).expect("valid");
     let deeds = [Done { at_s: 0.0, deed: Deed::Flame(flame) }];
-    bencher.bench(|| {
-        believe(black_box(&Question {
-            model: &model,
-            ring: &q.ring,
-            first_water_g: q.charge.water_g,
-            start_c: 28.0,
-            other_solids: None,
-            doubts: doubts(),
-            deeds: &deeds,
-            now_s: 5.0,
-            target_frac: 0.7575,
-            on_power_w: q.ring.net_power_w(flame),
-        }))
-    });
+    bencher.bench(|| believe(black_box(&asked(&q, &model, &deeds, 5.0, flame))));
+}
+
+/// What is asked of a pan at a moment, s since the heat went on; its way ahead under this share of the full flame.
+fn asked<'a>(
+    q: &'a BoilDownQuestion,
+    model: &'a PanModel,
+    deeds: &'a [Done],
+    now_s: f64,
+    flame: f64,
+) -> Question<'a> {
+    Question {
+        model,
+        ring: &q.ring,
+        first_water_g: q.charge.water_g,
+        start_c: 28.0,
+        other_solids: None,
+        doubts: doubts(),
+        deeds,
+        now_s,
+        target_frac: 0.7575,
+        on_power_w: q.ring.net_power_w(flame),
+    }
 }
 
 fn doubts() -> Doubts {

@@ -38,7 +38,6 @@ impl KitchenDocument {
 
 #[cfg(test)]
 mod tests {
-    use super::*;
     use crate::kitchen::first::{FirstAnswers, FirstCup, FirstPan, FirstRing, first_kitchen};
 
     #[test]
