@@ -69,10 +69,10 @@ function fill() {
   // One forgotten for a year, its flame off; one with very many readings, going on.
   const year_ms = now - 365 * DAY_MS - one.started_ms
   put(BATCHES + 1, one.started_ms + year_ms, moved(year_ms))
-  // Its probe says what such a pan shows, ten readings a second, until shortly before the flame goes off.
+  // Its probe says what such a pan shows, some ten readings a second, until shortly before the flame goes off.
   const until_s = boil.turn_off.at_s.mid - 60
-  const shown_c = (at_s) => boil.series.findLast((p) => p.elapsed_s.mid <= at_s).shown_c
-  const lit = one.log.filter((l) => l.event.event !== 'reading' && l.event.flame !== 'off')
+  const lit = one.log.filter((l) => l.event.document.event !== 'reading' && l.event.document.flame !== 'off')
+  if (lit.length !== 2) throw new Error(`lit by ${lit.length} entries, not by the step and the flame`)
   const lately_ms = Math.round(now - 60_000 - 1000 * until_s) - lit.at(-1).at_ms
   const many = Array.from({ length: READINGS }, (_, i) => {
     const at_s = (until_s * (i + 1)) / READINGS
@@ -85,6 +85,14 @@ function fill() {
   const log = heard.map((l, i) => ({ ...l, seq: i + 1, at_ms: l.at_ms + lately_ms }))
   put(BATCHES + 2, one.started_ms + lately_ms, log)
   run('import', whole, '--db', join(folder, 'notebook.db'))
+}
+
+/** What a probe in that pan shows, degrees C, between two points of the way that was told. */
+function shown_c(at_s) {
+  const next = boil.series.findIndex((p) => p.elapsed_s.mid > at_s)
+  const [a, b] = [boil.series[next - 1], boil.series[next]]
+  const share = (at_s - a.elapsed_s.mid) / (b.elapsed_s.mid - a.elapsed_s.mid)
+  return a.shown_c + share * (b.shown_c - a.shown_c)
 }
 
 /** So many connections that say nothing. */

@@ -17,6 +17,8 @@ const STEP_S: f64 = 10.0;
 const CALM_STEP_S: f64 = 60.0;
 /// From so long after the heat went off the steps are long, s.
 const CALM_AFTER_S: f64 = 600.0;
+/// What a pan loses is looked up anew when so much water has left it, g: that is less than a tenth of a millimetre of wall.
+const SAME_LEVEL_G: f64 = 2.0;
 /// The end of a step is known well enough when it moves by less, K.
 const NEAR_ENOUGH_K: f64 = 1e-4;
 /// Strengths between two places of the table.
@@ -228,6 +230,7 @@ impl<'a> Quick<'a> {
     ) {
         let mut gone_s = 0.0;
         let mut wall_decay = (f64::NAN, 0.0);
+        let mut looked_up: Option<(f64, f64)> = None;
         while duration_s - gone_s > 1e-9 {
             let calm = matches!(heat, Heat::Off { since_s, .. } if since_s + gone_s > CALM_AFTER_S);
             let longest_s = if calm { CALM_STEP_S } else { longest_s };
@@ -237,7 +240,11 @@ impl<'a> Quick<'a> {
             if wall_decay.0.to_bits() != dt.to_bits() {
                 wall_decay = (dt, (-self.passing_w_k / self.wall_j_k * dt).exp());
             }
-            self.step(state, self.heat_j(heat, power, gone_s, dt), wall_decay);
+            let near = looked_up.filter(|(level_g, _)| (state.water_g - level_g).abs() < SAME_LEVEL_G);
+            let (_, loss_w_k) = *looked_up.insert(
+                near.unwrap_or_else(|| (state.water_g, self.draw.loss * self.model.loss_w_k(state.water_g))),
+            );
+            self.step(state, (self.heat_j(heat, power, gone_s, dt), loss_w_k), wall_decay);
             state.boiled_s = if state.boiling { state.boiled_s + dt } else { 0.0 };
             gone_s += dt;
             if state.water_g <= self.driest_g && matches!(heat, Heat::On(_)) {
@@ -258,8 +265,9 @@ impl<'a> Quick<'a> {
         }
     }
 
-    /// One step of `dt` seconds, over which the wall's way to where it is held decays to `decay`.
-    fn step(&self, state: &mut QuickState, heat_j: f64, (dt, decay): (f64, f64)) {
+    /// One step of `dt` seconds, over which the ring gives `heat_j`, the pan loses `loss_w_k`, and the wall's way to where it
+    /// is held decays to `decay`.
+    fn step(&self, state: &mut QuickState, (heat_j, loss_w_k): (f64, f64), (dt, decay): (f64, f64)) {
         let before = *state;
         let room_c = self.model.air().room_c + self.draw.room_k;
         // The wall's way to where this heat would hold it, exact for a liquid that stands between its two ends.
@@ -268,7 +276,6 @@ impl<'a> Quick<'a> {
             goal_c + (before.wall_c - goal_c) * decay
         };
         let into_j = |wall_c: f64| heat_j - self.wall_j_k * (wall_c - before.wall_c);
-        let loss_w_k = self.draw.loss * self.model.loss_w_k(before.water_g);
         let (boil_c, slope) = self.table.at(self.solids_frac(before.water_g), self.draw.composition);
         let mut liquid_c = before.liquid_c;
         if before.boiling {
