@@ -199,9 +199,9 @@ try {
   await told(`${of}, whole`, 160, 16, get(`/batches/${many}`), 'p99 150 ms')
   const fresh = `/batches/${many}?after_seq=${json(whole).last_seq}`
   await told(`${of}, what is new`, 300, 1, get(fresh), '30 ms')
-  await first(`the tale of ${of}`, `/batches/${many}/tale`, '')
-  await told(`the tale of ${of}`, 50, 1, get(`/batches/${many}/tale`), '50 ms')
-  await told(`the tale of ${of}`, 160, 16, get(`/batches/${many}/tale`), 'p99 150 ms')
+  await first(`the page of ${of}`, `/batches/${many}/page`, '')
+  await told(`the page of ${of}`, 50, 1, get(`/batches/${many}/page`), '50 ms')
+  await told(`the page of ${of}`, 160, 16, get(`/batches/${many}/page`), 'p99 150 ms')
   let flames = 0
   const flame = () => ({ event: 'flame', flame: (flames += 1) % 2 ? 'low' : 'medium' })
   const append = (id) => () =>

@@ -18,7 +18,7 @@ use std::collections::BTreeMap;
 use std::path::{Path, PathBuf};
 
 use unctum_core::course::Tools;
-use unctum_core::day::{DayProblem, Planner, Starts, may_move, plan_with, sure, why_there};
+use unctum_core::day::{DayProblem, Planner, Starts, StepId, may_move, plan_with, sure, why_there};
 use unctum_core::food::{Composition, FatKind, Larder};
 use unctum_core::formula::{Formula, Measuring, Size, SyrupPlan, Written};
 use unctum_core::keep::{KeepAsk, keep};
@@ -420,15 +420,17 @@ fn planned_weekend() -> (DayProblem, Starts) {
 #[divan::bench]
 fn why_a_step_stands_there(bencher: Bencher) {
     let (problem, starts) = planned_weekend();
-    bencher.bench(|| (why_there(&problem, black_box(&starts), "B9.c"), may_move(&problem, &starts, "B9.c")));
+    let step = StepId::from("B9.c");
+    bencher.bench(|| (why_there(&problem, black_box(&starts), &step), may_move(&problem, &starts, &step)));
 }
 
 /// The same step an hour earlier, the rest moved as little as may be.
 #[divan::bench]
 fn a_step_moved_by_an_hour(bencher: Bencher) {
     let (problem, starts) = planned_weekend();
-    let at = starts["B9.c"] - 60;
-    bencher.bench(|| plan_with(&problem, black_box(&starts), ("B9.c", at), 1));
+    let step = StepId::from("B9.c");
+    let at = starts[&step] - 60;
+    bencher.bench(|| plan_with(&problem, black_box(&starts), (&step, at), 1));
 }
 
 /// How sure: 500 draws of the lengths of all steps.

@@ -11,7 +11,7 @@ use crate::catalogue::Catalogue;
 use crate::changes::{Change, Changes};
 use crate::clock::Clock;
 use crate::copy_trouble::CopyTrouble;
-use crate::door::Door;
+use crate::gateway::Gateway;
 use crate::intake::Budgets;
 use crate::planning::Planning;
 use crate::problem::{Answer, Problem};
@@ -47,7 +47,7 @@ pub struct App {
     /// Whose turn it is to plan.
     pub planning: Arc<Planning>,
     /// Who comes in.
-    pub door: Arc<Door>,
+    pub gateway: Arc<Gateway>,
     /// How many readings each instrument may still send.
     pub budgets: Arc<Budgets>,
     /// Changes, to everyone who listens.

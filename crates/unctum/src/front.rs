@@ -8,7 +8,7 @@ use rocket::response::{self, Responder};
 use rocket::{Either, Request, Response, get};
 use rust_embed::{EmbeddedFile, RustEmbed};
 
-use crate::door::fresh_secret;
+use crate::gateway::fresh_secret;
 use crate::headers::Nonce;
 use crate::problem::Problem;
 

@@ -1,6 +1,6 @@
 //! What is looked at in every request before any route sees it: how its address is spelled, the name it calls this
 //! machine by, the page it comes from, and which device it is. Whether that device may be answered is decided by the
-//! route that would answer it ([`behind_the_door`]), never by the text of an address.
+//! route that would answer it ([`behind_the_gateway`]), never by the text of an address.
 
 use std::net::{IpAddr, Ipv4Addr};
 use std::str::FromStr;
@@ -13,7 +13,7 @@ use rocket::{Data, Request, Route, get};
 use unctum_store::network as rows;
 
 use crate::app::App;
-use crate::door::{COOKIE, Caller, Found, Peer, Way, hash_of_secret, machine_addresses};
+use crate::gateway::{COOKIE, Caller, Found, Peer, Way, hash_of_secret, machine_addresses};
 use crate::problem::Problem;
 use crate::query::Queries;
 
@@ -29,7 +29,7 @@ pub enum Answers {
     Everybody,
 }
 
-/// A route of the API as it stands behind the door.
+/// A route of the API as it stands behind the gateway.
 #[derive(Clone)]
 struct Behind {
     route: Box<dyn Handler>,
@@ -47,9 +47,9 @@ impl Handler for Behind {
     }
 }
 
-/// Puts routes of the API behind the door. Nothing of the API is mounted that did not come through here.
+/// Puts routes of the API behind the gateway. Nothing of the API is mounted that did not come through here.
 #[must_use]
-pub fn behind_the_door(routes: Vec<Route>, answers: Answers) -> Vec<Route> {
+pub fn behind_the_gateway(routes: Vec<Route>, answers: Answers) -> Vec<Route> {
     let behind = |mut route: Route| {
         route.handler = Box::new(Behind { route: route.handler, answers });
         route
@@ -100,7 +100,7 @@ fn is_normal_part(part: &str) -> bool {
     !matches!(part, "" | "." | "..") && !plain.contains('\\') && encoded.all(needs_encoding)
 }
 
-/// The guard at the door.
+/// The guard at the gateway.
 pub struct Guard;
 
 /// Says why a request was refused.
@@ -127,7 +127,7 @@ impl<'r> rocket::request::FromRequest<'r> for Refusal {
 #[rocket::async_trait]
 impl Fairing for Guard {
     fn info(&self) -> Info {
-        Info { name: "guard at the door", kind: Kind::Request }
+        Info { name: "guard at the gateway", kind: Kind::Request }
     }
 
     async fn on_request(&self, request: &mut Request<'_>, _data: &mut Data<'_>) {
@@ -149,7 +149,7 @@ async fn looked_at(request: &Request<'_>) -> Result<Caller, Problem> {
     let peer = match request.remote() {
         // Asked from within the program itself.
         None => Peer { ip: Ipv4Addr::LOCALHOST.into(), way: Way::Here },
-        Some(from) => app.door.peer(from.port()).ok_or_else(|| {
+        Some(from) => app.gateway.peer(from.port()).ok_or_else(|| {
             misdirected("Unctum is not reached at this port. Use the address it says when it starts.")
         })?,
     };
@@ -165,7 +165,7 @@ async fn looked_at(request: &Request<'_>) -> Result<Caller, Problem> {
         Way::Network | Way::NetworkPlain => known_device(request, app).await?,
     };
     if let Some(from) = request.remote().filter(|_| peer.way != Way::Here) {
-        app.door.asked_by(from.port(), device.is_some());
+        app.gateway.asked_by(from.port(), device.is_some());
     }
     Ok(Caller { peer, device })
 }
@@ -182,7 +182,7 @@ fn check_host(request: &Request<'_>, app: &App, way: Way) -> Result<(), Problem>
         _ => None,
     };
     let own = host.as_deref().is_some_and(|host| {
-        let given = app.door.settings.names.iter().any(|n| n.eq_ignore_ascii_case(host));
+        let given = app.gateway.settings.names.iter().any(|n| n.eq_ignore_ascii_case(host));
         let address = IpAddr::from_str(host.trim_start_matches('[').trim_end_matches(']'));
         given
             || match (address, way) {

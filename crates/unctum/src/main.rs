@@ -6,7 +6,7 @@ use std::process::ExitCode;
 use clap::{Parser, Subcommand};
 use unctum::clock::Clock;
 use unctum::copies::{self, Held};
-use unctum::{demo, device, door, exchange, folder, openapi, serve};
+use unctum::{demo, device, exchange, folder, gateway, openapi, serve};
 use unctum_store::check::check;
 use unctum_store::file::{beside, private_folder};
 use unctum_store::{Store, batch};
@@ -212,7 +212,7 @@ impl From<Reach> for serve::Reach {
             port: reach.port,
             network: reach.network,
             passcode_file: reach.passcode_file,
-            door: door::Settings {
+            gateway: gateway::Settings {
                 network_port: reach.network_port,
                 names: reach.names,
                 plain: reach.plain,

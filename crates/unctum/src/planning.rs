@@ -13,7 +13,7 @@ use utoipa::ToSchema;
 
 use crate::problem::{Answer, Problem};
 
-/// Whoever asks is answered within so long, the turns before it with it; the door ends what takes longer.
+/// Whoever asks is answered within so long, the turns before it with it; the gateway ends what takes longer.
 const ANSWERED: Duration = Duration::from_secs(25);
 /// What each turn takes besides the bettering it asks for.
 const FIRST_PLAN: Duration = Duration::from_secs(1);

@@ -1,4 +1,4 @@
-//! The program while it serves: the door in front, the web server behind, copies made day by day.
+//! The program while it serves: the gateway in front, the web server behind, copies made day by day.
 
 use std::io::IsTerminal;
 use std::net::TcpListener;
@@ -10,8 +10,8 @@ use unctum_store::{Store, network};
 
 use crate::app::App;
 use crate::clock::Clock;
-use crate::door::{Door, Settings, hash_of_passcode};
 use crate::failure::Failure;
+use crate::gateway::{Gateway, Settings, hash_of_passcode};
 use crate::routes::network::check_passcode;
 use crate::{copies, server};
 
@@ -26,11 +26,11 @@ pub struct Reach {
     pub network: bool,
     /// Where to read the passcode from.
     pub passcode_file: Option<PathBuf>,
-    /// How the door is set up.
-    pub door: Settings,
+    /// How the gateway is set up.
+    pub gateway: Settings,
 }
 
-/// Serves until it is told to stop. `home` is where things of the door are kept; without one nothing is kept, and
+/// Serves until it is told to stop. `home` is where things of the gateway are kept; without one nothing is kept, and
 /// no copies are made.
 ///
 /// # Errors
@@ -48,21 +48,21 @@ pub fn serve(store: &Store, clock: Clock, reach: Reach, home: Option<PathBuf>) -
     let stands = store.read(network::load)?;
     let opens = reach.network || stands.switched_on;
     let keeps_copies = home.is_some();
-    let door = Door::new(Settings { folder: home, ..reach.door });
+    let gateway = Gateway::new(Settings { folder: home, ..reach.gateway });
     println!("Unctum listens on http://127.0.0.1:{port} (Ctrl-C ends it)");
-    let rocket = server::build(store.clone(), clock, Arc::clone(&door))?.attach(AdHoc::on_liftoff(
-        "door",
+    let rocket = server::build(store.clone(), clock, Arc::clone(&gateway))?.attach(AdHoc::on_liftoff(
+        "gateway",
         move |rocket| {
             Box::pin(async move {
-                door.stands_before(rocket.config().port);
+                gateway.stands_before(rocket.config().port);
                 if opens {
-                    match door.open_network() {
-                        Ok(()) => door.addresses().iter().for_each(|a| println!("In the kitchen: {a}")),
-                        Err(words) => eprintln!("unctum: {words}"),
+                    match gateway.open_network() {
+                        Ok(()) => gateway.addresses().iter().for_each(|a| println!("In the kitchen: {a}")),
+                        Err(amiss) => eprintln!("unctum: {amiss}"),
                     }
                 }
                 // Last, so that whoever finds it finds all of it open.
-                door.open_here(listener);
+                gateway.open_here(listener);
                 if keeps_copies && let Some(app) = rocket.state::<App>() {
                     copies::keep_daily(app, rocket.shutdown());
                 }
@@ -87,7 +87,7 @@ fn passcode_to_set(store: &Store, reach: &Reach) -> Result<Option<String>, Failu
         check_passcode(&passcode)?;
         let known = store.read(network::load)?.passcode_hash;
         // The same one again puts nobody out.
-        return Ok(Some(passcode).filter(|p| !known.is_some_and(|hash| crate::door::matches(p, &hash))));
+        return Ok(Some(passcode).filter(|p| !known.is_some_and(|hash| crate::gateway::matches(p, &hash))));
     }
     if !reach.network || store.read(network::load)?.passcode_hash.is_some() {
         return Ok(None);
@@ -102,8 +102,8 @@ fn passcode_to_set(store: &Store, reach: &Reach) -> Result<Option<String>, Failu
     );
     loop {
         let passcode = rpassword::prompt_password("Passcode: ")?;
-        if let Err(words) = check_passcode(&passcode) {
-            println!("{words}");
+        if let Err(amiss) = check_passcode(&passcode) {
+            println!("{amiss}");
         } else if passcode == rpassword::prompt_password("Once more: ")? {
             return Ok(Some(passcode));
         } else {

@@ -13,15 +13,15 @@ use crate::app::App;
 use crate::catalogue::Catalogue;
 use crate::changes::Changes;
 use crate::clock::Clock;
-use crate::door::Door;
+use crate::gateway::Gateway;
 use crate::query::Queries;
 use crate::{front, guard, headers, openapi, problem, pulse, routes};
 
-/// Puts the server together. It listens behind the door, on a port of loopback that the system chooses.
+/// Puts the server together. It listens behind the gateway, on a port of loopback that the system chooses.
 ///
 /// # Errors
 /// A catalogue that is not well formed.
-pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result<Rocket<Build>> {
+pub fn build(store: Store, clock: Clock, gateway: Arc<Gateway>) -> unctum_core::Result<Rocket<Build>> {
     let changes = Changes::new(clock.now_ms());
     let following = Following::default();
     // Taken in before anybody asks. What cannot be read is said where it is asked for.
@@ -40,7 +40,7 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
         own_shelf: Arc::default(),
         copy_trouble: Arc::default(),
         planning: Arc::default(),
-        door,
+        gateway,
         budgets: Arc::default(),
         changes: Arc::new(changes),
     };
@@ -63,7 +63,7 @@ pub fn build(store: Store, clock: Clock, door: Arc<Door>) -> unctum_core::Result
     Ok(rocket::custom(config)
         .manage(app)
         .manage(routes::learnt::LearntKept::default())
-        .manage(routes::tale::TalesKept::default())
+        .manage(routes::batch_page::PagesKept::default())
         .manage(Queries::of(&openapi::document()))
         .manage(routes::system::Description(|| openapi::document().to_pretty_json()))
         .mount("/api/v1", routes::all())

@@ -114,6 +114,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What one batch tells: its way, planned against real, likely causes, photographs, tastings.
+         * @description # Errors
+         *     404.
+         */
+        get: operations["batch_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches/{id}/photos": {
         parameters: {
             query?: never;
@@ -164,11 +185,11 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * What one batch tells: its way, planned against real, likely causes, photographs, tastings.
+         * The same by the name it had before. Ask for its page instead.
          * @description # Errors
          *     404.
          */
-        get: operations["tale"];
+        get: operations["batch_page_of_before"];
         put?: never;
         post?: never;
         delete?: never;
@@ -578,11 +599,11 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * How this device stands at the door.
+         * How this device stands at the gateway.
          * @description # Errors
          *     Those of the store.
          */
-        get: operations["door"];
+        get: operations["standing"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2936,6 +2957,21 @@ export interface components {
             title: string;
             verdict?: components["schemas"]["Verdict"] | null;
         };
+        /** @description What one batch tells. */
+        BatchPage: {
+            /** @description Likely causes of how it turned out, the largest first. */
+            causes: components["schemas"]["Cause"][];
+            /** @description So many are kept of one batch. */
+            most_photos: number;
+            /** @description Its photographs, oldest first. */
+            photos: components["schemas"]["PhotoTold"][];
+            /** @description Its steps, planned against real. */
+            steps: components["schemas"]["StepTold"][];
+            /** @description Its tastings, oldest first. */
+            tastings: components["schemas"]["TastingTold"][];
+            /** @description As it is drawn. */
+            track: components["schemas"]["BatchTrack"];
+        };
         /**
          * @description Everything a batch needs to know, copied when it starts so that later changes to the kitchen leave
          *     its history alone.
@@ -3097,21 +3133,6 @@ export interface components {
              * @description Water poured back in, g.
              */
             water_added_g: number;
-        };
-        /** @description What one batch tells. */
-        BatchTale: {
-            /** @description Likely causes of how it turned out, the largest first. */
-            causes: components["schemas"]["Cause"][];
-            /** @description So many are kept of one batch. */
-            most_photos: number;
-            /** @description Its photographs, oldest first. */
-            photos: components["schemas"]["PhotoTold"][];
-            /** @description Its steps, planned against real. */
-            steps: components["schemas"]["StepTold"][];
-            /** @description Its tastings, oldest first. */
-            tastings: components["schemas"]["TastingTold"][];
-            /** @description As it is drawn. */
-            track: components["schemas"]["BatchTrack"];
         };
         /** @description One batch as it is drawn. */
         BatchTrack: {
@@ -4443,11 +4464,11 @@ export interface components {
         /** @description Something held from the start of one step to the end of another. */
         DayHold: {
             /** @description From its start. */
-            from: string;
+            from: components["schemas"]["StepId"];
             /** @description What. */
-            res: string;
+            res: components["schemas"]["ResourceId"];
             /** @description To its end. */
-            to: string;
+            to: components["schemas"]["StepId"];
             /**
              * Format: int32
              * @description How many.
@@ -4466,7 +4487,7 @@ export interface components {
         /** @description Minutes between the end of one step and the start of another. */
         DayLag: {
             /** @description What ends. */
-            from: string;
+            from: components["schemas"]["StepId"];
             /**
              * Format: int32
              * @description At most, min; none where it may wait.
@@ -4478,7 +4499,7 @@ export interface components {
              */
             min: number;
             /** @description What starts. */
-            to: string;
+            to: components["schemas"]["StepId"];
         };
         /** @description Steps of several batches that share hands, rings and vessels. What else a file says of them is left alone. Times are whole minutes from midnight of the first day. */
         DayProblem: {
@@ -4524,8 +4545,8 @@ export interface components {
              * @description How long it takes, min.
              */
             dur: number;
-            /** @description Its name, one in the whole problem. */
-            id: string;
+            /** @description Its name. */
+            id: components["schemas"]["StepId"];
             /** @description What it uses while it runs. What uses hands lies wholly inside one of the kitchen's windows. */
             uses?: {
                 [key: string]: number;
@@ -4543,7 +4564,7 @@ export interface components {
              */
             from_min: number;
             /** @description Its name among the days. */
-            id: string;
+            id: components["schemas"]["StepId"];
             /** @description How it holds the cook. */
             manner: components["schemas"]["Manner"];
             /** @description How long it takes, min. */
@@ -4568,7 +4589,7 @@ export interface components {
              */
             from: number;
             /** @description What. */
-            res: string;
+            res: components["schemas"]["ResourceId"];
             /**
              * Format: int32
              * @description To, min.
@@ -4606,14 +4627,14 @@ export interface components {
         /** @description A wait that was made longer. */
         DayWait: {
             /** @description The step that ends. */
-            from: string;
+            from: components["schemas"]["StepId"];
             /**
              * Format: int32
              * @description At most, min.
              */
             max_min: number;
             /** @description The step that follows. */
-            to: string;
+            to: components["schemas"]["StepId"];
         };
         /** @description Days to plan and to keep. */
         DaysAsk: {
@@ -4727,7 +4748,7 @@ export interface components {
          * @enum {string}
          */
         Diet: "vegan" | "vegetarian" | "with_egg" | "from_animals";
-        /** @description How this device stands at the door. */
+        /** @description How this device stands at the gateway. */
         DoorView: {
             /** @description What it is called in the list of devices. */
             device_name?: string | null;
@@ -6202,8 +6223,7 @@ export interface components {
             from_min: number;
             /** @description Whether it takes most of the cook: beside it there is a look at something else at most. */
             full: boolean;
-            /** @description The step, if it is one; what is only held is none. */
-            step?: string | null;
+            step?: components["schemas"]["StepId"] | null;
             /**
              * Format: int32
              * @description To, min.
@@ -6351,8 +6371,10 @@ export interface components {
         LearntView: {
             /** @description From so many finished batches. */
             batches: number;
-            /** @description Batches that weigh little. */
+            /** @description Batches that weigh little: the newest, and every one that was left out. */
             odd: components["schemas"]["OddBatch"][];
+            /** @description So many more weigh little. */
+            odd_more: number;
             /** @description Older batches that are still to be asked, after a whole notebook came in: the next look asks them. */
             to_ask: number;
             /** @description What was learnt, by where it belongs. */
@@ -8024,7 +8046,7 @@ export interface components {
              */
             days_id?: number | null;
             /** @description The step. */
-            step: string;
+            step: components["schemas"]["StepId"];
         };
         /** @description What breaks where a step is moved alone. */
         ProbeMove: {
@@ -8596,6 +8618,8 @@ export interface components {
              */
             water_g: number;
         };
+        /** @description The name of something of which a kitchen has so much: hands, a ring, a pan, trays. */
+        ResourceId: string;
         /**
          * @description Which version to put back.
          * @example {
@@ -9817,6 +9841,8 @@ export interface components {
             water_frac: number;
             whistles_every_min?: components["schemas"]["Spread"] | null;
         };
+        /** @description The name of a step, one in the whole problem. */
+        StepId: string;
         /**
          * @description What kind of work a step is.
          * @enum {string}
@@ -11962,6 +11988,55 @@ export interface operations {
             };
         };
     };
+    batch_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A fault of the program, or of the notebook's file; the problem says which. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy, or the notebook was moved; asked again it may go through. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     add_photo: {
         parameters: {
             query?: never;
@@ -12122,7 +12197,7 @@ export interface operations {
             };
         };
     };
-    tale: {
+    batch_page_of_before: {
         parameters: {
             query?: never;
             header?: never;
@@ -12139,7 +12214,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchTale"];
+                    "application/json": components["schemas"]["BatchPage"];
                 };
             };
             /** @description There is nothing at this address. */
@@ -12192,7 +12267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchTale"];
+                    "application/json": components["schemas"]["BatchPage"];
                 };
             };
             /** @description Empty, or no JSON. */
@@ -12290,7 +12365,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchTale"];
+                    "application/json": components["schemas"]["BatchPage"];
                 };
             };
             /** @description There is nothing at this address. */
@@ -13857,7 +13932,7 @@ export interface operations {
             };
         };
     };
-    door: {
+    standing: {
         parameters: {
             query?: never;
             header?: never;

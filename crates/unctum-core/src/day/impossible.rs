@@ -1,5 +1,6 @@
 //! What proves that a day cannot be done, before anything is laid: each proof is a sum anybody can check.
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::day::judge::judge;
 use crate::day::problem::{DayBatch, DayLag, DayProblem, HANDS};
 use crate::day::proof::Proof;
@@ -14,7 +15,7 @@ pub fn impossible(problem: &DayProblem) -> Option<Proof> {
 
 /// Pinned steps that contradict each other, the hours or what is taken: they are judged as if there were nothing else.
 fn pins_clash(problem: &DayProblem) -> Option<Proof> {
-    let pinned = |id: &String| problem.pins.contains_key(id);
+    let pinned = |id: &StepId| problem.pins.contains_key(id);
     let both = |l: &DayLag| pinned(&l.from) && pinned(&l.to);
     let mut of = problem.clone();
     for batch in &mut of.batches {
@@ -30,10 +31,10 @@ fn pins_clash(problem: &DayProblem) -> Option<Proof> {
 
 /// A step, or a hold, that takes more of a thing than there is.
 fn uses_more(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
-    let there = |res: &str| problem.resources.get(res).copied().unwrap_or(0);
-    let takes = |step: &str, units: i32, res: &str| Proof::UsesMore {
-        step: step.to_owned(),
-        thing: res.to_owned(),
+    let there = |res: &ResourceId| problem.resources.get(res).copied().unwrap_or(0);
+    let takes = |step: &StepId, units: i32, res: &ResourceId| Proof::UsesMore {
+        step: step.clone(),
+        thing: res.clone(),
         units,
         there: there(res),
     };

@@ -3,6 +3,7 @@
 
 use std::collections::BTreeMap;
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::day::problem::{DayBatch, DayProblem, HANDS, Starts};
 use crate::day::room::Room;
 use crate::numeric::Rng;
@@ -10,7 +11,7 @@ use crate::numeric::Rng;
 /// A step with its things by number.
 #[derive(Debug, Clone)]
 pub(super) struct Laying {
-    pub id: String,
+    pub id: StepId,
     pub dur: i32,
     pub hands: bool,
     /// The only minute at which it starts, if there is one.
@@ -34,9 +35,9 @@ pub(super) struct Batch {
 
 impl Batch {
     /// A batch of a problem that was checked.
-    pub fn of(batch: &DayBatch, things: &BTreeMap<&str, usize>, pins: &Starts) -> Self {
-        let thing = |name: &String| things.get(name.as_str()).copied();
-        let place = |id: &str| batch.place(id);
+    pub fn of(batch: &DayBatch, things: &BTreeMap<&ResourceId, usize>, pins: &Starts) -> Self {
+        let thing = |name: &ResourceId| things.get(&name).copied();
+        let place = |id: &StepId| batch.place(id);
         let steps = batch.steps.iter().enumerate().map(|(i, step)| {
             let lags = batch.lags.iter().filter(|l| place(&l.from) == Some(i));
             let holds = batch.holds.iter().filter(|h| place(&h.from) == Some(i));
@@ -66,8 +67,8 @@ impl Batch {
     }
 
     /// The things of a problem by number.
-    pub fn things(problem: &DayProblem) -> BTreeMap<&str, usize> {
-        problem.resources.keys().enumerate().map(|(i, name)| (name.as_str(), i)).collect()
+    pub fn things(problem: &DayProblem) -> BTreeMap<&ResourceId, usize> {
+        problem.resources.keys().enumerate().map(|(i, name)| (name, i)).collect()
     }
 
     /// When its last step ends.

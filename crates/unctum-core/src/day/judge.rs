@@ -3,29 +3,30 @@
 use std::collections::BTreeMap;
 use std::fmt;
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::day::problem::{DayBatch, DayProblem, DayTerms, HANDS, Starts};
 
 /// Something that a plan breaks.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum Break {
     /// A step without a start.
-    NoStart(String),
+    NoStart(StepId),
     /// A start of what is no step.
-    NoStep(String),
+    NoStep(StepId),
     /// A step starts before its batch may.
-    TooEarly(String),
+    TooEarly(StepId),
     /// A step ends after the last day.
-    AfterTheEnd(String),
+    AfterTheEnd(StepId),
     /// A step wants hands when nobody is in the kitchen.
-    NobodyThere(String),
+    NobodyThere(StepId),
     /// A step starts elsewhere than where it is pinned.
-    Unpinned(String),
+    Unpinned(StepId),
     /// One follows another sooner than it may: from, to, the wait, at least.
-    TooSoon(String, String, i32, i32),
+    TooSoon(StepId, StepId, i32, i32),
     /// One follows another later than it may: from, to, the wait, at most.
-    TooLate(String, String, i32, i32),
+    TooLate(StepId, StepId, i32, i32),
     /// More of a thing is used than there is: what, the minute, how many, of how many.
-    TooMany(String, i32, i32, i32),
+    TooMany(ResourceId, i32, i32, i32),
 }
 
 impl fmt::Display for Break {
@@ -55,16 +56,17 @@ impl fmt::Display for Break {
 /// # Errors
 /// What breaks.
 pub fn judge(problem: &DayProblem, starts: &Starts) -> std::result::Result<DayTerms, Vec<Break>> {
-    let steps: BTreeMap<&str, i32> =
-        problem.batches.iter().flat_map(|b| &b.steps).map(|s| (s.id.as_str(), s.dur)).collect();
-    let missing = steps.keys().filter(|id| !starts.contains_key(**id)).map(|id| Break::NoStart((*id).into()));
-    let odd = starts.keys().filter(|id| !steps.contains_key(id.as_str())).cloned().map(Break::NoStep);
+    let steps: BTreeMap<&StepId, i32> =
+        problem.batches.iter().flat_map(|b| &b.steps).map(|s| (&s.id, s.dur)).collect();
+    let missing =
+        steps.keys().filter(|id| !starts.contains_key(**id)).map(|id| Break::NoStart((*id).clone()));
+    let odd = starts.keys().filter(|id| !steps.contains_key(id)).cloned().map(Break::NoStep);
     let mut wrong: Vec<Break> = missing.chain(odd).collect();
     if !wrong.is_empty() {
         return Err(wrong);
     }
-    let start = |id: &str| starts.get(id).copied().unwrap_or(0);
-    let end = |id: &str| start(id) + steps.get(id).copied().unwrap_or(0);
+    let start = |id: &StepId| starts.get(id).copied().unwrap_or(0);
+    let end = |id: &StepId| start(id) + steps.get(id).copied().unwrap_or(0);
     wrong.extend(steps_that_break(problem, &start));
     for lag in problem.batches.iter().flat_map(|b| &b.lags).chain(&problem.links) {
         let gap = start(&lag.to) - end(&lag.from);
@@ -79,7 +81,7 @@ pub fn judge(problem: &DayProblem, starts: &Starts) -> std::result::Result<DayTe
     if wrong.is_empty() { Ok(terms(problem, &start, &end)) } else { Err(wrong) }
 }
 
-fn steps_that_break(problem: &DayProblem, start: &dyn Fn(&str) -> i32) -> Vec<Break> {
+fn steps_that_break(problem: &DayProblem, start: &dyn Fn(&StepId) -> i32) -> Vec<Break> {
     let mut wrong = Vec::new();
     for batch in &problem.batches {
         for step in &batch.steps {
@@ -104,8 +106,12 @@ fn steps_that_break(problem: &DayProblem, start: &dyn Fn(&str) -> i32) -> Vec<Br
 }
 
 /// Of each thing the first minute at which more is used than there is.
-fn too_many(problem: &DayProblem, start: &dyn Fn(&str) -> i32, end: &dyn Fn(&str) -> i32) -> Vec<Break> {
-    let mut changes: BTreeMap<&str, BTreeMap<i32, i32>> = BTreeMap::new();
+fn too_many(
+    problem: &DayProblem,
+    start: &dyn Fn(&StepId) -> i32,
+    end: &dyn Fn(&StepId) -> i32,
+) -> Vec<Break> {
+    let mut changes: BTreeMap<&ResourceId, BTreeMap<i32, i32>> = BTreeMap::new();
     for taken in &problem.taken {
         uses(&mut changes, &taken.res, taken.units, (taken.from, taken.to));
     }
@@ -119,20 +125,20 @@ fn too_many(problem: &DayProblem, start: &dyn Fn(&str) -> i32, end: &dyn Fn(&str
             uses(&mut changes, &hold.res, hold.units, (start(&hold.from), end(&hold.to)));
         }
     }
-    let over = |(res, of): (&&str, &BTreeMap<i32, i32>)| {
+    let over = |(res, of): (&&ResourceId, &BTreeMap<i32, i32>)| {
         let there = problem.resources.get(*res).copied().unwrap_or(0);
         let mut used = 0;
         of.iter().find_map(|(minute, change)| {
             used += change;
-            (used > there).then(|| Break::TooMany((*res).to_owned(), *minute, used, there))
+            (used > there).then(|| Break::TooMany((*res).clone(), *minute, used, there))
         })
     };
     changes.iter().filter_map(over).collect()
 }
 
 fn uses<'a>(
-    changes: &mut BTreeMap<&'a str, BTreeMap<i32, i32>>,
-    res: &'a str,
+    changes: &mut BTreeMap<&'a ResourceId, BTreeMap<i32, i32>>,
+    res: &'a ResourceId,
     units: i32,
     (from, to): (i32, i32),
 ) {
@@ -152,7 +158,7 @@ pub fn late(problem: &DayProblem, starts: &Starts) -> Vec<String> {
     problem.batches.iter().filter_map(one).collect()
 }
 
-fn terms(problem: &DayProblem, start: &dyn Fn(&str) -> i32, end: &dyn Fn(&str) -> i32) -> DayTerms {
+fn terms(problem: &DayProblem, start: &dyn Fn(&StepId) -> i32, end: &dyn Fn(&StepId) -> i32) -> DayTerms {
     let mut terms = DayTerms { late_min: 0, stale_min: 0, active_span_min: 0, due_deviation_min: 0 };
     for batch in &problem.batches {
         let ready = batch.steps.iter().map(|s| end(&s.id)).max().unwrap_or(0);

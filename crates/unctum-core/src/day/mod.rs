@@ -16,6 +16,7 @@
 //! # Ok(()) }
 //! ```
 
+mod ids;
 mod impossible;
 mod insert;
 mod judge;
@@ -29,6 +30,7 @@ mod stand;
 mod sure;
 mod ways;
 
+pub use ids::{ResourceId, StepId};
 pub use impossible::impossible;
 pub use judge::{Break, judge, late};
 pub use probe::{Elsewhere, MovedAlone, TRIED_MIN, may_move, plan_after, plan_with, why_there};

@@ -1,5 +1,6 @@
 //! Why a step stands where it stands: what breaks when it is moved, and what a plan looks like with it elsewhere.
 
+use crate::day::ids::StepId;
 use crate::day::judge::{Break, judge};
 use crate::day::problem::{DayProblem, DayTerms, Starts};
 use crate::day::proof::NoPlan;
@@ -19,7 +20,7 @@ pub struct MovedAlone {
 
 /// What breaks when a step is moved alone by each of [`TRIED_MIN`]. Nothing for a step that is not in the plan.
 #[must_use]
-pub fn why_there(problem: &DayProblem, starts: &Starts, step: &str) -> Vec<MovedAlone> {
+pub fn why_there(problem: &DayProblem, starts: &Starts, step: &StepId) -> Vec<MovedAlone> {
     let Some(at) = starts.get(step).copied() else { return Vec::new() };
     TRIED_MIN
         .iter()
@@ -28,13 +29,13 @@ pub fn why_there(problem: &DayProblem, starts: &Starts, step: &str) -> Vec<Moved
 }
 
 /// What breaks with a step at another minute and everything else where it is; its own pin does not count.
-fn breaks_at(problem: &DayProblem, starts: &Starts, step: &str, minute: i32) -> Vec<Break> {
+fn breaks_at(problem: &DayProblem, starts: &Starts, step: &StepId, minute: i32) -> Vec<Break> {
     let mut moved = starts.clone();
-    moved.insert(step.to_owned(), minute);
+    moved.insert(step.clone(), minute);
     let mut breaks = judge(problem, &moved).err().unwrap_or_default();
     breaks.retain(|b| !matches!(b, Break::Unpinned(id) if id == step));
     if minute < 0 {
-        breaks.push(Break::TooEarly(step.to_owned()));
+        breaks.push(Break::TooEarly(step.clone()));
     }
     breaks
 }
@@ -46,7 +47,7 @@ const FURTHEST_MIN: i32 = 720;
 ///
 /// Costs one judgement for each minute that it may move, at most 1,440.
 #[must_use]
-pub fn may_move(problem: &DayProblem, starts: &Starts, step: &str) -> (i32, i32) {
+pub fn may_move(problem: &DayProblem, starts: &Starts, step: &StepId) -> (i32, i32) {
     let Some(at) = starts.get(step).copied() else { return (0, 0) };
     let far = |way: i32| {
         let stands = |by: &i32| breaks_at(problem, starts, step, at + way * by).is_empty();
@@ -63,7 +64,7 @@ pub struct Elsewhere {
     /// How good it is.
     pub terms: DayTerms,
     /// The other steps that stand elsewhere in it.
-    pub moved: Vec<String>,
+    pub moved: Vec<StepId>,
 }
 
 /// Rounds in which a plan that became late is bettered, so many at a time.
@@ -97,11 +98,11 @@ pub fn plan_after(problem: &DayProblem, stood: &Starts, seed: u64) -> Result<Els
 pub fn plan_with(
     problem: &DayProblem,
     stood: &Starts,
-    (step, minute): (&str, i32),
+    (step, minute): (&StepId, i32),
     seed: u64,
 ) -> Result<Elsewhere, NoPlan> {
     let mut pinned = problem.clone();
-    pinned.pins.insert(step.to_owned(), minute);
+    pinned.pins.insert(step.clone(), minute);
     let mut with = plan_after(&pinned, stood, seed)?;
     with.moved.retain(|id| id != step);
     Ok(with)

@@ -4,6 +4,7 @@ use std::collections::{BTreeMap, BTreeSet};
 
 use serde::{Deserialize, Serialize};
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::error::{CoreError, Result, within};
 
 /// The name under which a kitchen's hands are counted, in tenths of a cook.
@@ -25,7 +26,7 @@ pub struct DayProblem {
     #[serde(default)]
     pub slack: i32,
     /// How much there is of each thing; of `attention` ten for each cook.
-    pub resources: BTreeMap<String, i32>,
+    pub resources: BTreeMap<ResourceId, i32>,
     /// When there are hands in the kitchen: from, to, min.
     pub windows: Vec<(i32, i32)>,
     /// What is to be made.
@@ -46,7 +47,7 @@ pub struct DayProblem {
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct DayTaken {
     /// What.
-    pub res: String,
+    pub res: ResourceId,
     /// How many.
     pub units: i32,
     /// From, min.
@@ -85,13 +86,13 @@ pub struct DayBatch {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct DayStep {
-    /// Its name, one in the whole problem.
-    pub id: String,
+    /// Its name.
+    pub id: StepId,
     /// How long it takes, min.
     pub dur: i32,
     /// What it uses while it runs. What uses hands lies wholly inside one of the kitchen's windows.
     #[serde(default)]
-    pub uses: BTreeMap<String, i32>,
+    pub uses: BTreeMap<ResourceId, i32>,
 }
 
 /// Minutes between the end of one step and the start of another.
@@ -99,9 +100,9 @@ pub struct DayStep {
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct DayLag {
     /// What ends.
-    pub from: String,
+    pub from: StepId,
     /// What starts.
-    pub to: String,
+    pub to: StepId,
     /// At least, min.
     pub min: i32,
     /// At most, min; none where it may wait.
@@ -113,13 +114,13 @@ pub struct DayLag {
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct DayHold {
     /// What.
-    pub res: String,
+    pub res: ResourceId,
     /// How many.
     pub units: i32,
     /// From its start.
-    pub from: String,
+    pub from: StepId,
     /// To its end.
-    pub to: String,
+    pub to: StepId,
 }
 
 /// Ten weeks; more is no kitchen's plan.
@@ -154,7 +155,7 @@ impl DayProblem {
         for batch in &self.batches {
             batch.check(self)?;
             for step in &batch.steps {
-                if !named.insert(step.id.as_str()) {
+                if !named.insert(&step.id) {
                     return unreadable(format!(
                         "Two steps are called “{}”: give each its own name.",
                         step.id
@@ -164,14 +165,14 @@ impl DayProblem {
         }
         let unknown = |kind, name: &str| Err(CoreError::Unknown { kind, name: name.to_owned() });
         let linked = self.links.iter().flat_map(|l| [&l.from, &l.to]).chain(self.pins.keys());
-        if let Some(id) = linked.into_iter().find(|id| !named.contains(id.as_str())) {
-            return unknown("step of these days", id);
+        if let Some(id) = linked.into_iter().find(|id| !named.contains(id)) {
+            return unknown("step of these days", id.as_str());
         }
         for minute in self.pins.values() {
             within("The minute a step is pinned to", f64::from(*minute), -MOST_MIN, MOST_MIN, "min")?;
         }
         if let Some(taken) = self.taken.iter().find(|t| !self.resources.contains_key(&t.res)) {
-            return unknown("thing of this kitchen", &taken.res);
+            return unknown("thing of this kitchen", taken.res.as_str());
         }
         for taken in &self.taken {
             within("How much is taken", f64::from(taken.units), 0.0, 1e6, "")?;
@@ -186,7 +187,7 @@ impl DayProblem {
     }
 
     /// The batch that a step belongs to.
-    pub(super) fn batch_of(&self, step: &str) -> Option<usize> {
+    pub(super) fn batch_of(&self, step: &StepId) -> Option<usize> {
         self.batches.iter().position(|b| b.place(step).is_some())
     }
 
@@ -246,26 +247,24 @@ impl DayBatch {
             within("How long a step takes", f64::from(step.dur), 0.0, MOST_MIN, "min")?;
             for (res, units) in &step.uses {
                 if !of.resources.contains_key(res) {
-                    return unknown("thing of this kitchen", res);
+                    return unknown("thing of this kitchen", res.as_str());
                 }
                 within("How much a step uses", f64::from(*units), 0.0, 1e6, "")?;
             }
         }
-        let ends = |from: &str, to: &str| {
-            [from, to].into_iter().find(|id| self.place(id).is_none()).map(str::to_owned)
-        };
+        let ends = |ends: [&'_ StepId; 2]| ends.into_iter().find(|id| self.place(id).is_none()).cloned();
         for lag in &self.lags {
-            if let Some(id) = ends(&lag.from, &lag.to) {
-                return unknown("step of this batch", &id);
+            if let Some(id) = ends([&lag.from, &lag.to]) {
+                return unknown("step of this batch", id.as_str());
             }
             lag.check()?;
         }
         for hold in &self.holds {
-            if let Some(id) = ends(&hold.from, &hold.to) {
-                return unknown("step of this batch", &id);
+            if let Some(id) = ends([&hold.from, &hold.to]) {
+                return unknown("step of this batch", id.as_str());
             }
             if !of.resources.contains_key(&hold.res) {
-                return unknown("thing of this kitchen", &hold.res);
+                return unknown("thing of this kitchen", hold.res.as_str());
             }
             within("How much is held", f64::from(hold.units), 0.0, 1e6, "")?;
         }
@@ -276,8 +275,8 @@ impl DayBatch {
     }
 
     /// A step by its name.
-    pub(super) fn place(&self, id: &str) -> Option<usize> {
-        self.steps.iter().position(|s| s.id == id)
+    pub(super) fn place(&self, id: &StepId) -> Option<usize> {
+        self.steps.iter().position(|s| s.id == *id)
     }
 
     /// Its steps so that each comes after all it waits for; none where they wait in a circle.
@@ -304,7 +303,7 @@ impl DayBatch {
 }
 
 /// When each step starts, min, by its name.
-pub type Starts = BTreeMap<String, i32>;
+pub type Starts = BTreeMap<StepId, i32>;
 
 /// How good a plan is; compared in this order, less is better.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]

@@ -2,6 +2,7 @@
 
 use std::fmt;
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::day::judge::Break;
 use crate::error::CoreError;
 
@@ -11,9 +12,9 @@ pub enum Proof {
     /// A step takes more of a thing at once than there is.
     UsesMore {
         /// Its key.
-        step: String,
+        step: StepId,
         /// Key of the thing.
-        thing: String,
+        thing: ResourceId,
         /// How many it takes.
         units: i32,
         /// How many there are.
@@ -22,7 +23,7 @@ pub enum Proof {
     /// A step wants hands for longer than the longest hours.
     HandsTooLong {
         /// Its key.
-        step: String,
+        step: StepId,
         /// How long it wants them, min.
         minutes: i32,
         /// The longest hours, min.
@@ -51,11 +52,11 @@ pub enum Proof {
 /// What things are called in a sentence.
 pub trait Called {
     /// A step.
-    fn step(&self, id: &str) -> String;
+    fn step(&self, id: &StepId) -> String;
     /// A batch.
     fn batch(&self, id: &str) -> String;
     /// A ring, a pan, hands, a tray.
-    fn thing(&self, id: &str) -> String;
+    fn thing(&self, id: &ResourceId) -> String;
     /// What breaks, as a sentence without its full stop.
     fn breaks(&self, of: &Break) -> String;
 }
@@ -64,7 +65,7 @@ pub trait Called {
 struct ByKey;
 
 impl Called for ByKey {
-    fn step(&self, id: &str) -> String {
+    fn step(&self, id: &StepId) -> String {
         format!("“{id}”")
     }
 
@@ -72,7 +73,7 @@ impl Called for ByKey {
         format!("“{id}”")
     }
 
-    fn thing(&self, id: &str) -> String {
+    fn thing(&self, id: &ResourceId) -> String {
         format!("“{id}”")
     }
 
@@ -172,8 +173,8 @@ mod tests {
     struct Steps;
 
     impl Called for Steps {
-        fn step(&self, id: &str) -> String {
-            match id {
+        fn step(&self, id: &StepId) -> String {
+            match id.as_str() {
                 "own-1.1/step-1" => "“Boil” of Own sweet".to_owned(),
                 "own-1.1/step-10" => "“Cut” of Own sweet".to_owned(),
                 other => panic!("{other} is none"),
@@ -184,7 +185,7 @@ mod tests {
             id.to_owned()
         }
 
-        fn thing(&self, _: &str) -> String {
+        fn thing(&self, _: &ResourceId) -> String {
             "the ring".to_owned()
         }
 

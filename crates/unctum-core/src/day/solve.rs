@@ -1,5 +1,6 @@
 //! Plans a day: lays all batches, then takes some out and lays them anew, for as long as it is let.
 
+use crate::day::ids::StepId;
 use crate::day::impossible::impossible;
 use crate::day::insert::{Batch, Bound, How, lay};
 use crate::day::problem::{DayLag, DayProblem, DayTerms, Starts};
@@ -48,7 +49,7 @@ pub(super) struct Link {
 
 impl Link {
     fn of(problem: &DayProblem, lag: &DayLag) -> Option<Self> {
-        let place = |id: &str| {
+        let place = |id: &StepId| {
             let b = problem.batch_of(id)?;
             Some((b, problem.batches[b].place(id)?))
         };
@@ -115,7 +116,7 @@ impl Planner {
         let there = problem.resources.values().copied().collect();
         let mut room = Room::new(there, problem.windows.clone(), problem.horizon);
         for taken in &problem.taken {
-            if let Some(thing) = things.get(taken.res.as_str()) {
+            if let Some(thing) = things.get(&taken.res) {
                 room.take(*thing, taken.units, taken.from, taken.to);
             }
         }

@@ -2,6 +2,7 @@
 
 use std::collections::BTreeMap;
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::day::problem::{DayProblem, Starts};
 use crate::numeric::{Rng, Spread, Z80};
 
@@ -11,7 +12,7 @@ pub struct Sure {
     /// Share of the draws in which each batch is ready by its due, by the batch.
     pub on_time: BTreeMap<String, f64>,
     /// The step whose length decides most about lateness, if anything is ever late.
-    pub decides: Option<String>,
+    pub decides: Option<StepId>,
 }
 
 /// Who waits for whom: place of the step, and how long after its end, min.
@@ -24,17 +25,17 @@ type Waits = Vec<Vec<(usize, f64)>>;
 pub fn sure(
     problem: &DayProblem,
     starts: &Starts,
-    spreads: &BTreeMap<String, Spread>,
+    spreads: &BTreeMap<StepId, Spread>,
     grace_min: i32,
     (draws, seed): (u32, u64),
 ) -> Sure {
-    let steps: Vec<(usize, &str, i32)> = problem
+    let steps: Vec<(usize, &StepId, i32)> = problem
         .batches
         .iter()
         .enumerate()
-        .flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s.id.as_str(), s.dur)))
+        .flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, &s.id, s.dur)))
         .collect();
-    let start = |id: &str| starts.get(id).copied().unwrap_or(0);
+    let start = |id: &StepId| starts.get(id).copied().unwrap_or(0);
     let waits = waits(problem, &steps, &start);
     let order = in_order(&steps, &waits, &start);
     let mut rng = Rng::of(seed);
@@ -78,29 +79,29 @@ pub fn sure(
     let ids = problem.batches.iter().map(|b| b.id.clone());
     Sure {
         on_time: ids.zip(in_time.iter().map(|times| f64::from(*times) / n)).collect(),
-        decides: most.filter(|m| weight(&sums[*m]) > 1e-9).map(|m| steps[m].1.to_owned()),
+        decides: most.filter(|m| weight(&sums[*m]) > 1e-9).map(|m| steps[m].1.clone()),
     }
 }
 
 /// What each step waits for: what its graph says, and what uses before it a thing that two cannot have at once.
-fn waits(problem: &DayProblem, steps: &[(usize, &str, i32)], start: &dyn Fn(&str) -> i32) -> Waits {
-    let place: BTreeMap<&str, usize> = steps.iter().enumerate().map(|(i, s)| (s.1, i)).collect();
+fn waits(problem: &DayProblem, steps: &[(usize, &StepId, i32)], start: &dyn Fn(&StepId) -> i32) -> Waits {
+    let place: BTreeMap<&StepId, usize> = steps.iter().enumerate().map(|(i, s)| (s.1, i)).collect();
     let mut waits: Waits = vec![Vec::new(); steps.len()];
     for lag in problem.batches.iter().flat_map(|b| &b.lags).chain(&problem.links) {
-        if let (Some(from), Some(to)) = (place.get(lag.from.as_str()), place.get(lag.to.as_str())) {
+        if let (Some(from), Some(to)) = (place.get(&lag.from), place.get(&lag.to)) {
             waits[*to].push((*from, f64::from(lag.min)));
         }
     }
     // What is used: thing, how many, by which step from and which step to.
-    let mut used: Vec<(&str, i32, usize, usize)> = Vec::new();
+    let mut used: Vec<(&ResourceId, i32, usize, usize)> = Vec::new();
     for batch in &problem.batches {
         for step in &batch.steps {
-            let i = place[step.id.as_str()];
-            used.extend(step.uses.iter().map(|(res, n)| (res.as_str(), *n, i, i)));
+            let i = place[&step.id];
+            used.extend(step.uses.iter().map(|(res, n)| (res, *n, i, i)));
         }
         let held = batch.holds.iter().filter_map(|h| {
-            let (from, to) = (place.get(h.from.as_str())?, place.get(h.to.as_str())?);
-            Some((h.res.as_str(), h.units, *from, *to))
+            let (from, to) = (place.get(&h.from)?, place.get(&h.to)?);
+            Some((&h.res, h.units, *from, *to))
         });
         used.extend(held);
     }
@@ -117,7 +118,7 @@ fn waits(problem: &DayProblem, steps: &[(usize, &str, i32)], start: &dyn Fn(&str
 }
 
 /// All steps so that each comes after what it waits for; by their start where they do not wait.
-fn in_order(steps: &[(usize, &str, i32)], waits: &Waits, start: &dyn Fn(&str) -> i32) -> Vec<usize> {
+fn in_order(steps: &[(usize, &StepId, i32)], waits: &Waits, start: &dyn Fn(&StepId) -> i32) -> Vec<usize> {
     let mut order: Vec<usize> = (0..steps.len()).collect();
     order.sort_by_key(|i| (start(steps[*i].1), start(steps[*i].1) + steps[*i].2));
     let mut placed = vec![false; steps.len()];

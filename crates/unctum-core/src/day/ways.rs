@@ -1,5 +1,6 @@
 //! What would make a day possible, tried one after another.
 
+use crate::day::ids::{ResourceId, StepId};
 use crate::day::judge::judge;
 use crate::day::problem::{DayProblem, DayTerms};
 use crate::day::solve::Planner;
@@ -10,7 +11,7 @@ pub enum Change {
     /// One more of a thing.
     OneMore {
         /// What.
-        res: String,
+        res: ResourceId,
         /// How many more; ten hands are a cook.
         units: i32,
     },
@@ -27,9 +28,9 @@ pub enum Change {
     /// What may wait waits longer between two steps.
     WaitLonger {
         /// What ends.
-        from: String,
+        from: StepId,
         /// What starts.
-        to: String,
+        to: StepId,
         /// At most, min.
         max: i32,
     },
@@ -91,7 +92,7 @@ impl Change {
                 }
             }
             Self::Without { batch } => {
-                let gone: Vec<String> = of
+                let gone: Vec<StepId> = of
                     .batches
                     .iter()
                     .filter(|b| b.id == *batch)
@@ -184,13 +185,14 @@ pub fn alone(problem: &DayProblem, batch: &str, seed: u64) -> Option<DayTerms> {
 
 fn tried(problem: &DayProblem, late: &[String]) -> Vec<Change> {
     let batches = || problem.batches.iter();
-    let used = |res: &str| {
-        batches()
-            .any(|b| b.steps.iter().any(|s| s.uses.contains_key(res)) || b.holds.iter().any(|h| h.res == res))
+    let used = |res: &ResourceId| {
+        batches().any(|b| {
+            b.steps.iter().any(|s| s.uses.contains_key(res)) || b.holds.iter().any(|h| h.res == *res)
+        })
     };
     let more = problem.resources.keys().filter(|res| used(res)).map(|res| Change::OneMore {
         res: res.clone(),
-        units: if res == crate::day::problem::HANDS { 10 } else { 1 },
+        units: if *res == crate::day::problem::HANDS { 10 } else { 1 },
     });
     let mut all: Vec<Change> = more.collect();
     all.push(Change::OpenEarlier { minutes: HOUR_MIN });

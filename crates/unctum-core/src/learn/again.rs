@@ -4,6 +4,7 @@ use serde::Serialize;
 
 use crate::cook::Followed;
 use crate::kitchen::{KitchenDocument, Parameter};
+use crate::process::sweetener;
 use crate::review::{Cause, CauseKind, Taste, Texture, Verdict};
 use crate::start::StartAsk;
 use crate::variation::Variation;
@@ -147,13 +148,8 @@ fn sweetness(batch: &Followed, verdict: Option<&Verdict>) -> Option<(AgainChange
         Taste::Right | Taste::Raw | Taste::Burnt => return None,
     };
     let setup = batch.setup();
-    let sugar =
-        setup.lines.iter().find(|l| l.ingredient.contains("sugar") || l.ingredient.contains("jaggery"))?;
-    let already = setup
-        .chosen
-        .variation
-        .iter()
-        .any(|v| matches!(v, Variation::Amount { ingredient, .. } if *ingredient == sugar.ingredient));
+    let sugar = sweetener(&setup.lines)?;
+    let already = setup.chosen.variation.iter().any(|v| v.is_amount_of(&sugar.ingredient));
     let change = AgainChange {
         key: AgainKey::Sweetness,
         words: format!("{:.0} % {way} {}.", 100.0 * SWEETER, sugar.name.to_lowercase()),

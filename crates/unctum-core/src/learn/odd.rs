@@ -26,9 +26,13 @@ pub struct OddBatch {
     pub left_out: bool,
 }
 
-/// The batches that hardly count, newest first.
+/// So many batches that hardly count are told one by one: nobody reads thousands.
+const MOST_ODD: usize = 50;
+
+/// The batches that hardly count, newest first: all that she left out, and of the others the newest; and how many more
+/// there are.
 #[must_use]
-pub fn odd_batches(told: &[BatchTold], learnt: &Learnt, learning: &Learning) -> Vec<OddBatch> {
+pub fn odd_batches(told: &[BatchTold], learnt: &Learnt, learning: &Learning) -> (Vec<OddBatch>, usize) {
     let odd = |t: &BatchTold| {
         let left_out = learning.left_out.contains(&t.batch_id);
         let weight = learnt.weights.get(&t.batch_id).copied().unwrap_or(0.0);
@@ -49,5 +53,36 @@ pub fn odd_batches(told: &[BatchTold], learnt: &Learnt, learning: &Learning) -> 
     };
     let mut all: Vec<OddBatch> = told.iter().filter_map(odd).collect();
     all.sort_by_key(|o| Reverse(o.at_ms));
-    all
+    let found = all.len();
+    let mut others = 0;
+    all.retain(|o| {
+        others += usize::from(!o.left_out);
+        o.left_out || others <= MOST_ODD
+    });
+    let more = found - all.len();
+    (all, more)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_newest_of_many_are_told_and_every_one_that_was_left_out() {
+        let one = |batch_id: i32| BatchTold {
+            batch_id,
+            at_ms: i64::from(batch_id),
+            title: format!("Batch {batch_id}"),
+            evidence: Vec::new(),
+            odd: vec!["It was given up.".into()],
+        };
+        let told: Vec<BatchTold> = (1..=200).map(one).collect();
+        let learning = Learning { left_out: [3].into(), ..Learning::default() };
+        let (odd, more) = odd_batches(&told, &Learnt::default(), &learning);
+        assert_eq!((odd.len(), more), (MOST_ODD + 1, 200 - MOST_ODD - 1));
+        assert_eq!(odd[0].batch_id, 200, "the newest first");
+        assert_eq!(odd.last().map(|o| (o.batch_id, o.left_out)), Some((3, true)));
+        let (few, more) = odd_batches(&told[..20], &Learnt::default(), &learning);
+        assert_eq!((few.len(), more), (20, 0));
+    }
 }

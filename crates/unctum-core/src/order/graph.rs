@@ -3,7 +3,7 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{DayBatch, DayHold, DayLag, DayStep, HANDS};
+use crate::day::{DayBatch, DayHold, DayLag, DayStep, HANDS, ResourceId, StepId};
 use crate::formula::set_act;
 use crate::kitchen::KitchenDocument;
 use crate::numeric::Spread;
@@ -25,29 +25,6 @@ pub(super) const TRAY: &str = "tray";
 pub(super) const COLD: &str = "cold";
 pub(super) const GRINDER: &str = "grinder";
 pub(super) const CLOTH: &str = "cloth";
-
-pub(super) fn ring_name(id: i32) -> String {
-    format!("ring:{id}")
-}
-
-pub(super) fn pan_name(id: i32) -> String {
-    format!("pan:{id}")
-}
-
-/// The name of a step among the day's.
-#[must_use]
-pub fn step_id(batch_key: &str, step_key: &str) -> String {
-    format!("{batch_key}/{step_key}")
-}
-
-/// What only marks a moment: until then a pan is held that is emptied into something that waits long.
-pub(super) const MARK: &str = "~";
-
-/// Whether a step of the day only marks a moment.
-#[must_use]
-pub fn is_mark(id: &str) -> bool {
-    id.ends_with(MARK)
-}
 
 /// What is done so soon after is still done out of the pan, min.
 const OUT_OF_PAN_MIN: i32 = 20;
@@ -100,8 +77,8 @@ struct Graph<'a> {
 }
 
 impl<'a> Graph<'a> {
-    fn id(&self, step: &str) -> String {
-        step_id(&self.made.key, step)
+    fn id(&self, step: &str) -> StepId {
+        StepId::of(&self.made.key, step)
     }
 
     fn pan_of(&self, step: &Step) -> Option<i32> {
@@ -114,16 +91,16 @@ impl<'a> Graph<'a> {
         let manner = step.manner();
         let mut uses = BTreeMap::new();
         if hands(manner) > 0 {
-            uses.insert(HANDS.to_owned(), hands(manner));
+            uses.insert(HANDS.into(), hands(manner));
         }
         if step.on_flame() {
-            uses.insert(ring_name(self.made.choice.ring_id), 1);
+            uses.insert(ResourceId::ring(self.made.choice.ring_id), 1);
         }
         if step.vessel == Vessel::Grinder {
-            uses.insert(GRINDER.to_owned(), 1);
+            uses.insert(GRINDER.into(), 1);
         }
         if step.vessel == Vessel::Refrigerator {
-            uses.insert(COLD.to_owned(), self.litres());
+            uses.insert(COLD.into(), self.litres());
         }
         DayStep { id: self.id(&step.key), dur: planned_min(minutes, manner), uses }
     }
@@ -231,14 +208,14 @@ impl<'a> Graph<'a> {
             let (Some(first), Some(last)) = (chain.first(), chain.last()) else { continue };
             let (first, last) = (self.steps[*first].0, self.steps[*last].0);
             let until = self.emptied(last, pan, batch);
-            let hold = DayHold { res: pan_name(pan), units: 1, from: self.id(&first.key), to: until };
+            let hold = DayHold { res: ResourceId::pan(pan), units: 1, from: self.id(&first.key), to: until };
             batch.holds.push(hold);
         }
     }
 
     /// When a pan is empty whose last step this is: with that step, with the short one that takes from it, or when a
     /// long one begins that does. Where the pan is wanted for something else before, it is tipped out into a bowl at once.
-    fn emptied(&self, last: &Step, pan: i32, batch: &mut DayBatch) -> String {
+    fn emptied(&self, last: &Step, pan: i32, batch: &mut DayBatch) -> StepId {
         let takes = |s: &Step| s.takes.iter().any(|t| t.step == last.key);
         let after = self.steps.iter().skip_while(|(s, _)| s.key != last.key).skip(1);
         let found = after.clone().find(|(s, _)| takes(s)).copied();
@@ -250,7 +227,7 @@ impl<'a> Graph<'a> {
         if planned_min(minutes, taker.manner()) <= OUT_OF_PAN_MIN {
             return self.id(&taker.key);
         }
-        let mark = format!("{}{MARK}", self.id(&taker.key));
+        let mark = self.id(&taker.key).mark();
         if !batch.steps.iter().any(|s| s.id == mark) {
             batch.steps.push(DayStep { id: mark.clone(), dur: 0, uses: BTreeMap::new() });
             let to = self.id(&taker.key);
@@ -267,7 +244,7 @@ impl<'a> Graph<'a> {
             let (from, to) = (self.id(&first.key), self.id(&last.key));
             let ordered = first.key == last.key || self.between(&first.key, &last.key).is_some();
             let to = if ordered { to } else { from.clone() };
-            batch.holds.push(DayHold { res: res.to_owned(), units, from, to });
+            batch.holds.push(DayHold { res: res.into(), units, from, to });
         }
     }
 }

@@ -4,7 +4,8 @@ use std::collections::BTreeMap;
 
 use serde::Serialize;
 
-use crate::order::graph::{COLD, TRAY, hands, pan_name, ring_name};
+use crate::day::{ResourceId, StepId};
+use crate::order::graph::{COLD, TRAY, hands};
 use crate::order::plan::DayHours;
 use crate::order::question::DayQuestion;
 use crate::order::told_batch::{DayBatchTold, DayStepTold};
@@ -32,7 +33,7 @@ pub enum LaneKind {
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct LaneBar {
     /// The step, if it is one; what is only held is none.
-    pub step: Option<String>,
+    pub step: Option<StepId>,
     /// Place of its batch among the days' batches.
     pub batch: usize,
     /// From, min.
@@ -61,7 +62,7 @@ pub struct Lane {
 }
 
 /// Who does which step, by its name.
-pub(super) type Cooks = BTreeMap<String, String>;
+pub(super) type Cooks = BTreeMap<StepId, String>;
 
 /// The lanes of a plan, and who does which step.
 pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (Vec<Lane>, Cooks) {
@@ -71,16 +72,16 @@ pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold
         lanes.push(Lane {
             kind: LaneKind::Ring,
             name: ring.ring.name.clone(),
-            bars: uses(laid, batches, &ring_name(id)),
+            bars: uses(laid, batches, &ResourceId::ring(id)),
         });
     }
     for pan in &q.kitchen.pans {
         let Some(id) = pan.id else { continue };
-        let bars = holds(laid, batches, &pan_name(id));
+        let bars = holds(laid, batches, &ResourceId::pan(id));
         lanes.push(Lane { kind: LaneKind::Vessel, name: pan.pan.name.clone(), bars });
     }
     lanes.extend(of_trays(laid, batches));
-    let cold = uses(laid, batches, COLD);
+    let cold = uses(laid, batches, &COLD.into());
     if !cold.is_empty() {
         lanes.push(Lane { kind: LaneKind::Cold, name: "Refrigerator".into(), bars: cold });
     }
@@ -148,13 +149,13 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
     (lanes.collect(), cooks)
 }
 
-fn step_of<'a>(batches: &'a [DayBatchTold], id: &str) -> Option<(usize, &'a DayStepTold)> {
+fn step_of<'a>(batches: &'a [DayBatchTold], id: &StepId) -> Option<(usize, &'a DayStepTold)> {
     let found = batches.iter().enumerate();
-    found.flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).find(|(_, s)| s.id == id)
+    found.flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).find(|(_, s)| s.id == *id)
 }
 
 /// Steps that use a thing while they run.
-fn uses(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
+fn uses(laid: &LaidOut, batches: &[DayBatchTold], res: &ResourceId) -> Vec<LaneBar> {
     let steps = laid.problem.batches.iter().flat_map(|b| &b.steps);
     let bar = |s: &crate::day::DayStep| {
         let units = *s.uses.get(res)?;
@@ -172,13 +173,13 @@ fn uses(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
 }
 
 /// What is held of a thing, from the start of one step to the end of another.
-fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
+fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &ResourceId) -> Vec<LaneBar> {
     let mut bars = Vec::new();
-    for hold in laid.problem.batches.iter().flat_map(|b| &b.holds).filter(|h| h.res == res) {
+    for hold in laid.problem.batches.iter().flat_map(|b| &b.holds).filter(|h| h.res == *res) {
         let from = step_of(batches, &hold.from).map(|(b, s)| (b, s.from_min));
         // A mark stands where the step begins that it marks.
-        let until = match hold.to.strip_suffix(crate::order::graph::MARK) {
-            Some(of) => step_of(batches, of).map(|(b, s)| (b, s.from_min)),
+        let until = match hold.to.marked() {
+            Some(of) => step_of(batches, &of).map(|(b, s)| (b, s.from_min)),
             None => step_of(batches, &hold.to).map(|(b, s)| (b, s.to_min)),
         };
         let Some((batch, to_min)) = until else { continue };
@@ -197,7 +198,7 @@ fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &str) -> Vec<LaneBar> {
 
 /// Trays one by one: each is given the first that is free.
 fn of_trays(laid: &LaidOut, batches: &[DayBatchTold]) -> Vec<Lane> {
-    let mut held: Vec<LaneBar> = holds(laid, batches, TRAY)
+    let mut held: Vec<LaneBar> = holds(laid, batches, &TRAY.into())
         .into_iter()
         .flat_map(|b| {
             std::iter::repeat_n(LaneBar { units: 1, full: false, ..b.clone() }, b.units.max(0) as usize)

@@ -3,9 +3,11 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTaken, HANDS};
+use crate::day::{
+    DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTaken, HANDS, ResourceId, Starts, StepId,
+};
 use crate::order::calendar::Calendar;
-use crate::order::graph::{MARK, hands, step_id};
+use crate::order::graph::hands;
 use crate::order::make::DayMade;
 use crate::order::question::{Begun, DayQuestion};
 
@@ -40,19 +42,19 @@ pub(super) fn go_on(
 /// Hands that are at a pan now are not free until that step ends; no more than there are.
 fn in_hand(begun: &Begun, stood: &Stood, now_min: i32, problem: &mut DayProblem) {
     for run in &begun.state.runs {
-        let Some((_, to, false)) = stood.get(&step_id(&begun.key, &run.step)).copied() else { continue };
+        let Some((_, to, false)) = stood.get(&StepId::of(&begun.key, &run.step)).copied() else { continue };
         let over = |t: &&DayTaken| t.res == HANDS && t.from < to && now_min < t.to;
         let taken: i32 = problem.taken.iter().filter(over).map(|t| t.units).sum();
         let there = problem.resources.get(HANDS).copied().unwrap_or(0);
         let units = hands(run.manner).min(there - taken);
         if units > 0 && now_min < to {
-            problem.taken.push(DayTaken { res: HANDS.to_owned(), units, from: now_min.max(0), to });
+            problem.taken.push(DayTaken { res: HANDS.into(), units, from: now_min.max(0), to });
         }
     }
 }
 
 /// A step that has begun: from, to, and whether it is done.
-type Stood = BTreeMap<String, (i32, i32, bool)>;
+type Stood = BTreeMap<StepId, (i32, i32, bool)>;
 
 fn standing(begun: &Begun, calendar: &Calendar, now_min: i32) -> Stood {
     let mut stood = Stood::new();
@@ -67,7 +69,7 @@ fn standing(begun: &Begun, calendar: &Calendar, now_min: i32) -> Stood {
                 (from, calendar.minute_of_ms(best_ms + 59_999).max(now_min).max(from), false)
             }
         };
-        stood.insert(step_id(&begun.key, &step.key), told);
+        stood.insert(StepId::of(&begun.key, &step.key), told);
     }
     stood
 }
@@ -78,19 +80,19 @@ fn stands(
     stood: &Stood,
     now_min: i32,
     title: &str,
-    (pins, said): (&mut BTreeMap<String, i32>, &mut Vec<String>),
+    (pins, said): (&mut Starts, &mut Vec<String>),
 ) {
     if stood.is_empty() {
         return;
     }
     // A mark is where the step begins that it marks.
-    let begun = |id: &str| match id.strip_suffix(MARK) {
-        Some(of) => stood.get(of).map(|(from, ..)| (*from, *from, true)),
+    let begun = |id: &StepId| match id.marked() {
+        Some(of) => stood.get(&of).map(|(from, ..)| (*from, *from, true)),
         None => stood.get(id).copied(),
     };
     let mut kept: Vec<DayHold> = Vec::new();
     // From the last moment on that has passed, what is held is held.
-    let now_mark = format!("{}/now~", batch.id);
+    let now_mark = StepId::of(&batch.id, "now").mark();
     let mut marked = false;
     for hold in &batch.holds {
         match (begun(&hold.from), begun(&hold.to)) {
@@ -114,7 +116,7 @@ fn stands(
         if done {
             step.uses.clear();
         } else {
-            step.uses.retain(|res, _| res.starts_with("ring:"));
+            step.uses.retain(|res, _| res.is_ring());
         }
         pins.insert(step.id.clone(), from);
     }
@@ -141,13 +143,13 @@ fn stands(
 
 /// Where more is in use at the stove than the kitchen says it has, it has more.
 fn make_room(problem: &mut DayProblem) {
-    let mut held: BTreeMap<String, i32> = BTreeMap::new();
+    let mut held: BTreeMap<ResourceId, i32> = BTreeMap::new();
     for batch in &problem.batches {
         for hold in batch.holds.iter().filter(|h| problem.pins.contains_key(&h.from)) {
             *held.entry(hold.res.clone()).or_default() += hold.units;
         }
         for step in batch.steps.iter().filter(|s| problem.pins.contains_key(&s.id)) {
-            for (res, units) in step.uses.iter().filter(|(res, _)| res.starts_with("ring:")) {
+            for (res, units) in step.uses.iter().filter(|(res, _)| res.is_ring()) {
                 *held.entry(res.clone()).or_default() += units;
             }
         }

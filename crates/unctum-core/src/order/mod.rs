@@ -34,7 +34,7 @@ pub use calendar::{Calendar, wall_clock, zone};
 pub use eased::eased;
 pub use fresh::{covering, fresh_days};
 pub use gather::Wanted;
-pub use graph::{hands, is_mark, step_id};
+pub use graph::hands;
 pub use lanes::{Lane, LaneBar, LaneKind};
 pub use make::{DayMade, PieceCount, piece_count};
 pub use pantry::{Pantry, PantryItem};

@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use jiff::civil::{Date, Time};
 use serde::{Deserialize, Serialize};
 
-use crate::day::Starts;
+use crate::day::{ResourceId, Starts, StepId};
 use crate::error::{CoreError, Result, holds_control, looks_empty, within};
 use crate::order::calendar::{Calendar, zone};
 
@@ -60,7 +60,7 @@ pub struct KitchenDays {
     pub eased: BTreeMap<String, DayEased>,
     /// More of these than the kitchen has, borrowed for these days.
     #[serde(default)]
-    pub borrowed: BTreeMap<String, u32>,
+    pub borrowed: BTreeMap<ResourceId, u32>,
 }
 
 /// What was eased of a batch.
@@ -82,9 +82,9 @@ pub struct DayEased {
 #[serde(deny_unknown_fields)]
 pub struct DayWait {
     /// The step that ends.
-    pub from: String,
+    pub from: StepId,
     /// The step that follows.
-    pub to: String,
+    pub to: StepId,
     /// At most, min.
     pub max_min: u32,
 }

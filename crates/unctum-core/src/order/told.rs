@@ -154,7 +154,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
         hours: laid.problem.windows.iter().map(|w| OpenHours { from_min: w.0, to_min: w.1 }).collect(),
         orders,
         lanes,
-        decides: certain.as_ref().and_then(|c| c.decides.as_deref()).map(|id| names.step(id)),
+        decides: certain.as_ref().and_then(|c| c.decides.as_ref()).map(|id| names.step(id)),
         breaks: match &judged {
             Err(breaks) if planned => breaks.iter().map(|b| names.breaks(b)).collect(),
             _ => Vec::new(),

@@ -2,9 +2,9 @@
 
 use serde::Serialize;
 
-use crate::day::Starts;
+use crate::day::{Starts, StepId};
 use crate::numeric::Spread;
-use crate::order::graph::{step_id, working};
+use crate::order::graph::working;
 use crate::order::make::DayMade;
 use crate::order::question::DayQuestion;
 use crate::order::whole::LaidOut;
@@ -16,7 +16,7 @@ use crate::start::StartAsk;
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct DayStepTold {
     /// Its name among the days.
-    pub id: String,
+    pub id: StepId,
     /// What to do, in a few words.
     pub title: String,
     /// From, min since the first midnight.
@@ -74,7 +74,7 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
     let begun = q.begun.iter().find(|b| b.key == made.key);
     let in_plan = laid.problem.batches.iter().find(|b| b.id == made.key);
     let step = |(step, minutes): (&Step, Spread)| {
-        let id = step_id(&made.key, &step.key);
+        let id = StepId::of(&made.key, &step.key);
         let dur = in_plan?.steps.iter().find(|s| s.id == id)?.dur;
         let from_min = *starts.get(&id)?;
         let stands = begun.and_then(|b| b.state.steps.iter().find(|s| s.key == step.key));

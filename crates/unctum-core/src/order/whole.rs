@@ -2,11 +2,11 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{DayLag, DayProblem, DayTaken, HANDS};
+use crate::day::{DayLag, DayProblem, DayTaken, HANDS, ResourceId, StepId};
 use crate::error::{CoreError, Result};
 use crate::numeric::Spread;
 use crate::order::calendar::Calendar;
-use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, pan_name, ring_name, step_id, working};
+use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, working};
 use crate::order::live::go_on;
 use crate::order::make::{DayMade, batches};
 use crate::order::question::DayQuestion;
@@ -21,7 +21,7 @@ pub struct LaidOut {
     /// The same for the planner: without what is over.
     pub problem: DayProblem,
     /// Minutes of each step, as far as they are not known, by its name.
-    pub spreads: BTreeMap<String, Spread>,
+    pub spreads: BTreeMap<StepId, Spread>,
     /// This moment, min.
     pub now_min: i32,
     /// What could not be planned, and what to do about it.
@@ -48,15 +48,15 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
     let mut said = Vec::new();
     let made = batches(q, &mut said)?;
     let (windows, cooks, away) = hours(q, &calendar);
-    let mut resources: BTreeMap<String, i32> = BTreeMap::from([
-        (HANDS.to_owned(), COOK * cooks),
-        (TRAY.to_owned(), (q.kitchen.trays.len() as i32).max(1)),
-        (COLD.to_owned(), q.days.cold_litres as i32),
-        (GRINDER.to_owned(), GRINDERS),
-        (CLOTH.to_owned(), CLOTHS),
+    let mut resources: BTreeMap<ResourceId, i32> = BTreeMap::from([
+        (HANDS.into(), COOK * cooks),
+        (TRAY.into(), (q.kitchen.trays.len() as i32).max(1)),
+        (COLD.into(), q.days.cold_litres as i32),
+        (GRINDER.into(), GRINDERS),
+        (CLOTH.into(), CLOTHS),
     ]);
-    resources.extend(q.kitchen.rings.iter().filter_map(|r| Some((ring_name(r.id?), 1))));
-    resources.extend(q.kitchen.pans.iter().filter_map(|p| Some((pan_name(p.id?), 1))));
+    resources.extend(q.kitchen.rings.iter().filter_map(|r| Some((ResourceId::ring(r.id?), 1))));
+    resources.extend(q.kitchen.pans.iter().filter_map(|p| Some((ResourceId::pan(p.id?), 1))));
     for (res, more) in &q.days.borrowed {
         resources.entry(res.clone()).and_modify(|n| *n += *more as i32);
     }
@@ -79,7 +79,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
     // What was to begin at a moment that has passed begins when it can.
     problem.pins.retain(|_, at| *at >= now_min);
     go_on(q, &calendar, now_min, &made, &mut problem, &mut said);
-    let there: Vec<String> = problem.batches.iter().flat_map(|b| &b.steps).map(|s| s.id.clone()).collect();
+    let there: Vec<StepId> = problem.batches.iter().flat_map(|b| &b.steps).map(|s| s.id.clone()).collect();
     problem.pins.retain(|id, _| there.contains(id));
     problem.links.retain(|l| there.contains(&l.from) && there.contains(&l.to));
     Ok(LaidOut { spreads: spreads(&made), calendar, made, problem, now_min, said })
@@ -121,12 +121,7 @@ fn hours(q: &DayQuestion<'_>, calendar: &Calendar) -> (Vec<(i32, i32)>, i32, Vec
     let away = |w: &[i32]| {
         let missing = cooks - present(w[0]);
         let units = COOK * missing;
-        (missing > 0 && missing < cooks).then(|| DayTaken {
-            res: HANDS.to_owned(),
-            units,
-            from: w[0],
-            to: w[1],
-        })
+        (missing > 0 && missing < cooks).then(|| DayTaken { res: HANDS.into(), units, from: w[0], to: w[1] })
     };
     let away = edges.windows(2).filter_map(away).collect();
     (windows, cooks, away)
@@ -144,8 +139,8 @@ fn links(made: &[DayMade]) -> Vec<DayLag> {
             let first = taker.formula.lines.iter().find(|l| l.ingredient == *ingredient);
             for part in first.iter().flat_map(|l| &l.uses) {
                 links.push(DayLag {
-                    from: step_id(&component.key, &last.key),
-                    to: step_id(&taker.key, &part.step),
+                    from: StepId::of(&component.key, &last.key),
+                    to: StepId::of(&taker.key, &part.step),
                     min: 0,
                     max: (keeps_min >= 60.0).then_some(keeps_min as i32),
                 });
@@ -156,10 +151,10 @@ fn links(made: &[DayMade]) -> Vec<DayLag> {
 }
 
 /// What is drawn when it is asked how sure a plan is: what has hands. What waits by itself is ended at its best moment.
-fn spreads(made: &[DayMade]) -> BTreeMap<String, Spread> {
+fn spreads(made: &[DayMade]) -> BTreeMap<StepId, Spread> {
     let drawn = |m: &DayMade| {
         let of = working(m).into_iter().filter(|(s, _)| hands(s.manner()) > 0);
-        of.map(|(s, minutes)| (step_id(&m.key, &s.key), minutes)).collect::<Vec<_>>()
+        of.map(|(s, minutes)| (StepId::of(&m.key, &s.key), minutes)).collect::<Vec<_>>()
     };
     made.iter().flat_map(drawn).collect()
 }

@@ -2,16 +2,16 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{Break, Called, Change, HANDS, NoPlan};
+use crate::day::{Break, Called, Change, HANDS, NoPlan, ResourceId, StepId};
 use crate::kitchen::KitchenDocument;
-use crate::order::graph::{CLOTH, COLD, GRINDER, MARK, TRAY, pan_name, ring_name, step_id};
+use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY};
 use crate::order::whole::LaidOut;
 
 /// Names of everything in some days.
 pub struct Names<'a> {
     laid: &'a LaidOut,
-    steps: BTreeMap<String, (String, String)>,
-    things: BTreeMap<String, String>,
+    steps: BTreeMap<StepId, (String, String)>,
+    things: BTreeMap<ResourceId, String>,
 }
 
 impl<'a> Names<'a> {
@@ -20,33 +20,38 @@ impl<'a> Names<'a> {
     pub fn of(laid: &'a LaidOut, kitchen: &KitchenDocument) -> Self {
         let steps = laid.made.iter().flat_map(|m| {
             let of = m.made.method().steps.iter();
-            of.map(|s| (step_id(&m.key, &s.key), (s.title.clone(), m.title.clone())))
+            of.map(|s| (StepId::of(&m.key, &s.key), (s.title.clone(), m.title.clone())))
         });
-        let mut things: BTreeMap<String, String> = [
+        let mut things: BTreeMap<ResourceId, String> = [
             (HANDS, "a pair of hands"),
             (TRAY, "a tray"),
             (COLD, "room in the refrigerator"),
             (GRINDER, "the grinder"),
             (CLOTH, "a cloth"),
         ]
-        .map(|(key, name)| (key.to_owned(), name.to_owned()))
+        .map(|(key, name)| (key.into(), name.to_owned()))
         .into();
-        let rings = kitchen.rings.iter().filter_map(|r| Some((ring_name(r.id?), r.ring.name.clone())));
-        let pans = kitchen.pans.iter().filter_map(|p| Some((pan_name(p.id?), p.pan.name.clone())));
+        let rings = kitchen.rings.iter().filter_map(|r| Some((ResourceId::ring(r.id?), r.ring.name.clone())));
+        let pans = kitchen.pans.iter().filter_map(|p| Some((ResourceId::pan(p.id?), p.pan.name.clone())));
         things.extend(rings.chain(pans));
         Self { laid, steps: steps.collect(), things }
     }
 
+    /// A step, or the one whose beginning is marked: what it and its batch are called.
+    fn found(&self, id: &StepId) -> Option<&(String, String)> {
+        self.steps.get(&id.marked().unwrap_or_else(|| id.clone()))
+    }
+
     /// “Boil to one string” of the cashew sheet.
     #[must_use]
-    pub fn step(&self, id: &str) -> String {
-        let found = self.steps.get(id.trim_end_matches(MARK));
-        found.map_or_else(|| id.to_owned(), |(step, batch)| format!("“{step}” of {batch}"))
+    pub fn step(&self, id: &StepId) -> String {
+        let found = self.found(id);
+        found.map_or_else(|| id.to_string(), |(step, batch)| format!("“{step}” of {batch}"))
     }
 
     /// Two steps: without their batch where it is the same.
-    fn pair(&self, to: &str, from: &str) -> (String, String) {
-        let of = |id: &str| self.steps.get(id.trim_end_matches(MARK)).cloned();
+    fn pair(&self, to: &StepId, from: &StepId) -> (String, String) {
+        let of = |id| self.found(id).cloned();
         match (of(to), of(from)) {
             (Some((a, same)), Some((b, other))) if same == other => (format!("“{a}”"), format!("“{b}”")),
             _ => (self.step(to), self.step(from)),
@@ -55,8 +60,8 @@ impl<'a> Names<'a> {
 
     /// What a thing is called.
     #[must_use]
-    pub fn thing(&self, res: &str) -> String {
-        self.things.get(res).cloned().unwrap_or_else(|| res.to_owned())
+    pub fn thing(&self, res: &ResourceId) -> String {
+        self.things.get(res).cloned().unwrap_or_else(|| res.to_string())
     }
 
     fn batch(&self, key: &str) -> String {
@@ -154,7 +159,7 @@ impl<'a> Names<'a> {
 }
 
 impl Called for Names<'_> {
-    fn step(&self, id: &str) -> String {
+    fn step(&self, id: &StepId) -> String {
         Names::step(self, id)
     }
 
@@ -162,7 +167,7 @@ impl Called for Names<'_> {
         format!("“{}”", Names::batch(self, id))
     }
 
-    fn thing(&self, id: &str) -> String {
+    fn thing(&self, id: &ResourceId) -> String {
         Names::thing(self, id)
     }
 

@@ -44,5 +44,5 @@ pub use pace::Paces;
 pub use plain::plain_syrup_steps;
 pub use sight::{Picture, Sight, SightRow};
 pub use step::{Attention, Entry, Gate, MOST_MIN, Purpose, Step, Take, Timing, Vessel, Window};
-pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Shape, Sweet};
+pub use sweet::{EqualMeasures, Family, Keeping, Line, Method, Mistake, Shape, Sweet, sweetener};
 pub use work::{Manner, Work};

@@ -228,6 +228,12 @@ pub struct Line {
     pub measured: Option<Measured>,
 }
 
+/// What makes a sweet sweet: the first of its ingredients that is sugar or jaggery.
+#[must_use]
+pub fn sweetener(lines: &[Line]) -> Option<&Line> {
+    lines.iter().find(|l| l.ingredient.contains("sugar") || l.ingredient.contains("jaggery"))
+}
+
 impl Method {
     /// Total of each ingredient, in the order in which they are first needed; what only greases comes last.
     ///

@@ -10,7 +10,7 @@ use crate::formula::{
     Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet, set_act,
 };
 use crate::kitchen::{KitchenDocument, Parameter, Picked, Wished};
-use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps};
+use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps, sweetener};
 use crate::set::Placement;
 use crate::start::aimed::{aimed, aimed_words};
 use crate::start::habits::habits;
@@ -93,6 +93,24 @@ impl StartAsk {
     }
 }
 
+/// However it was learnt, a sweet is made no sweeter or less sweet than by so much, as a logarithm.
+const MOST_SWEETER: f64 = 0.15;
+
+/// How sweet a sweet was learnt to be wanted, as a change of what sweetens it; none where nothing was learnt, or she says
+/// herself how much of that goes in.
+fn learnt_sweetness(
+    sweet: &Sweet,
+    lines: &[Line],
+    ask: &StartAsk,
+    kitchen: &KitchenDocument,
+) -> Option<Variation> {
+    let known = kitchen.known(&Parameter::Sweetness { sweet_key: sweet.key.clone() })?;
+    let ingredient = sweetener(lines)?.ingredient.clone();
+    let said = ask.variation.iter().any(|v| v.is_amount_of(&ingredient));
+    let times = known.value.mean.clamp(-MOST_SWEETER, MOST_SWEETER).exp();
+    (!said).then_some(Variation::Amount { ingredient, times })
+}
+
 /// A sweet as it is made here: changed, sized, rounded, with the things that were picked.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Made {
@@ -123,7 +141,11 @@ impl Made {
         let further_stages = ask.further_stages(kitchen)?;
         let method = sweet.method(ask.method_key.as_deref())?.clone();
         let written = Written::of(aimed(method, further_stages), book)?;
-        let varied = vary(&written, &ask.variation, book)?;
+        let lines = written.method().lines(book.larder)?;
+        let learnt = learnt_sweetness(sweet, &lines, ask, kitchen);
+        let all: Vec<Variation> = ask.variation.iter().cloned().chain(learnt).collect();
+        // What was learnt never keeps a sweet from being made.
+        let varied = vary(&written, &all, book).or_else(|_| vary(&written, &ask.variation, book))?;
         let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.placement);
         let weighed = at.weighed(&Measuring::of(&picked), book)?;
         let title = changed_title(&sweet.name, &varied.words);

@@ -52,6 +52,14 @@ pub enum Variation {
     },
 }
 
+impl Variation {
+    /// Whether it is more or less of an ingredient.
+    #[must_use]
+    pub fn is_amount_of(&self, key: &str) -> bool {
+        matches!(self, Self::Amount { ingredient, .. } if ingredient == key)
+    }
+}
+
 impl Size {
     /// The same size of the changed method: 400 g of cashews are 400 g of what replaces them.
     #[must_use]

@@ -4,7 +4,7 @@ use std::time::{Duration, Instant};
 
 use proptest::prelude::*;
 use unctum_core::day::{
-    DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, NoPlan, Planner, impossible, judge,
+    DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, NoPlan, Planner, StepId, impossible, judge,
 };
 
 fn problem(text: &str) -> DayProblem {
@@ -58,40 +58,38 @@ fn a_day_that_cannot_be_is_proved_and_says_why() {
     assert_eq!(planned(&more, 1, 100).late_min, 0);
 }
 
-fn step(id: String, dur: i32, uses: &[(&str, i32)]) -> DayStep {
-    DayStep { id, dur, uses: uses.iter().map(|(res, n)| ((*res).to_owned(), *n)).collect() }
+fn step(id: StepId, dur: i32, uses: &[(&str, i32)]) -> DayStep {
+    DayStep { id, dur, uses: uses.iter().map(|(res, n)| ((*res).into(), *n)).collect() }
 }
 
 /// Batches of a pan, a rest and a cut, that share one cook and a pan.
 fn small(batches: &[(i32, i32, i32)]) -> DayProblem {
-    let one = |(i, (cook, rest, due)): (usize, &(i32, i32, i32))| DayBatch {
-        id: format!("B{i}"),
-        name: String::new(),
-        release: 0,
-        due: *due,
-        fresh: 600,
-        steps: vec![
-            step(format!("B{i}.cook"), *cook, &[("attention", 10), ("ring", 1)]),
-            step(format!("B{i}.rest"), *rest, &[]),
-            step(format!("B{i}.cut"), 10, &[("attention", 10)]),
-        ],
-        lags: vec![
-            DayLag { from: format!("B{i}.cook"), to: format!("B{i}.rest"), min: 0, max: Some(0) },
-            DayLag { from: format!("B{i}.rest"), to: format!("B{i}.cut"), min: 0, max: Some(300) },
-        ],
-        holds: vec![DayHold {
-            res: "pan".into(),
-            units: 1,
-            from: format!("B{i}.cook"),
-            to: format!("B{i}.rest"),
-        }],
+    let one = |(i, (cook, rest, due)): (usize, &(i32, i32, i32))| {
+        let id = |step: &str| StepId::from(format!("B{i}.{step}"));
+        DayBatch {
+            id: format!("B{i}"),
+            name: String::new(),
+            release: 0,
+            due: *due,
+            fresh: 600,
+            steps: vec![
+                step(id("cook"), *cook, &[("attention", 10), ("ring", 1)]),
+                step(id("rest"), *rest, &[]),
+                step(id("cut"), 10, &[("attention", 10)]),
+            ],
+            lags: vec![
+                DayLag { from: id("cook"), to: id("rest"), min: 0, max: Some(0) },
+                DayLag { from: id("rest"), to: id("cut"), min: 0, max: Some(300) },
+            ],
+            holds: vec![DayHold { res: "pan".into(), units: 1, from: id("cook"), to: id("rest") }],
+        }
     };
     DayProblem {
         name: "small".into(),
         seed: 0,
         horizon: 2880,
         slack: 30,
-        resources: [("attention", 10), ("ring", 1), ("pan", 2)].map(|(r, n)| (r.to_owned(), n)).into(),
+        resources: [("attention", 10), ("ring", 1), ("pan", 2)].map(|(r, n)| (r.into(), n)).into(),
         windows: vec![(420, 1320), (1860, 2760)],
         batches: batches.iter().enumerate().map(one).collect(),
         links: vec![],

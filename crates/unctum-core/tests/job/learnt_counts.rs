@@ -13,9 +13,9 @@ use unctum_core::start::{BatchSetup, StartAsk, set_up};
 use crate::common::shelf::book;
 use crate::common::{kadai, sweets};
 
-const SWEET: &str = "cashew-sheet";
+pub const SWEET: &str = "cashew-sheet";
 
-fn kitchen(known: Vec<(Parameter, f64)>) -> KitchenDocument {
+pub fn kitchen(known: Vec<(Parameter, f64)>) -> KitchenDocument {
     let mut kitchen = KitchenDocument {
         name: "a kitchen".into(),
         room: Room::default(),
@@ -41,14 +41,18 @@ fn kitchen(known: Vec<(Parameter, f64)>) -> KitchenDocument {
 }
 
 fn start(known: Vec<(Parameter, f64)>, aim_stages: Option<f64>) -> BatchSetup {
+    start_in(&kitchen(known), Some(StartAsk { aim_stages, ..StartAsk::default() }))
+}
+
+/// The sweet, started in a kitchen as it is asked for.
+pub fn start_in(kitchen: &KitchenDocument, ask: Option<StartAsk>) -> BatchSetup {
     let ask = StartAsk {
         sweet_key: Some(SWEET.into()),
         size: Some(Size::Times { factor: 1.0 }),
-        aim_stages,
-        ..StartAsk::default()
+        ..ask.unwrap_or_default()
     };
     let sweet = sweets().into_iter().find(|s| s.key == SWEET).expect("on the shelf");
-    set_up(&ask, Some(&sweet), &kitchen(known), &book()).expect("set up")
+    set_up(&ask, Some(&sweet), kitchen, &book()).expect("set up")
 }
 
 fn target(setup: &BatchSetup) -> f64 {

@@ -28,6 +28,7 @@ mod knocked;
 mod laws;
 mod learning;
 mod learnt_counts;
+mod learnt_rows;
 mod log_laws;
 mod measures;
 mod one_hob;

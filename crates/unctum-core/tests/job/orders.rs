@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 
 use jiff::civil::{date, time};
 use proptest::prelude::*;
-use unctum_core::day::{Planner, judge, may_move, plan_with, sure, why_there};
+use unctum_core::day::{Planner, StepId, judge, may_move, plan_with, sure, why_there};
 use unctum_core::order::{
     Amount, DayQuestion, LaidOut, LaneKind, Names, Order, Pantry, PantryItem, lay_out, ledger, shopping, tell,
 };
@@ -66,8 +66,9 @@ fn a_weekend_is_planned_told_and_explained() {
         assert_eq!(told.batches[0].pieces, Some(48));
         assert_eq!(told.batches[0].who, ["A neighbour", "A bookshop"], "the earliest first");
         // What is poured is poured at once; a syrup waits for nothing.
-        let step =
-            |key: &str| told.batches[0].steps.iter().find(|s| s.id.ends_with(key)).expect("there").clone();
+        let step = |key: &str| {
+            told.batches[0].steps.iter().find(|s| s.id.as_str().ends_with(key)).expect("there").clone()
+        };
         assert!(step("/combine").from_min - step("/boil").to_min <= 1);
         assert!(step("/boil").syrup && !step("/cook").syrup && step("/rest").cook.is_none());
         // Hands: never more of a cook than there is, and only while she is there.
@@ -83,22 +84,20 @@ fn a_weekend_is_planned_told_and_explained() {
         );
         // Why it stands there: what is moved alone breaks something, and says what.
         let names = Names::of(&laid, q.kitchen);
-        let moves = why_there(&laid.problem, &starts, "cashew-sheet.1/boil");
+        let boil = StepId::of("cashew-sheet.1", "boil");
+        let moves = why_there(&laid.problem, &starts, &boil);
         assert_eq!(moves.len(), 8);
         let later = moves.iter().find(|m| m.by_min == 5).expect("tried");
         let said: Vec<String> = later.breaks.iter().map(|b| names.breaks(b)).collect();
         assert!(said.iter().any(|s| s.contains("would begin before “Boil to one string”")), "{said:?}");
-        let (earlier, later) = may_move(&laid.problem, &starts, "cashew-sheet.1/boil");
+        let (earlier, later) = may_move(&laid.problem, &starts, &boil);
         assert!(earlier < 60 && later < 5, "{earlier} {later}");
         // Elsewhere: pinned there, the rest follows.
-        let at = starts["cashew-sheet.1/boil"] - 60;
-        let there = plan_with(&laid.problem, &starts, ("cashew-sheet.1/boil", at), 1).expect("it can");
-        assert_eq!(there.starts["cashew-sheet.1/boil"], at);
-        assert!(there.moved.contains(&"cashew-sheet.1/combine".to_owned()));
-        assert!(
-            plan_with(&laid.problem, &starts, ("cashew-sheet.1/boil", 120), 1).is_err(),
-            "nobody is there"
-        );
+        let at = starts[&boil] - 60;
+        let there = plan_with(&laid.problem, &starts, (&boil, at), 1).expect("it can");
+        assert_eq!(there.starts[&boil], at);
+        assert!(there.moved.contains(&StepId::of("cashew-sheet.1", "combine")));
+        assert!(plan_with(&laid.problem, &starts, (&boil, 120), 1).is_err(), "nobody is there");
     });
 }
 
@@ -233,7 +232,7 @@ proptest! {
             let starts = plan(&laid);
             prop_assert!(judge(&laid.problem, &starts).is_ok());
             prop_assert_eq!(&starts, &plan(&laid));
-            let (id, at) = starts.iter().find(|(id, _)| !id.ends_with('~')).expect("steps");
+            let (id, at) = starts.iter().find(|(id, _)| id.marked().is_none()).expect("steps");
             let mut pinned = q.days.clone();
             pinned.pins.insert(id.clone(), *at);
             let pinned = lay_out(&DayQuestion { days: &pinned, ..*q }).expect("laid out");

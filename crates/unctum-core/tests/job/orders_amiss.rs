@@ -25,8 +25,8 @@ fn days_that_cannot_be_are_refused_in_words() {
     assert!(refused(&|d| d.cooks[1].hours[0].date = date(2026, 12, 24)).contains("none of these days"));
     assert!(refused(&|d| d.zone = "Nowhere/At all".into()).contains("Nowhere"));
     assert!(refused(&|d| d.days = 30).contains("days"));
-    assert!(refused(&|d| d.starts = BTreeMap::from([("x".to_owned(), i32::MAX)])).contains("starts"));
-    assert!(refused(&|d| d.pins = BTreeMap::from([("x".to_owned(), i32::MIN)])).contains("starts"));
+    assert!(refused(&|d| d.starts = BTreeMap::from([("x".into(), i32::MAX)])).contains("starts"));
+    assert!(refused(&|d| d.pins = BTreeMap::from([("x".into(), i32::MIN)])).contains("starts"));
     let bad =
         |amount: Amount| order("X", 12, vec![line("cashew-sheet", amount)]).check().expect_err("refused");
     assert_eq!(bad(Amount::Pieces { count: 0 }).code(), "out-of-range");
@@ -43,10 +43,8 @@ fn days_that_cannot_be_are_refused_in_words() {
     // Two pins that contradict are proved to.
     let orders = weekend();
     let mut pinned = days(&orders);
-    pinned.pins = BTreeMap::from([
-        ("cashew-sheet.1/boil".to_owned(), 2100),
-        ("cashew-sheet.1/dissolve".to_owned(), 2200),
-    ]);
+    pinned.pins =
+        BTreeMap::from([("cashew-sheet.1/boil".into(), 2100), ("cashew-sheet.1/dissolve".into(), 2200)]);
     with(&orders, &pinned, &[], |q| {
         let laid = lay_out(q).expect("laid out");
         let proof = Planner::new(&laid.problem, 1).err().expect("impossible").to_string();
@@ -115,7 +113,7 @@ fn what_runs_late_at_the_stove_moves_the_plan_and_as_little_else_as_may_be() {
         }
         // One ring and one pair of hands are wanted by all: what else is made moves by the delay and no further than that
         // makes room.
-        for (id, at) in starts.iter().filter(|(id, _)| !id.starts_with("gram-flour-ladoo")) {
+        for (id, at) in starts.iter().filter(|(id, _)| !id.as_str().starts_with("gram-flour-ladoo")) {
             let moved = (after.starts[id] - at).abs();
             assert!(moved <= 240, "{id} moves by {moved} min");
         }

@@ -102,8 +102,8 @@ fn what_is_late_within_the_margin_keeps_nobody_waiting() {
             "steps": [{"id": "boil", "dur": 60, "uses": {"attention": 10}}]}]
     }))
     .expect("a problem");
-    let starts = BTreeMap::from([("boil".to_owned(), 500)]);
-    let spreads = BTreeMap::from([("boil".to_owned(), Spread { low: 55.0, mid: 60.0, high: 65.0 })]);
+    let starts = BTreeMap::from([("boil".into(), 500)]);
+    let spreads = BTreeMap::from([("boil".into(), Spread { low: 55.0, mid: 60.0, high: 65.0 })]);
     let on_time = |grace_min: i32| sure(&problem, &starts, &spreads, grace_min, (400, 1)).on_time["a"];
     assert!((0.3..0.8).contains(&on_time(0)), "{}", on_time(0));
     assert!(on_time(15) > 0.99, "{}", on_time(15));

@@ -22,7 +22,7 @@ use utoipa::{IntoParams, ToSchema};
 use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
-use crate::door::Caller;
+use crate::gateway::Caller;
 use crate::problem::{Answer, Problem};
 use crate::pulse::tell_batch;
 use crate::routes::sweet::known;

@@ -14,7 +14,7 @@ use utoipa::{IntoParams, ToSchema};
 use crate::app::App;
 use crate::body::{Body, parse, plain_name};
 use crate::changes::Change;
-use crate::door::{Caller, fresh_secret, hash_of_secret};
+use crate::gateway::{Caller, fresh_secret, hash_of_secret};
 use crate::intake::{Lines, Token};
 use crate::problem::{Answer, Problem};
 use crate::pulse::{tell_batch, tell_heard};
@@ -210,7 +210,7 @@ async fn known(app: &App, caller: &Caller, token: Option<String>) -> Answer<Inst
         return Ok(found);
     }
     let guesser = caller.device_name();
-    app.door.tokens.try_one(&guesser, app.clock.now_ms()).map_err(|wait_s| {
+    app.gateway.tokens.try_one(&guesser, app.clock.now_ms()).map_err(|wait_s| {
         let words =
             format!("A wrong token was shown too often. Wait {} min, then try again.", (wait_s + 59) / 60);
         Problem::new(Status::TooManyRequests, "too-many-guesses", "Too many tries", words)

@@ -25,8 +25,10 @@ pub struct LearntView {
     pub batches: usize,
     /// What was learnt, by where it belongs.
     pub values: Vec<LearntValue>,
-    /// Batches that weigh little.
+    /// Batches that weigh little: the newest, and every one that was left out.
     pub odd: Vec<OddBatch>,
+    /// So many more weigh little.
+    pub odd_more: usize,
     /// Older batches that are still to be asked, after a whole notebook came in: the next look asks them.
     pub to_ask: usize,
 }
@@ -124,8 +126,8 @@ fn view(app: &App, learnt: &Learnt, told: &Told) -> LearntView {
         shipped.or_else(|| newest(key)).unwrap_or_else(|| key.to_owned())
     };
     let values = shown(learnt, document, sweet);
-    let odd = odd_batches(told, learnt, &document.learning);
-    LearntView { batches: told.len(), values, odd, to_ask: *to_ask }
+    let (odd, odd_more) = odd_batches(told, learnt, &document.learning);
+    LearntView { batches: told.len(), values, odd, odd_more, to_ask: *to_ask }
 }
 
 /// What the kitchen has learnt from its batches.

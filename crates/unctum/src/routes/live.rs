@@ -13,7 +13,7 @@ use unctum_store::network::{self as rows, Device};
 
 use crate::app::App;
 use crate::changes::{Change, Told};
-use crate::door::Caller;
+use crate::gateway::Caller;
 use crate::problem::{Answer, Problem};
 
 /// Streams that the kitchen's computer, and each other device, may hold open at once.

@@ -1,12 +1,13 @@
 //! The API under `/api/v1`, one file a room.
 
+pub mod access;
 pub mod after_pan;
 pub mod batch;
+pub mod batch_page;
 pub mod boil;
 pub mod correct;
 pub mod day;
 pub mod days;
-pub mod door;
 pub mod instrument;
 pub mod kitchen;
 pub mod learnt;
@@ -18,11 +19,10 @@ pub mod stove;
 pub mod sweet;
 pub mod syrup;
 pub mod system;
-pub mod tale;
 
 use rocket::{Route, routes};
 
-use crate::guard::{Answers, behind_the_door};
+use crate::guard::{Answers, behind_the_gateway};
 
 /// Every route of the API, named once: what is mounted is what is described. Those that answer everybody stand apart;
 /// a new one is answered to nobody who was not let in.
@@ -33,10 +33,10 @@ macro_rules! every_route {
                 system::health,
                 system::openapi,
                 instrument::take_readings,
-                door::door,
-                door::certificate,
-                door::enter,
-                door::pair,
+                access::standing,
+                access::certificate,
+                access::enter,
+                access::pair,
             ],
             let_in: [
                 system::clock,
@@ -143,16 +143,17 @@ macro_rules! every_route {
                 notebook::read_everything,
                 learnt::what_was_learnt,
                 learnt::say_to_learnt,
-                tale::tale,
-                tale::notebook_index,
-                tale::compare_batches,
-                tale::make_again,
-                tale::taste_again,
-                tale::untaste,
+                batch_page::batch_page,
+                batch_page::batch_page_of_before,
+                batch_page::notebook_index,
+                batch_page::compare_batches,
+                batch_page::make_again,
+                batch_page::taste_again,
+                batch_page::untaste,
                 photo::add_photo,
                 photo::photo,
                 photo::remove_photo,
-                door::leave,
+                access::leave,
                 network::network,
                 network::switch,
                 network::set_passcode,
@@ -167,14 +168,14 @@ pub(crate) use every_route;
 macro_rules! mounted {
     (everybody: [$($($open:ident)::+),* $(,)?], let_in: [$($($kept:ident)::+),* $(,)?]) => {
         [
-            behind_the_door(routes![$($($open)::+),*], Answers::Everybody),
-            behind_the_door(routes![$($($kept)::+),*], Answers::LetIn),
+            behind_the_gateway(routes![$($($open)::+),*], Answers::Everybody),
+            behind_the_gateway(routes![$($($kept)::+),*], Answers::LetIn),
         ]
         .concat()
     };
 }
 
-/// All routes of the API, each behind the door.
+/// All routes of the API, each behind the gateway.
 #[must_use]
 pub fn all() -> Vec<Route> {
     every_route!(mounted)

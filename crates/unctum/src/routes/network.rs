@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 use crate::app::App;
 use crate::body::Body;
 use crate::changes::Change;
-use crate::door::{Caller, hash_of_passcode};
+use crate::gateway::{Caller, GatewayError, hash_of_passcode};
 use crate::problem::{Answer, Problem};
 
 /// Length of a passcode: shortest and longest.
@@ -107,11 +107,11 @@ pub async fn network(app: &State<App>, caller: Caller) -> Answer<Json<NetworkVie
     let (stands, devices) = app.read(|c| Ok((rows::load(c)?, rows::devices(c)?))).await?;
     let own = caller.device.as_ref().map(|d| d.id);
     Ok(Json(NetworkView {
-        open: app.door.is_open(),
-        addresses: app.door.addresses(),
+        open: app.gateway.is_open(),
+        addresses: app.gateway.addresses(),
         passcode_set: stands.passcode_hash.is_some(),
-        plain: app.door.settings.plain,
-        fingerprint: app.door.house().and_then(|a| a.fingerprint()),
+        plain: app.gateway.settings.plain,
+        fingerprint: app.gateway.house().and_then(|a| a.fingerprint()),
         may_change: caller.is_here(),
         devices: devices
             .into_iter()
@@ -146,9 +146,9 @@ pub async fn switch(
                 CoreError::NotNow("Set a passcode first; then the network can be let in.".into()).into()
             );
         }
-        app.door.open_network().map_err(CoreError::NotNow)?;
+        app.gateway.open_network().map_err(CoreError::from)?;
     } else {
-        app.door.close_network();
+        app.gateway.close_network();
     }
     app.write(move |c| rows::switch(c, open)).await?;
     app.tell(Change::Devices);
@@ -169,23 +169,22 @@ pub async fn set_passcode(
 ) -> Answer<Json<NetworkView>> {
     only_here(&caller)?;
     let passcode = body.0?.passcode;
-    check_passcode(&passcode).map_err(CoreError::NotNow)?;
+    check_passcode(&passcode).map_err(CoreError::from)?;
     let hash = spawn_blocking(move || hash_of_passcode(&passcode)).await.map_err(|_| Problem::broken())?;
     let (hash, now_ms) = (hash.map_err(|_| Problem::broken())?, app.clock.now_ms());
     app.write(move |c| rows::set_passcode(c, &hash, now_ms)).await?;
-    app.door.guesses.clear();
+    app.gateway.guesses.clear();
     app.tell(Change::Devices);
     network(app, caller).await
 }
 
 /// # Errors
-/// In words, for a passcode too short or too long.
-pub fn check_passcode(passcode: &str) -> Result<(), String> {
+/// [`GatewayError::PasscodeLength`].
+pub fn check_passcode(passcode: &str) -> Result<(), GatewayError> {
     if PASSCODE.contains(&passcode.chars().count()) {
         return Ok(());
     }
-    Err("A passcode has 8 to 128 characters. A few words of your own are easy to say across a kitchen."
-        .into())
+    Err(GatewayError::PasscodeLength)
 }
 
 /// Shows a code that lets one more device in: for two minutes, once.
@@ -197,16 +196,16 @@ pub fn check_passcode(passcode: &str) -> Result<(), String> {
 #[post("/network/pairing")]
 pub fn pairing(app: &State<App>, caller: Caller) -> Answer<Json<PairingView>> {
     only_here(&caller)?;
-    if !app.door.is_open() {
+    if !app.gateway.is_open() {
         return Err(CoreError::NotNow("Let the network in first; then a phone can be let in.".into()).into());
     }
-    let addresses = app.door.addresses();
+    let addresses = app.gateway.addresses();
     let address = addresses.first().ok_or_else(|| {
         CoreError::NotNow("This machine has no address on a network. Connect it, then try again.".into())
     })?;
     // Who stands at the kitchen's own computer says so: everybody may try again.
-    app.door.guesses.clear();
-    let (code, until_ms) = app.door.pairing.fresh(app.clock.now_ms()).map_err(|_| Problem::broken())?;
+    app.gateway.guesses.clear();
+    let (code, until_ms) = app.gateway.pairing.fresh(app.clock.now_ms()).map_err(|_| Problem::broken())?;
     // Behind the hash, so that the code is never sent on as part of an address.
     let url = format!("{address}/let-in#{code}");
     let picture = qrcode::QrCode::new(url.as_bytes()).map_err(|_| Problem::broken())?;

@@ -18,9 +18,9 @@ use crate::app::App;
 use crate::body::parse;
 use crate::changes::Change;
 use crate::clock::day_of;
-use crate::door::Caller;
 use crate::exchange::notebook::{self as files, NotebookFile};
 use crate::exchange::schema;
+use crate::gateway::Caller;
 use crate::problem::{Answer, Problem};
 use crate::routes::network::only_here;
 

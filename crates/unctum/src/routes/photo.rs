@@ -10,7 +10,7 @@ use unctum_store::photo as rows;
 use crate::app::App;
 use crate::picture::{MOST_MIB, shrunk};
 use crate::problem::{Answer, Problem};
-use crate::routes::tale::{PhotoTold, changed};
+use crate::routes::batch_page::{PhotoTold, changed};
 
 /// A picture that never changes under its number.
 #[derive(Responder)]

@@ -6,7 +6,7 @@ use rocket::http::{ContentType, Status};
 use rocket::local::blocking::Client;
 use serde_json::Value;
 use unctum::clock::Clock;
-use unctum::door::{Door, Settings};
+use unctum::gateway::{Gateway, Settings};
 use unctum::{demo, server};
 use unctum_store::Store;
 
@@ -22,7 +22,7 @@ impl Server {
 
     fn on(folder: tempfile::TempDir, clock: Clock) -> Self {
         let store = Store::open(&folder.path().join("notebook.db")).expect("store");
-        let rocket = server::build(store, clock, Door::new(Settings::default())).expect("server");
+        let rocket = server::build(store, clock, Gateway::new(Settings::default())).expect("server");
         Self { client: Client::untracked(rocket).expect("client"), folder }
     }
 

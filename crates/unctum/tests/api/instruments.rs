@@ -228,7 +228,7 @@ fn instruments_are_kept_and_taken_away() {
     let again = unctum::server::build(
         server.store(),
         unctum::clock::Clock::simulated(),
-        unctum::door::Door::new(unctum::door::Settings::default()),
+        unctum::gateway::Gateway::new(unctum::gateway::Settings::default()),
     )
     .expect("server");
     let client = rocket::local::blocking::Client::untracked(again).expect("client");

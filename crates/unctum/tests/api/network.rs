@@ -5,7 +5,7 @@ use rocket::local::blocking::LocalRequest;
 use serde_json::{Value, json};
 use std::net::SocketAddr;
 use unctum::app::App;
-use unctum::door::{Peer, Way};
+use unctum::gateway::{Peer, Way};
 
 use crate::common::Server;
 
@@ -13,12 +13,12 @@ use crate::common::Server;
 pub fn phone(server: &Server, port: u16) -> SocketAddr {
     let ip = format!("10.77.0.{}", port % 200 + 1).parse().expect("address");
     let app = server.client.rocket().state::<App>().expect("app");
-    app.door.know(port, Peer { ip, way: Way::Network });
+    app.gateway.know(port, Peer { ip, way: Way::Network });
     SocketAddr::new("127.0.0.1".parse().expect("address"), port)
 }
 
 pub fn own_address() -> String {
-    let own = unctum::door::machine_addresses();
+    let own = unctum::gateway::machine_addresses();
     own.iter().find(|ip| ip.is_ipv4() && !ip.is_loopback()).or(own.first()).expect("an address").to_string()
 }
 
@@ -140,11 +140,11 @@ fn a_device_comes_in_by_passcode_or_code_and_is_out_when_revoked() {
     assert_eq!(code(&said(switch)), (403, "only-here"));
     // A code on the screen: once, for two minutes.
     let app = server.client.rocket().state::<App>().expect("app");
-    let (shown, _) = app.door.pairing.fresh(server.now_ms()).expect("a code");
+    let (shown, _) = app.gateway.pairing.fresh(server.now_ms()).expect("a code");
     let (status, second) = enter("/api/v1/door/pair", two, json!({"code":shown,"name":"Tablet"}));
     assert_eq!(status, 200);
     assert_eq!(enter("/api/v1/door/pair", two, json!({"code":shown,"name":"Again"})).0, 403);
-    let (late, _) = app.door.pairing.fresh(server.now_ms()).expect("a code");
+    let (late, _) = app.gateway.pairing.fresh(server.now_ms()).expect("a code");
     server.ok("/api/v1/clock", &json!({"advance_s":121}));
     assert_eq!(enter("/api/v1/door/pair", two, json!({"code":late,"name":"Late"})).0, 403);
     let second = second.split(';').next().unwrap_or_default().to_owned();
@@ -180,7 +180,7 @@ fn nobody_guesses_for_long() {
 }
 
 #[test]
-fn who_did_not_come_through_the_door_is_not_heard() {
+fn who_did_not_come_through_the_gateway_is_not_heard() {
     let server = Server::empty();
     let from = SocketAddr::new("127.0.0.1".parse().expect("address"), 40_009);
     let request = server.client.get("/api/v1/kitchen").remote(from).header(Header::new("Host", "127.0.0.1"));

@@ -112,11 +112,11 @@ fn the_notebook_is_searched_by_what_a_cook_remembers() {
 fn a_batch_tells_why_two_are_compared_and_one_is_made_again() {
     let server = Server::lantern_steps();
     let crumbly = server.lines("?texture=crumbly")[0]["id"].as_i64().expect("id");
-    let tale = server.get(&format!("/api/v1/batches/{crumbly}/tale")).1;
-    let first = &tale["causes"][0];
+    let page = server.get(&format!("/api/v1/batches/{crumbly}/page")).1;
+    let first = &page["causes"][0];
     assert_eq!(first["kind"], "turn_off", "{first}");
     assert!(first["points"].as_f64().expect("points") > 3.0);
-    let boil = tale["steps"].as_array().expect("steps").iter().find(|s| s["step"] == "boil").expect("boil");
+    let boil = page["steps"].as_array().expect("steps").iter().find(|s| s["step"] == "boil").expect("boil");
     assert!(boil["planned_min"]["mid"].as_f64().is_some() && boil["real_min"].as_f64().is_some());
     let both = server.get(&format!("/api/v1/notebook/compare?first={crumbly}&second=20")).1;
     let felt = &both["differences"][0];
@@ -150,13 +150,13 @@ fn it_is_tasted_again_and_what_did_not_keep_shortens() {
     let days = |n: i64| made["started_ms"].as_i64().expect("ms") + n * 86_400_000;
     let path = format!("/api/v1/batches/{id}/tastings");
     let stale = json!({"at_ms": days(5), "place": "room", "tasted": "stale", "note": "Dry at the rim."});
-    let (status, tale) = server.post(&path, &stale);
+    let (status, page) = server.post(&path, &stale);
     assert_eq!(status, Status::Created);
-    assert!((tale["tastings"][0]["day"].as_f64().expect("day") - 5.0).abs() < 0.3);
+    assert!((page["tastings"][0]["day"].as_f64().expect("day") - 5.0).abs() < 0.3);
     let learnt = server.get("/api/v1/learnt").1;
     let keeps = value(&learnt, "Cashew sheet: how long it keeps");
     assert!(keeps["now"]["mid"].as_f64() < keeps["before"]["mid"].as_f64(), "{keeps}");
-    let tasting_id = tale["tastings"][0]["id"].as_i64().expect("id");
+    let tasting_id = page["tastings"][0]["id"].as_i64().expect("id");
     let gone = server.ok(&format!("{path}/{tasting_id}/remove"), &json!({}));
     assert_eq!(gone["tastings"], json!([]));
     let back = server.ok(&format!("{path}/{tasting_id}/remove?back=true"), &json!({}));
@@ -243,7 +243,9 @@ fn what_is_no_picture_is_refused_and_nothing_is_kept() {
     let (status, told) = send(&server, 20, &vec![7; 16 * 1024 * 1024]);
     assert_eq!((status, &told["code"]), (Status::PayloadTooLarge, &json!("too-large")));
     assert_eq!(send(&server, 999, &whole).0, Status::NotFound);
-    assert_eq!(server.get("/api/v1/batches/20/tale").1["photos"], json!([]));
+    assert_eq!(server.get("/api/v1/batches/20/page").1["photos"], json!([]));
+    // The name it had before still answers.
+    assert_eq!(server.get("/api/v1/batches/20/tale").1, server.get("/api/v1/batches/20/page").1);
 }
 
 #[test]

@@ -3,7 +3,7 @@
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::day::{NoPlan, Planner, Starts, judge, plan_after};
+use unctum_core::day::{NoPlan, Planner, Starts, StepId, judge, plan_after};
 use unctum_core::order::{
     DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, fresh_days, lay_out, tell,
 };
@@ -64,8 +64,7 @@ pub(super) fn planned(q: &DayQuestion<'_>, laid: &LaidOut, starts: Starts) -> Da
 fn moved(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> Vec<String> {
     let mut said = Vec::new();
     for made in &laid.made {
-        let prefix = format!("{}/", made.key);
-        let of = |s: &Starts| s.iter().filter(|(id, _)| id.starts_with(&prefix)).map(|(_, at)| *at).max();
+        let of = |s: &Starts| s.iter().filter(|(id, _)| id.belongs_to(&made.key)).map(|(_, at)| *at).max();
         let (Some(was), Some(is)) = (of(&q.days.starts), of(starts)) else { continue };
         if was != is {
             said.push(format!(
@@ -121,7 +120,7 @@ pub fn follow(q: &DayQuestion<'_>) -> Answer<DaysPlanned> {
 /// The plan of the days with what has begun where it is, and without what is over.
 pub(super) fn standing(q: &DayQuestion<'_>, laid: &LaidOut) -> Starts {
     let steps = laid.problem.batches.iter().flat_map(|b| &b.steps);
-    let at = |id: &String| laid.problem.pins.get(id).or_else(|| q.days.starts.get(id)).copied();
+    let at = |id: &StepId| laid.problem.pins.get(id).or_else(|| q.days.starts.get(id)).copied();
     steps.filter_map(|s| Some((s.id.clone(), at(&s.id)?))).collect()
 }
 

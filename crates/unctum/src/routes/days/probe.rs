@@ -5,7 +5,7 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
-use unctum_core::day::{Break, NoPlan, may_move, plan_with, why_there};
+use unctum_core::day::{Break, NoPlan, StepId, may_move, plan_with, why_there};
 use unctum_core::order::{DayQuestion, FURTHEST_MIN, KitchenDays, Names, lay_out};
 use utoipa::ToSchema;
 
@@ -25,7 +25,7 @@ pub struct ProbeAsk {
     #[serde(default)]
     pub days_id: Option<i32>,
     /// The step.
-    pub step: String,
+    pub step: StepId,
     /// Where it is to stand, min; left out: why it stands where it stands.
     #[serde(default)]
     pub at_min: Option<i32>,
@@ -72,11 +72,11 @@ pub async fn probe(app: &State<App>, body: Body<ProbeAsk>) -> Answer<Json<Probed
     Ok(Json(work.await.map_err(|_| Problem::broken())??))
 }
 
-fn probed(q: &DayQuestion<'_>, step: &str, at_min: Option<i32>) -> Answer<Probed> {
+fn probed(q: &DayQuestion<'_>, step: &StepId, at_min: Option<i32>) -> Answer<Probed> {
     let laid = lay_out(q)?;
     let stood = standing(q, &laid);
     if !stood.contains_key(step) {
-        return Err(CoreError::Unknown { kind: "step of these days", name: step.to_owned() }.into());
+        return Err(CoreError::Unknown { kind: "step of these days", name: step.to_string() }.into());
     }
     let names = Names::of(&laid, q.kitchen);
     let told = |b: &Break| names.breaks(b);

@@ -76,6 +76,9 @@ async function useAll(): Promise<void> {
           </button>
         </li>
       </ul>
+      <p v-if="view.odd_more" class="soft">
+        Older ones like these: {{ view.odd_more }}. They are in the notebook.
+      </p>
     </section>
   </div>
 </template>

@@ -16,14 +16,14 @@ import PhotoStrip from './PhotoStrip.vue'
 import ReadingsDrawn from './ReadingsDrawn.vue'
 import StepsTold from './StepsTold.vue'
 import TastedLater from './TastedLater.vue'
-import { useTale } from './useTale'
+import { useBatchPage } from './useBatchPage'
 import { hasScale } from '@/units/measures'
 
 const props = defineProps<{ id: number }>()
 const kitchen = useKitchen()
 const { batch, trouble, refused, judge } = useBatch(() => props.id)
 const {
-  tale,
+  page,
   trouble: wrong,
   busy,
   removed,
@@ -32,7 +32,7 @@ const {
   taste,
   untaste,
   bringBack,
-} = useTale(() => props.id)
+} = useBatchPage(() => props.id)
 
 const setup = computed(() => batch.value?.setup)
 const summary = computed(() => batch.value?.summary)
@@ -137,14 +137,14 @@ const print = () => window.print()
     </div>
 
     <ReadingsDrawn
-      v-if="tale && kitchen.ladder.length"
+      v-if="page && kitchen.ladder.length"
       :batch="batch"
       :setup="setup"
-      :track="tale.track"
+      :track="page.track"
     />
-    <div v-if="tale" class="side">
+    <div v-if="page" class="side">
       <TroubleNote v-if="refused || wrong" :words="refused || wrong" />
-      <CausesSaid v-if="tale.causes.length" :causes="tale.causes" />
+      <CausesSaid v-if="page.causes.length" :causes="page.causes" />
       <MakeAgain v-if="batch.state.phase === 'done'" :id="id" />
       <details v-if="batch.state.phase === 'done'">
         <summary class="key">
@@ -153,12 +153,12 @@ const print = () => window.print()
         <VerdictForm :verdict="batch.verdict" :has_scale="hasScale(batch.setup)" @judged="judge" />
       </details>
     </div>
-    <StepsTold v-if="tale" class="across" :steps="tale.steps" />
-    <template v-if="tale">
+    <StepsTold v-if="page" class="across" :steps="page.steps" />
+    <template v-if="page">
       <PhotoStrip
         class="across"
-        :photos="tale.photos"
-        :most="tale.most_photos"
+        :photos="page.photos"
+        :most="page.most_photos"
         :busy="busy"
         @add="addPhotos"
         @remove="removePhoto"
@@ -170,14 +170,14 @@ const print = () => window.print()
       <TastedLater
         v-if="batch.state.phase === 'done'"
         class="across"
-        :tastings="tale.tastings"
+        :tastings="page.tastings"
         :busy="busy"
         @taste="taste"
         @remove="untaste"
       />
     </template>
 
-    <section v-if="tale || wrong" class="log" aria-label="What happened">
+    <section v-if="page || wrong" class="log" aria-label="What happened">
       <h2>What happened</h2>
       <p v-for="h in heard" :key="h" class="soft">{{ h }}</p>
       <ol>

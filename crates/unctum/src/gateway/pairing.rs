@@ -2,6 +2,7 @@
 
 use std::sync::{Mutex, MutexGuard, PoisonError};
 
+use super::error::GatewayError;
 use super::secret::{fresh_secret, hash_of_secret};
 
 /// How long a code lives, ms.
@@ -17,8 +18,8 @@ impl Pairing {
     /// A new code in place of the last one, and when it ends, ms since 1970.
     ///
     /// # Errors
-    /// In words, when the system has no random numbers.
-    pub fn fresh(&self, now_ms: i64) -> Result<(String, i64), String> {
+    /// [`GatewayError::NoRandomNumbers`].
+    pub fn fresh(&self, now_ms: i64) -> Result<(String, i64), GatewayError> {
         let code = fresh_secret(LENGTH)?;
         let until_ms = now_ms + LIVES_MS;
         *self.shown() = Some((hash_of_secret(&code), until_ms));

@@ -1,4 +1,4 @@
-//! The door of the program: TLS-terminating reverse proxy and device authentication. Who comes in, by which way, and who is
+//! The gateway of the program: TLS-terminating reverse proxy and device authentication. Who comes in, by which way, and who is
 //! let in.
 //!
 //! Every connection comes through [`listen`], which stands in front of the web server: from this machine on
@@ -6,6 +6,7 @@
 //! [`crate::guard`] then looks at every request before any route does.
 
 mod authority;
+mod error;
 mod guesses;
 mod listen;
 mod pairing;
@@ -22,6 +23,7 @@ use rocket::request::{FromRequest, Outcome, Request};
 use rocket::tokio::sync::watch;
 
 pub use authority::Authority;
+pub use error::GatewayError;
 pub use guesses::Guesses;
 pub use pairing::Pairing;
 pub use secret::{fresh_secret, hash_of_passcode, hash_of_secret, matches};
@@ -49,7 +51,7 @@ pub struct Peer {
     pub way: Way,
 }
 
-/// How the door is set up.
+/// How the gateway is set up.
 #[derive(Debug, Clone, Default)]
 pub struct Settings {
     /// Port for the network.
@@ -62,8 +64,8 @@ pub struct Settings {
     pub folder: Option<PathBuf>,
 }
 
-/// The door.
-pub struct Door {
+/// The gateway.
+pub struct Gateway {
     /// How it was set up.
     pub settings: Settings,
     /// Guesses at the passcode. Codes of 130 random bits need no count.
@@ -78,8 +80,8 @@ pub struct Door {
     house: Mutex<Option<Arc<Authority>>>,
 }
 
-impl Door {
-    /// A door that is shut until it is opened.
+impl Gateway {
+    /// A gateway that is shut until it is opened.
     #[must_use]
     pub fn new(settings: Settings) -> Arc<Self> {
         Arc::new(Self {
@@ -107,18 +109,17 @@ impl Door {
     /// Lets the network in, at the port that was set up.
     ///
     /// # Errors
-    /// In words: the port is taken, or the certificate cannot be made or kept.
-    pub fn open_network(self: &Arc<Self>) -> Result<(), String> {
+    /// Where nothing serves, the port is taken, or the certificate cannot be made or kept.
+    pub fn open_network(self: &Arc<Self>) -> Result<(), GatewayError> {
         if self.is_open() {
             return Ok(());
         }
         if self.inner_port.load(Ordering::SeqCst) == 0 {
-            return Err("The network is reached only while the program serves.".into());
+            return Err(GatewayError::NotServing);
         }
         let port = self.settings.network_port;
-        let listener = TcpListener::bind(("0.0.0.0", port)).map_err(|e| {
-            format!("Port {port} cannot be opened ({e}). Close what uses it, or choose another with --network-port.")
-        })?;
+        let listener = TcpListener::bind(("0.0.0.0", port))
+            .map_err(|e| GatewayError::PortTaken { port, why: e.to_string() })?;
         let authority = Arc::new(Authority::kept(self.settings.folder.as_deref())?);
         *lock(&self.house) = Some(Arc::clone(&authority));
         self.open.send_replace(true);
@@ -169,7 +170,7 @@ impl Door {
         lock(&self.through).remove(&inner_port);
     }
 
-    /// Who is behind a connection to the web server, if the door let it in.
+    /// Who is behind a connection to the web server, if the gateway let it in.
     pub fn peer(&self, inner_port: u16) -> Option<Peer> {
         lock(&self.through).get(&inner_port).map(|t| t.peer)
     }
@@ -199,7 +200,7 @@ pub fn machine_addresses() -> Vec<IpAddr> {
     if_addrs::get_if_addrs().map(|all| all.into_iter().map(|i| i.ip()).collect()).unwrap_or_default()
 }
 
-/// Who asks, as the guard at the door found.
+/// Who asks, as the guard at the gateway found.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Caller {
     /// Who is at the other end.

@@ -5,16 +5,18 @@ use argon2::password_hash::phc::PasswordHash;
 use argon2::password_hash::{PasswordHasher, PasswordVerifier};
 use sha2::{Digest, Sha256};
 
+use super::error::GatewayError;
+
 /// Characters that nobody mixes up, 32 of them: five bits each.
 const PLAIN: &[u8; 32] = b"abcdefghjkmnpqrstuvwxyz023456789";
 
 /// A secret of `length` characters, five bits each, from the system's own randomness.
 ///
 /// # Errors
-/// In words, when the system has none.
-pub fn fresh_secret(length: usize) -> Result<String, String> {
+/// [`GatewayError::NoRandomNumbers`].
+pub fn fresh_secret(length: usize) -> Result<String, GatewayError> {
     let mut bytes = vec![0_u8; length];
-    getrandom::fill(&mut bytes).map_err(|e| format!("This machine gives no random numbers ({e})."))?;
+    getrandom::fill(&mut bytes).map_err(|e| GatewayError::NoRandomNumbers(e.to_string()))?;
     Ok(bytes.into_iter().map(|b| char::from(PLAIN[usize::from(b) % PLAIN.len()])).collect())
 }
 
@@ -27,10 +29,10 @@ pub fn hash_of_secret(secret: &str) -> String {
 /// The hash under which a passcode is kept: Argon2id with a salt of its own.
 ///
 /// # Errors
-/// In words, when the system has no random numbers for the salt.
-pub fn hash_of_passcode(passcode: &str) -> Result<String, String> {
+/// [`GatewayError::PasscodeNotKept`], when the system has no random numbers for the salt.
+pub fn hash_of_passcode(passcode: &str) -> Result<String, GatewayError> {
     let hash = Argon2::default().hash_password(passcode.as_bytes());
-    Ok(hash.map_err(|e| format!("The passcode could not be kept ({e})."))?.to_string())
+    Ok(hash.map_err(|e| GatewayError::PasscodeNotKept(e.to_string()))?.to_string())
 }
 
 /// Whether a passcode is the one that was kept.

@@ -3,8 +3,8 @@ import { answer, api, sendFile, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
 
 /** What one batch tells beside its log: its way, causes, photographs, tastings; and what is added to them. */
-export function useTale(id: () => number) {
-  const tale = shallowRef<Api<'BatchTale'>>()
+export function useBatchPage(id: () => number) {
+  const page = shallowRef<Api<'BatchPage'>>()
   const trouble = ref('')
   const busy = ref(false)
   /** What was taken away last, to be brought back. */
@@ -14,8 +14,8 @@ export function useTale(id: () => number) {
   async function load(): Promise<void> {
     const asked = id()
     try {
-      const found = await answer(api.GET('/api/v1/batches/{id}/tale', { params: path() }))
-      if (asked === id()) tale.value = found
+      const found = await answer(api.GET('/api/v1/batches/{id}/page', { params: path() }))
+      if (asked === id()) page.value = found
     } catch (thrown) {
       trouble.value = wordsOf(thrown)
     }
@@ -63,5 +63,5 @@ export function useTale(id: () => number) {
     const mine = change !== 'reconnected' && change.kind === 'batch' && change.id === id()
     if (change === 'reconnected' || mine) void load()
   })
-  return { tale, trouble, busy, removed, addPhotos, removePhoto, taste, untaste, bringBack }
+  return { page, trouble, busy, removed, addPhotos, removePhoto, taste, untaste, bringBack }
 }

@@ -1,4 +1,4 @@
-//! The door itself: how a device stands there, and how it comes in, by passcode or by a code on the screen.
+//! The gateway itself: how a device stands there, and how it comes in, by passcode or by a code on the screen.
 
 use rocket::http::{ContentType, Cookie, CookieJar, SameSite, Status};
 use rocket::serde::json::Json;
@@ -14,7 +14,7 @@ use super::network::{PASSCODE, refuse};
 use crate::app::App;
 use crate::body::{Body, plain_name};
 use crate::changes::Change;
-use crate::door::{COOKIE, Caller, Way, fresh_secret, hash_of_secret, matches};
+use crate::gateway::{COOKIE, Caller, Way, fresh_secret, hash_of_secret, matches};
 use crate::problem::{Answer, Problem};
 
 /// Length of a device's secret: 160 random bits.
@@ -22,7 +22,7 @@ const SECRET: usize = 32;
 /// So long a device is known without being seen, days.
 const KNOWN_DAYS: i64 = 180;
 
-/// How this device stands at the door.
+/// How this device stands at the gateway.
 #[derive(Serialize, ToSchema)]
 pub struct DoorView {
     /// The way it came.
@@ -67,13 +67,13 @@ pub struct Pair {
     pub name: String,
 }
 
-/// How this device stands at the door.
+/// How this device stands at the gateway.
 ///
 /// # Errors
 /// Those of the store.
 #[utoipa::path(context_path = "/api/v1", tag = "network", responses((status = 200, body = DoorView)))]
 #[get("/door")]
-pub async fn door(app: &State<App>, caller: Caller) -> Answer<Json<DoorView>> {
+pub async fn standing(app: &State<App>, caller: Caller) -> Answer<Json<DoorView>> {
     let network = app.read(rows::load).await?;
     Ok(Json(DoorView {
         way: match caller.peer.way {
@@ -95,7 +95,7 @@ pub async fn door(app: &State<App>, caller: Caller) -> Answer<Json<DoorView>> {
     responses((status = 200, description = "The certificate.", content_type = "application/x-x509-ca-cert"), (status = 404, body = Problem)))]
 #[get("/door/certificate")]
 pub fn certificate(app: &State<App>) -> Answer<(ContentType, String)> {
-    match app.door.house() {
+    match app.gateway.house() {
         Some(authority) => {
             let kind = ContentType::new("application", "x-x509-ca-cert");
             Ok((kind, authority.certificate_pem().to_owned()))
@@ -110,7 +110,7 @@ pub fn certificate(app: &State<App>) -> Answer<(ContentType, String)> {
 }
 
 async fn guess_allowed(app: &App, caller: &Caller) -> Answer<()> {
-    app.door.guesses.try_one(&caller.device_name(), app.clock.now_ms()).map_err(|wait_s| {
+    app.gateway.guesses.try_one(&caller.device_name(), app.clock.now_ms()).map_err(|wait_s| {
         let minutes = (wait_s + 59) / 60;
         refuse(
             Status::TooManyRequests,
@@ -137,7 +137,7 @@ async fn let_in(app: &App, caller: &Caller, jar: &CookieJar<'_>, name: &str) -> 
         .secure(caller.peer.way == Way::Network)
         .max_age(Duration::days(KNOWN_DAYS));
     jar.add(cookie);
-    app.door.guesses.right(&caller.device_name());
+    app.gateway.guesses.right(&caller.device_name());
     app.tell(Change::Devices);
     let network = app.read(rows::load).await?;
     Ok(Json(DoorView {
@@ -206,7 +206,7 @@ pub async fn pair(
 ) -> Answer<Json<DoorView>> {
     let Pair { code, name } = body.0?;
     already_here(&caller)?;
-    if !app.door.pairing.take(&code, app.clock.now_ms()) {
+    if !app.gateway.pairing.take(&code, app.clock.now_ms()) {
         return Err(refuse(
             Status::Forbidden,
             "code-over",

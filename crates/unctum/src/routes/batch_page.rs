@@ -62,7 +62,7 @@ pub struct TastingTold {
 
 /// What one batch tells.
 #[derive(Serialize, ToSchema)]
-pub struct BatchTale {
+pub struct BatchPage {
     /// As it is drawn.
     pub track: BatchTrack,
     /// Its steps, planned against real.
@@ -82,32 +82,32 @@ type Told = (Arc<Followed>, Option<Verdict>);
 /// What was worked out of batches that were looked at lately. It follows from log and verdict alone: while both are the
 /// same, it is.
 #[derive(Default)]
-pub struct TalesKept(Mutex<HashMap<i32, (Told, Arc<Tale>)>>);
+pub struct PagesKept(Mutex<HashMap<i32, (Told, Arc<Looked>)>>);
 
 /// So many are kept at most.
 const MOST_KEPT: usize = 8;
 
 /// What is worked out of one batch.
-struct Tale {
+struct Looked {
     track: BatchTrack,
     steps: Vec<StepTold>,
     causes: Vec<Cause>,
 }
 
-impl TalesKept {
-    async fn of(&self, app: &App, id: i32, told: Told) -> Answer<Arc<Tale>> {
+impl PagesKept {
+    async fn of(&self, app: &App, id: i32, told: Told) -> Answer<Arc<Looked>> {
         // Whoever asks for the same meanwhile waits for it.
         let mut kept = self.0.lock().await;
-        if let Some((of, tale)) = kept.get(&id)
+        if let Some((of, looked)) = kept.get(&id)
             && Arc::ptr_eq(&of.0, &told.0)
             && of.1 == told.1
         {
-            return Ok(Arc::clone(tale));
+            return Ok(Arc::clone(looked));
         }
         let (batch, verdict) = told.clone();
         let fresh = app.works_out(move |_| {
             let (steps, causes) = (batch.steps_told(), batch.causes(verdict.as_ref()));
-            Ok(Arc::new(Tale { track: track(&batch), steps, causes }))
+            Ok(Arc::new(Looked { track: track(&batch), steps, causes }))
         });
         let fresh = fresh.await?;
         if kept.len() >= MOST_KEPT {
@@ -126,13 +126,13 @@ fn told(
     Ok((following.at(c, id)?, rows::told(c, id)?))
 }
 
-async fn tale_of(app: &App, kept: &TalesKept, id: i32) -> Answer<BatchTale> {
+async fn page_of(app: &App, kept: &PagesKept, id: i32) -> Answer<BatchPage> {
     let following = app.following.clone();
     let (told, photos, tastings) = app
         .read(move |c| Ok((told(c, &following, id)?, photo::of_batch(c, id)?, rows::tastings(c, id)?)))
         .await?;
     let made_ms = told.0.summary().last_ms;
-    let tale = kept.of(app, id, told).await?;
+    let looked = kept.of(app, id, told).await?;
     let tasting = |t: rows::TastingKept| TastingTold {
         id: t.id,
         at_ms: t.tasting.at_ms,
@@ -141,10 +141,10 @@ async fn tale_of(app: &App, kept: &TalesKept, id: i32) -> Answer<BatchTale> {
         tasted: t.tasting.tasted,
         note: t.tasting.note,
     };
-    Ok(BatchTale {
-        track: tale.track.clone(),
-        steps: tale.steps.clone(),
-        causes: tale.causes.clone(),
+    Ok(BatchPage {
+        track: looked.track.clone(),
+        steps: looked.steps.clone(),
+        causes: looked.causes.clone(),
         photos: photos.into_iter().map(PhotoTold::from).collect(),
         most_photos: photo::MOST,
         tastings: tastings.into_iter().map(tasting).collect(),
@@ -156,10 +156,25 @@ async fn tale_of(app: &App, kept: &TalesKept, id: i32) -> Answer<BatchTale> {
 /// # Errors
 /// 404.
 #[utoipa::path(context_path = "/api/v1", tag = "notebook", params(("id" = i32, Path)),
-    responses((status = 200, body = BatchTale), (status = 404, body = Problem)))]
+    responses((status = 200, body = BatchPage), (status = 404, body = Problem)))]
+#[get("/batches/<id>/page")]
+pub async fn batch_page(app: &State<App>, kept: &State<PagesKept>, id: i32) -> Answer<Json<BatchPage>> {
+    Ok(Json(page_of(app, kept, id).await?))
+}
+
+/// The same by the name it had before. Ask for its page instead.
+///
+/// # Errors
+/// 404.
+#[utoipa::path(context_path = "/api/v1", tag = "notebook", params(("id" = i32, Path)),
+    responses((status = 200, body = BatchPage), (status = 404, body = Problem)))]
 #[get("/batches/<id>/tale")]
-pub async fn tale(app: &State<App>, kept: &State<TalesKept>, id: i32) -> Answer<Json<BatchTale>> {
-    Ok(Json(tale_of(app, kept, id).await?))
+pub async fn batch_page_of_before(
+    app: &State<App>,
+    kept: &State<PagesKept>,
+    id: i32,
+) -> Answer<Json<BatchPage>> {
+    Ok(Json(page_of(app, kept, id).await?))
 }
 
 /// Two batches beside each other.
@@ -210,21 +225,21 @@ pub async fn make_again(app: &State<App>, id: i32, body: Body<AgainAsk>) -> Answ
 /// # Errors
 /// 404; 400, 413 or 422; nothing is kept then.
 #[utoipa::path(context_path = "/api/v1", tag = "notebook", params(("id" = i32, Path)), request_body = Tasting,
-    responses((status = 201, body = BatchTale), (status = 404, body = Problem), (status = 422, body = Problem)))]
+    responses((status = 201, body = BatchPage), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[post("/batches/<id>/tastings", data = "<body>")]
 pub async fn taste_again(
     app: &State<App>,
-    kept: &State<TalesKept>,
+    kept: &State<PagesKept>,
     id: i32,
     body: Body<Tasting>,
-) -> Answer<(Status, Json<BatchTale>)> {
+) -> Answer<(Status, Json<BatchPage>)> {
     let now_ms = app.clock.now_ms();
     let asked = body.0?;
     // Nobody tastes tomorrow.
     let tasting = Tasting { at_ms: asked.at_ms.min(now_ms), ..asked };
     app.write(move |c| rows::taste(c, id, &tasting)).await?;
     changed(app, id).await?;
-    Ok((Status::Created, Json(tale_of(app, kept, id).await?)))
+    Ok((Status::Created, Json(page_of(app, kept, id).await?)))
 }
 
 /// Takes a tasting away, or brings it back.
@@ -233,19 +248,19 @@ pub async fn taste_again(
 /// 404.
 #[utoipa::path(context_path = "/api/v1", tag = "notebook",
     params(("id" = i32, Path), ("tasting_id" = i32, Path), ("back" = Option<bool>, Query, description = "Whether it is brought back.")),
-    responses((status = 200, body = BatchTale), (status = 404, body = Problem)))]
+    responses((status = 200, body = BatchPage), (status = 404, body = Problem)))]
 #[post("/batches/<id>/tastings/<tasting_id>/remove?<back>")]
 pub async fn untaste(
     app: &State<App>,
-    kept: &State<TalesKept>,
+    kept: &State<PagesKept>,
     id: i32,
     tasting_id: i32,
     back: Option<bool>,
-) -> Answer<Json<BatchTale>> {
+) -> Answer<Json<BatchPage>> {
     let removed_ms = (back != Some(true)).then(|| app.clock.now_ms());
     app.write(move |c| rows::remove_tasting(c, id, tasting_id, removed_ms)).await?;
     changed(app, id).await?;
-    Ok(Json(tale_of(app, kept, id).await?))
+    Ok(Json(page_of(app, kept, id).await?))
 }
 
 /// Tells everyone that something beside its log changed.

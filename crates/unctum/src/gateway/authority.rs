@@ -17,6 +17,8 @@ use tokio_rustls::rustls::pki_types::pem::PemObject;
 use tokio_rustls::rustls::pki_types::{CertificateDer, PrivateKeyDer, PrivatePkcs8KeyDer};
 use unctum_store::file;
 
+use super::error::GatewayError;
+
 const KEY_FILE: &str = "authority-key.pem";
 const CERTIFICATE_FILE: &str = "authority.pem";
 
@@ -58,24 +60,23 @@ impl Authority {
     /// The authority kept in `folder`, made there the first time; without a folder, one for this run only.
     ///
     /// # Errors
-    /// In words, when it cannot be made or kept.
-    pub fn kept(folder: Option<&Path>) -> Result<Self, String> {
-        let words =
-            |e: &dyn std::fmt::Display| format!("The certificate of the house cannot be made or kept: {e}.");
+    /// [`GatewayError::HouseCertificate`].
+    pub fn kept(folder: Option<&Path>) -> Result<Self, GatewayError> {
+        let amiss = |e: &dyn std::fmt::Display| GatewayError::HouseCertificate(e.to_string());
         if let Some(folder) = folder
             && let (Ok(key), Ok(certificate_pem)) =
                 (fs::read_to_string(folder.join(KEY_FILE)), fs::read_to_string(folder.join(CERTIFICATE_FILE)))
         {
-            let key = KeyPair::from_pem(&key).map_err(|e| words(&e))?;
+            let key = KeyPair::from_pem(&key).map_err(|e| amiss(&e))?;
             return Ok(Self { key, certificate_pem });
         }
-        let key = KeyPair::generate().map_err(|e| words(&e))?;
-        let certificate_pem = of_the_house().self_signed(&key).map_err(|e| words(&e))?.pem();
+        let key = KeyPair::generate().map_err(|e| amiss(&e))?;
+        let certificate_pem = of_the_house().self_signed(&key).map_err(|e| amiss(&e))?.pem();
         if let Some(folder) = folder {
-            file::private_folder(folder).map_err(|e| words(&e))?;
+            file::private_folder(folder).map_err(|e| amiss(&e))?;
             let texts = [(KEY_FILE, key.serialize_pem()), (CERTIFICATE_FILE, certificate_pem.clone())];
             for (name, text) in texts {
-                file::write_private(&folder.join(name), text.as_bytes()).map_err(|e| words(&e))?;
+                file::write_private(&folder.join(name), text.as_bytes()).map_err(|e| amiss(&e))?;
             }
         }
         Ok(Self { key, certificate_pem })
@@ -97,10 +98,10 @@ impl Authority {
     /// Answers behind a fresh certificate for these addresses and names.
     ///
     /// # Errors
-    /// In words, when it cannot be made.
-    pub fn acceptor(&self, addresses: &[IpAddr], names: &[String]) -> Result<TlsAcceptor, String> {
-        let words = |e: &dyn std::fmt::Display| format!("The certificate cannot be made: {e}.");
-        let mut params = CertificateParams::new(names.to_vec()).map_err(|e| words(&e))?;
+    /// [`GatewayError::Certificate`].
+    pub fn acceptor(&self, addresses: &[IpAddr], names: &[String]) -> Result<TlsAcceptor, GatewayError> {
+        let amiss = |e: &dyn std::fmt::Display| GatewayError::Certificate(e.to_string());
+        let mut params = CertificateParams::new(names.to_vec()).map_err(|e| amiss(&e))?;
         params
             .subject_alt_names
             .extend(addresses.iter().filter(|ip| ip.is_ipv4()).map(|ip| SanType::IpAddress(*ip)));
@@ -111,15 +112,15 @@ impl Authority {
         let (from, until) = around_now();
         params.not_before = from;
         params.not_after = until;
-        let key = KeyPair::generate().map_err(|e| words(&e))?;
+        let key = KeyPair::generate().map_err(|e| amiss(&e))?;
         let house = of_the_house();
         let certificate =
-            params.signed_by(&key, &Issuer::from_params(&house, &self.key)).map_err(|e| words(&e))?;
+            params.signed_by(&key, &Issuer::from_params(&house, &self.key)).map_err(|e| amiss(&e))?;
         let key = PrivateKeyDer::from(PrivatePkcs8KeyDer::from(key.serialize_der()));
         let config = ServerConfig::builder()
             .with_no_client_auth()
             .with_single_cert(vec![certificate.der().clone()], key)
-            .map_err(|e| words(&e))?;
+            .map_err(|e| amiss(&e))?;
         Ok(TlsAcceptor::from(Arc::new(config)))
     }
 }
@@ -137,7 +138,7 @@ mod tests {
     #[test]
     fn the_authority_is_made_once_and_kept_for_its_owner_alone() {
         let folder = tempfile::tempdir().expect("folder");
-        let home = folder.path().join("door");
+        let home = folder.path().join("gateway");
         let first = Authority::kept(Some(&home)).expect("made");
         let again = Authority::kept(Some(&home)).expect("kept");
         assert_eq!(first.certificate_pem(), again.certificate_pem());

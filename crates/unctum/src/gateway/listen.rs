@@ -13,7 +13,7 @@ use tokio_rustls::TlsAcceptor;
 
 use super::authority::Authority;
 use super::room::{Most, Place, Room};
-use super::{Door, Peer, Way, machine_addresses};
+use super::{Gateway, Peer, Way, machine_addresses};
 
 /// Connections from this machine, and from the network, that may stand at once.
 const MOST_HERE: Most = Most { all: 4096, of_one: 4096 };
@@ -32,27 +32,27 @@ const HANDSHAKE: Duration = Duration::from_secs(10);
 const TLS: u8 = 0x16;
 
 /// Takes connections of this machine in.
-pub(super) fn here(door: Arc<Door>, listener: StdListener) {
+pub(super) fn here(gateway: Arc<Gateway>, listener: StdListener) {
     spawn(async move {
         let Some(listener) = listening(listener) else { return };
         let room = Room::new(MOST_HERE);
         loop {
             let Some((stream, ip)) = next(&listener).await else { continue };
             let Some(place) = room.one_more(ip, true) else { continue };
-            let door = Arc::clone(&door);
+            let gateway = Arc::clone(&gateway);
             spawn(async move {
-                join(&door, stream, Peer { ip, way: Way::Here }, &Arc::new(place)).await;
+                join(&gateway, stream, Peer { ip, way: Way::Here }, &Arc::new(place)).await;
             });
         }
     });
 }
 
-/// Takes connections of the network in, until the door is shut.
-pub(super) fn network(door: Arc<Door>, listener: StdListener, authority: Arc<Authority>) {
+/// Takes connections of the network in, until the gateway is shut.
+pub(super) fn network(gateway: Arc<Gateway>, listener: StdListener, authority: Arc<Authority>) {
     spawn(async move {
         let Some(listener) = listening(listener) else { return };
         let room = Room::new(MOST_NETWORK);
-        let mut open = door.open.subscribe();
+        let mut open = gateway.open.subscribe();
         let mut tls = Certified { authority, of: Vec::new(), acceptor: None };
         loop {
             let (stream, ip) = select! {
@@ -60,12 +60,12 @@ pub(super) fn network(door: Arc<Door>, listener: StdListener, authority: Arc<Aut
                 next = next(&listener) => match next { Some(next) => next, None => continue },
             };
             let Some(place) = room.one_more(ip, false).map(Arc::new) else { continue };
-            let (door, acceptor, mut open) = (Arc::clone(&door), tls.now(&door), open.clone());
+            let (gateway, acceptor, mut open) = (Arc::clone(&gateway), tls.now(&gateway), open.clone());
             spawn(async move {
                 select! {
                     _ = open.wait_for(|open| !open) => {}
                     () = place.needed() => {}
-                    () = from_network(&door, stream, ip, acceptor, &place) => {}
+                    () = from_network(&gateway, stream, ip, acceptor, &place) => {}
                 }
             });
         }
@@ -80,12 +80,12 @@ struct Certified {
 }
 
 impl Certified {
-    fn now(&mut self, door: &Door) -> Option<TlsAcceptor> {
+    fn now(&mut self, gateway: &Gateway) -> Option<TlsAcceptor> {
         let addresses = machine_addresses();
         if self.acceptor.is_none() || self.of != addresses {
-            match self.authority.acceptor(&addresses, &door.settings.names) {
+            match self.authority.acceptor(&addresses, &gateway.settings.names) {
                 Ok(acceptor) => (self.acceptor, self.of) = (Some(acceptor), addresses),
-                Err(words) => eprintln!("door: {words}"),
+                Err(amiss) => eprintln!("gateway: {amiss}"),
             }
         }
         self.acceptor.clone()
@@ -94,7 +94,7 @@ impl Certified {
 
 fn listening(listener: StdListener) -> Option<TcpListener> {
     let listener = listener.set_nonblocking(true).and_then(|()| TcpListener::from_std(listener));
-    listener.inspect_err(|e| eprintln!("door: {e}")).ok()
+    listener.inspect_err(|e| eprintln!("gateway: {e}")).ok()
 }
 
 async fn next(listener: &TcpListener) -> Option<(TcpStream, IpAddr)> {
@@ -114,7 +114,7 @@ async fn next(listener: &TcpListener) -> Option<(TcpStream, IpAddr)> {
 /// Whatever begins with a handshake is taken in behind the certificate; the rest is sent there, or taken in as it
 /// is if that was allowed.
 async fn from_network(
-    door: &Door,
+    gateway: &Gateway,
     stream: TcpStream,
     ip: IpAddr,
     acceptor: Option<TlsAcceptor>,
@@ -125,10 +125,10 @@ async fn from_network(
     if first[0] == TLS {
         let Some(acceptor) = acceptor else { return };
         if let Ok(Ok(stream)) = timeout(HANDSHAKE, acceptor.accept(stream)).await {
-            join(door, stream, Peer { ip, way: Way::Network }, place).await;
+            join(gateway, stream, Peer { ip, way: Way::Network }, place).await;
         }
-    } else if door.settings.plain {
-        join(door, stream, Peer { ip, way: Way::NetworkPlain }, place).await;
+    } else if gateway.settings.plain {
+        join(gateway, stream, Peer { ip, way: Way::NetworkPlain }, place).await;
     } else {
         let _ = timeout(HANDSHAKE, send_to_https(stream)).await;
     }
@@ -223,19 +223,24 @@ fn may_take(bytes: u64) -> Duration {
 }
 
 /// Joins a connection to the web server, from its first byte on.
-async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer: Peer, place: &Arc<Place>) {
+async fn join(
+    gateway: &Gateway,
+    mut stream: impl AsyncRead + AsyncWrite + Unpin,
+    peer: Peer,
+    place: &Arc<Place>,
+) {
     let mut first = vec![0_u8; 8192];
-    // One that says nothing costs nothing behind the door.
+    // One that says nothing costs nothing behind the gateway.
     let n = match timeout(SILENT, stream.read(&mut first)).await {
         Ok(Ok(n)) if n > 0 => n,
         _ => return,
     };
-    let inner_port = door.inner_port.load(Ordering::SeqCst);
+    let inner_port = gateway.inner_port.load(Ordering::SeqCst);
     let Ok(mut inner) = TcpStream::connect((Ipv4Addr::LOCALHOST, inner_port)).await else { return };
     let _ = inner.set_nodelay(true);
     let Ok(own) = inner.local_addr() else { return };
-    door.know(own.port(), peer);
-    door.holds(own.port(), Arc::clone(place));
+    gateway.know(own.port(), peer);
+    gateway.holds(own.port(), Arc::clone(place));
     let moved = Moved::first(n);
     if inner.write_all(&first[..n]).await.is_ok() {
         drop(first);
@@ -255,7 +260,7 @@ async fn join(door: &Door, mut stream: impl AsyncRead + AsyncWrite + Unpin, peer
             () = moved.watched() => {}
         }
     }
-    door.forget(own.port());
+    gateway.forget(own.port());
 }
 
 async fn relay(
