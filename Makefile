@@ -4,7 +4,7 @@
 NPM = npm --no-fund --no-audit
 PORT ?= 8080
 
-.PHONY: attack figures runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
+.PHONY: mutants attack figures runs demo test build checked tools modules web api check-format lint test-rust laws test-web test-e2e bench load faults rooms truth limit learnable study pictures
 
 demo: build
 	./target/release/unctum demo --port $(PORT)
@@ -69,6 +69,18 @@ test-e2e: checked modules
 # name holds them, SHOW=1 says what is pressed.
 runs:
 	cargo test --release -p unctum-core --config scripts/test-profile.toml --test job -- --ignored --nocapture all_runs
+
+# Changes the rules of the job in small ways, one after another, and says which of them no test notices; days for all of them,
+# an hour for a sample of one in a hundred: `make mutants PART=7/100`.
+PART = 0/100
+MUTANTS = target/tools/bin/cargo-mutants
+
+$(MUTANTS):
+	cargo install cargo-mutants --version 27.1.0 --locked --root target/tools
+
+mutants: tools $(MUTANTS)
+	PROPTEST_RNG_SEED=20 $(MUTANTS) mutants --package unctum-core --shard $(PART) --output target -- --test job -- \
+		--skip runs:: --skip is_planned_about_as_well --skip search::every_sweet
 
 # Figures for docs/performance.md: the core, the server, the bench's redraw.
 bench: build modules

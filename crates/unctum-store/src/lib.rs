@@ -4,6 +4,9 @@
 //! [`batch`], [`sweet`], [`paper`], [`photo`] and [`instrument`] turn rows into core values and back. Reads see one snapshot; every write is one
 //! immediate transaction, so it happens whole or not at all.
 
+// What is reached from outside never falls over a place that is not there.
+#![cfg_attr(not(test), warn(clippy::indexing_slicing))]
+
 pub mod batch;
 pub mod check;
 mod document;

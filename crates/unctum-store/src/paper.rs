@@ -72,6 +72,25 @@ pub fn load<T: Paper>(c: &mut SqliteConnection, id: i32) -> Result<Written<T>> {
     Ok(Written { id, version, document: read(&json)? })
 }
 
+/// Some papers of a kind, in the order in which they are asked for; by one question to the database.
+///
+/// # Errors
+/// [`StoreError::NotFound`] for the first that is not there, or was removed.
+pub fn some<T: Paper>(c: &mut SqliteConnection, ids: &[i32]) -> Result<Vec<Written<T>>> {
+    let rows: Vec<(i32, i32, String)> = paper::table
+        .filter(paper::id.eq_any(ids))
+        .filter(paper::kind.eq(T::KIND))
+        .filter(paper::removed_ms.is_null())
+        .select((paper::id, paper::version, paper::document_json))
+        .load(c)?;
+    let of = |id: &i32| {
+        let found = rows.iter().find(|row| row.0 == *id);
+        let (id, version, json) = found.ok_or(StoreError::NotFound { what: T::KIND, id: *id })?;
+        Ok(Written { id: *id, version: *version, document: read(json)? })
+    };
+    ids.iter().map(of).collect()
+}
+
 /// All papers of a kind, the oldest first. One that cannot be read is left out: `check` names it.
 ///
 /// # Errors

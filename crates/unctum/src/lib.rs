@@ -1,5 +1,8 @@
 //! The program around the core: web routes, live events, command line, and the embedded front end.
 
+// What is reached from outside never falls over a place that is not there.
+#![cfg_attr(not(test), warn(clippy::indexing_slicing))]
+
 pub mod app;
 pub mod body;
 pub mod catalogue;

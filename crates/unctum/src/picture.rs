@@ -74,11 +74,12 @@ fn is_whole_jpeg(file: &[u8]) -> bool {
             0xFF => at -= 1,
             marker if stands_alone(marker) => {}
             marker => {
-                let Some(long) = file.get(at..at + 2) else { return false };
-                at += usize::from(long[0]) << 8 | usize::from(long[1]);
+                let Some(long) = file.get(at..).and_then(|rest| rest.first_chunk()) else { return false };
+                at += usize::from(u16::from_be_bytes(*long));
                 if marker == SCAN {
                     // In what was packed a marker is never one of these.
-                    let packed = |pair: &[u8]| pair[0] != 0xFF || matches!(pair[1], 0x00 | 0xD0..=0xD7);
+                    let packed =
+                        |pair: &[u8]| !matches!(pair, [0xFF, next] if !matches!(next, 0x00 | 0xD0..=0xD7));
                     let rest = file.get(at..).unwrap_or_default();
                     let Some(end) = rest.windows(2).position(|pair| !packed(pair)) else { return false };
                     at += end;

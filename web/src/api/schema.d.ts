@@ -6085,6 +6085,8 @@ export interface components {
             known_thermometers: components["schemas"]["NumberedThermometer"][];
             /** @description What earlier batches taught that is used. */
             learnt: components["schemas"]["LearntUse"][];
+            /** @description One of each thing, new: what she begins to fill in from. */
+            new_things: components["schemas"]["NewThings"];
             /** @description What water is poured by where nothing is weighed, the least first. */
             pours: components["schemas"]["Pour"][];
             /**
@@ -7032,6 +7034,19 @@ export interface components {
         NewPasscode: {
             /** @description 8 to 128 characters. */
             passcode: string;
+        };
+        /** @description One of each thing of a kitchen, new. */
+        NewThings: {
+            /** @description A cup. */
+            measure: components["schemas"]["Measure"];
+            /** @description A thin pan that nobody weighed, of nobody knows what. */
+            pan: components["schemas"]["Pan"];
+            /** @description A ring: gas of the usual size. */
+            ring: components["schemas"]["Ring"];
+            /** @description A thermometer that nobody checked. */
+            thermometer: components["schemas"]["Thermometer"];
+            /** @description A tray. */
+            tray: components["schemas"]["Tray"];
         };
         /** @description What to change the next time. */
         NextTime: {

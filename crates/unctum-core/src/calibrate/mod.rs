@@ -15,6 +15,9 @@
 //! # Ok::<(), unctum_core::CoreError>(())
 //! ```
 
+// What is reached from outside never falls over a place that is not there.
+#![cfg_attr(not(test), warn(clippy::indexing_slicing))]
+
 mod cups;
 mod ring;
 mod thermometer;

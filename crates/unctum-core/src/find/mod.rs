@@ -14,6 +14,9 @@
 //! assert!(found("chocolate").is_empty());
 //! ```
 
+// What is reached from outside never falls over a place that is not there.
+#![cfg_attr(not(test), warn(clippy::indexing_slicing))]
+
 mod sound;
 
 use std::borrow::Borrow;

@@ -13,6 +13,9 @@
 //! # Ok::<(), Box<dyn std::error::Error>>(())
 //! ```
 
+// What is reached from outside never falls over a place that is not there.
+#![cfg_attr(not(test), warn(clippy::indexing_slicing))]
+
 mod instrument;
 mod looks;
 mod sent;

@@ -11,6 +11,8 @@ use crate::numeric::Normal;
 const WORD_SD: f64 = 0.06;
 /// What was told counts as unchanged within this.
 const SAME: f64 = 1e-6;
+/// Two thermometers of which as much is known, both checked or neither, are known within this of one another, K.
+const CHECKED_AS_WELL_K: f64 = 0.5;
 
 impl Thermometer {
     /// How much too high it reads at the boil as far as that is known, K.
@@ -71,15 +73,17 @@ impl KitchenDocument {
         self.pans.iter().find(|p| p.id == Some(pan_id)).map(|p| &p.pan)
     }
 
-    /// What was learnt of something and accepted, if what was told of it is still the same. Of a hand nothing is told:
-    /// what was learnt over what was once reckoned usual stays.
+    /// What was learnt of something and accepted, if what was told of it is still the same. Of a hand nothing is told, and of
+    /// how far a thermometer is off no more than whether it was checked: what was learnt over what was once reckoned usual
+    /// stays.
     #[must_use]
     pub fn known(&self, about: &Parameter) -> Option<&Known> {
         let known = self.learning.known.iter().find(|k| k.about == *about)?;
         let told = self.told(about)?;
         let of_hand = matches!(about, Parameter::HerString | Parameter::HerDrop);
+        let by = if matches!(about, Parameter::ThermometerOffset { .. }) { CHECKED_AS_WELL_K } else { SAME };
         let same =
-            of_hand || (told.mean - known.over.mean).abs() < SAME && (told.sd - known.over.sd).abs() < SAME;
+            of_hand || (told.mean - known.over.mean).abs() < SAME && (told.sd - known.over.sd).abs() < by;
         same.then_some(known)
     }
 

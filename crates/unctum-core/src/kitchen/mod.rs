@@ -16,6 +16,7 @@ mod first;
 mod instruments;
 mod known;
 mod learnable;
+mod new_things;
 mod pan;
 mod parts;
 mod picked;
@@ -35,6 +36,7 @@ pub use first::{FirstAnswers, FirstCup, FirstPan, FirstRing, Guess, first_kitche
 pub use instruments::Instruments;
 pub use known::{Forgotten, Known, Learning, Pace, Parameter, Refused, Together};
 pub use learnable::Learnable;
+pub use new_things::NewThings;
 pub use pan::{LOSS_W_M2_K, Losing, Pan, PanMetal};
 pub use parts::KitchenPart;
 pub use picked::{Picked, Wished};

@@ -16,7 +16,7 @@ pub const WISH_SD: f64 = 0.25;
 /// What a thermometer that was never checked reads too high or low, K; one that was looked at in boiling water, so much.
 pub const UNCHECKED_K: f64 = 1.5;
 /// The same of one that was checked.
-pub const CHECKED_K: f64 = 0.35;
+pub const CHECKED_K: f64 = 0.20;
 
 /// Of the heat a pan's metal holds, as a logarithm, weighed or guessed.
 #[must_use]

@@ -68,7 +68,7 @@ pub fn likely_g(line: &ReadLine, larder: &Larder) -> Option<f64> {
     let first =
         |is: &dyn Fn(&Amount) -> bool| line.amounts.iter().position(|a| a.joined == Joined::Alone && is(a));
     let i = first(&|a| matches!(a.unit, Some(Known::Mass(_)))).or_else(|| first(&|a| a.unit.is_some()))?;
-    line.joined_mass(i, line.amounts[i].count, larder).map(|m| m.mid).filter(|g| *g > 0.0)
+    line.joined_mass(i, line.amounts.get(i)?.count, larder).map(|m| m.mid).filter(|g| *g > 0.0)
 }
 
 /// How many packs of what is measured a line may speak of: “2 packets (200 g)”.
@@ -76,8 +76,8 @@ const PACKS: std::ops::RangeInclusive<f64> = 1.5..=24.0;
 
 /// A number without a known measure before one that has it: how many of them are meant?
 fn packs(line: &ReadLine) -> Option<(f64, &str)> {
-    let known = line.amounts.iter().position(|a| a.unit.is_some())?;
-    let pack = line.amounts[..known].iter().find(|a| PACKS.contains(&a.count))?;
+    line.amounts.iter().find(|a| a.unit.is_some())?;
+    let pack = line.amounts.iter().take_while(|a| a.unit.is_none()).find(|a| PACKS.contains(&a.count))?;
     Some((pack.count, &pack.unit_word))
 }
 
@@ -91,13 +91,13 @@ pub fn doubts_of_lines(
 ) -> Vec<Doubt> {
     let likely: Vec<Option<f64>> = lines.iter().map(|l| likely_g(l, larder)).collect();
     let whole_g: f64 = likely.iter().flatten().sum();
-    let share_in = |line: usize, mass_g: f64| {
-        let rest_g = whole_g - likely[line].unwrap_or(0.0);
+    let share_in = |likely: Option<f64>, mass_g: f64| {
+        let rest_g = whole_g - likely.unwrap_or(0.0);
         if rest_g + mass_g > 0.0 { mass_g / (rest_g + mass_g) } else { 0.0 }
     };
     let mut doubts = Vec::new();
-    for (i, line) in lines.iter().enumerate() {
-        let way = |words: String, mass_g: f64| Way { words, mass_g, share_frac: share_in(i, mass_g) };
+    for (i, (line, likely)) in lines.iter().zip(&likely).enumerate() {
+        let way = |words: String, mass_g: f64| Way { words, mass_g, share_frac: share_in(*likely, mass_g) };
         if line.ingredient.is_none() {
             let words = format!("“{}”: which ingredient is that?", line.text.trim());
             let (kind, maybe) = (DoubtKind::UnknownIngredient, line.maybe.clone());
@@ -124,7 +124,7 @@ pub fn doubts_of_lines(
                 doubt(DoubtKind::TwoReadings, words, ways.to_vec());
             }
         }
-        if !known || likely[i].is_none() {
+        if !known || likely.is_none() {
             let odd = line.amounts.iter().find(|a| a.unit.is_none()).map_or("", |a| &a.unit_word);
             let words = match (odd, line.text.trim()) {
                 ("", text) => format!("“{text}”: so much of what? How many grams is it?"),
@@ -133,7 +133,7 @@ pub fn doubts_of_lines(
             doubt(DoubtKind::UnknownUnit, words, vec![]);
             continue;
         }
-        if let (Some((count, word)), Some(mass_g)) = (packs(line), likely[i]) {
+        if let (Some((count, word)), Some(mass_g)) = (packs(line), *likely) {
             let text = line.text.trim();
             let words =
                 format!("“{text}”: is that all of it, or is there so much in each of the {}?", tidy(count));
@@ -146,12 +146,11 @@ pub fn doubts_of_lines(
         }
         let first = |is: fn(&Known) -> bool| {
             let alone = |a: &Amount| a.joined == Joined::Alone && a.unit.as_ref().is_some_and(is);
-            line.amounts.iter().position(alone)
+            line.amounts.iter().enumerate().find(|(_, a)| alone(a))
         };
         let weight = first(|unit| matches!(unit, Known::Mass(_)));
         let volume = first(|unit| matches!(unit, Known::Volume(_) | Known::Piece(_)));
-        if let (Some(w), Some(v)) = (weight, volume)
-            && let (w_is, v_is) = (&line.amounts[w], &line.amounts[v])
+        if let (Some((w, w_is)), Some((v, v_is))) = (weight, volume)
             && let (Some(by_weight), Some(by_volume)) =
                 (line.joined_mass(w, w_is.count, larder), line.joined_mass(v, v_is.count, larder))
         {
@@ -170,7 +169,7 @@ pub fn doubts_of_lines(
             }
         }
         let range = line.ingredient.as_ref().and_then(|k| ranges.get(k));
-        if let (Some(mass_g), Some(range)) = (likely[i], range)
+        if let (Some(mass_g), Some(range)) = (*likely, range)
             && lines.len() > 2
             && let Some((words, ways)) = far_outside(line.text.trim(), mass_g, whole_g, *range)
         {

@@ -106,8 +106,7 @@ pub fn draft(raw: &Raw, cups: &CupSizes, settled: &[Settled], known: KnownShares
         .collect();
     // Settled is what was left out, or what now has both its ingredient and its mass.
     let open = |d: &Doubt| {
-        let line = &lines[d.line];
-        let known = line.ingredient.is_some() && line.mass_g.is_some();
+        let known = lines.get(d.line).is_some_and(|l| l.ingredient.is_some() && l.mass_g.is_some());
         !of(d.line).is_some_and(|s| s.leave_out || known)
     };
     let doubts = doubts.into_iter().filter(open).collect();
@@ -175,16 +174,18 @@ fn sweet(raw: &Raw, lines: &[DraftLine]) -> Sweet {
             state: line.state.clone(),
             purpose: Default::default(),
         };
-        steps[at].inputs.push(entry);
+        if let Some(step) = steps.get_mut(at) {
+            step.inputs.push(entry);
+        }
     }
     // What comes before the first amount is making ready; from there each step takes the last one over.
     let first = steps.iter().position(|s| !s.inputs.is_empty()).unwrap_or(0);
-    for i in 1..steps.len() {
-        let before = steps[i - 1].key.clone();
+    let keys: Vec<String> = steps.iter().map(|s| s.key.clone()).collect();
+    for ((i, step), before) in steps.iter_mut().enumerate().skip(1).zip(keys) {
         if i > first {
-            steps[i].takes.push(Take { step: before, share_frac: 1.0, side: None, medium: false });
+            step.takes.push(Take { step: before, share_frac: 1.0, side: None, medium: false });
         } else {
-            steps[i].after.push(before);
+            step.after.push(before);
         }
     }
     let mut about =

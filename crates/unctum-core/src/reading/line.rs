@@ -147,7 +147,7 @@ fn naming_part(text: &str, cups: &CupSizes) -> String {
         // “2 to 3 cups” is an amount, not a use.
         w == "for" || (w == "to" && !matches!(all.get(i + 1), Some(Token::Number(_))))
     });
-    let head = words(&all[..use_at.unwrap_or(all.len())]);
+    let head = words(use_at.and_then(|at| all.get(..at)).unwrap_or(&all));
     let names = |w: &&str| unit_of(&plain(w), cups).is_none();
     if head.iter().any(names) { head.join(" ") } else { text.chars().take(LONGEST).collect() }
 }
@@ -184,7 +184,7 @@ impl Reader<'_> {
 
     /// The amount whose number stands here; none if the number counts nothing.
     fn amount(&mut self, first: Number) -> Option<Amount> {
-        let joined = match self.at.checked_sub(1).map(|before| &self.tokens[before]) {
+        let joined = match self.at.checked_sub(1).and_then(|before| self.tokens.get(before)) {
             Some(Token::Plus) => Joined::More,
             Some(Token::Word(w)) if matches!(w.as_str(), "plus" | "and") => Joined::More,
             Some(Token::Word(w)) if matches!(w.as_str(), "less" | "minus") => Joined::Less,
@@ -247,7 +247,7 @@ impl Reader<'_> {
         let countable =
             !matches!(ingredient.shelf, ShelfKind::Sugar | ShelfKind::Fat) && count <= MOST_COUNTED;
         let only = ingredient.pieces.keys().next().filter(|_| countable && ingredient.pieces.len() == 1)?;
-        let rest = words(&self.tokens[self.at.min(self.tokens.len())..]).join(" ");
+        let rest = words(self.tokens.get(self.at..).unwrap_or_default()).join(" ");
         let begins = |name: &str| plain(name).starts_with(word);
         let its_name = begins(&ingredient.name) || ingredient.aliases.iter().any(|a| begins(a));
         let names_it = || {
@@ -317,8 +317,8 @@ impl ReadLine {
     /// known.
     #[must_use]
     pub fn joined_mass(&self, i: usize, count: f64, larder: &Larder) -> Option<Spread> {
-        let joined = self.amounts[i + 1..].iter().take_while(|a| a.joined != Joined::Alone);
-        joined.fold(self.mass(&self.amounts[i], count, larder), |whole, a| {
+        let joined = self.amounts.iter().skip(i + 1).take_while(|a| a.joined != Joined::Alone);
+        joined.fold(self.mass(self.amounts.get(i)?, count, larder), |whole, a| {
             let (whole, part) = (whole?, self.mass(a, a.count, larder)?);
             Some(if a.joined == Joined::Less { whole.and(part.times(-1.0)) } else { whole.and(part) })
         })

@@ -16,6 +16,9 @@
 //! assert_eq!(drafted.doubts.len(), 1, "an empty larder knows no flour");
 //! ```
 
+// What is reached from outside never falls over a place that is not there.
+#![cfg_attr(not(test), warn(clippy::indexing_slicing))]
+
 mod bare;
 mod doubt;
 mod draft;

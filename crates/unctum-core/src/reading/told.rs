@@ -103,7 +103,7 @@ pub fn minutes_in(text: &str) -> Option<Spread> {
     let number = |i: usize| words.get(i)?.parse::<f64>().ok().filter(|n| (0.1..=1000.0).contains(n));
     let high = number(at.checked_sub(1)?)? * unit_min;
     let before = at.checked_sub(2);
-    let low = before.and_then(|i| number(if words[i] == "to" { i.checked_sub(1)? } else { i }));
+    let low = before.and_then(|i| number(if *words.get(i)? == "to" { i.checked_sub(1)? } else { i }));
     let low = low.map_or(high, |l| l * unit_min).min(high);
     let told = Spread { low, mid: f64::midpoint(low, high), high };
     told.in_order(MOST_MIN).then_some(told)

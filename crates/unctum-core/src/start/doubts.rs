@@ -1,6 +1,7 @@
 //! How far the amounts, the instruments and the ring of a batch are to be trusted.
 
 use crate::estimate::Doubts;
+use crate::kitchen::usual::CHECKED_K;
 use crate::start::setup::BatchSetup;
 use crate::syrup::Charge;
 
@@ -8,8 +9,7 @@ use crate::syrup::Charge;
 const SOLIDS_BY_SCALE: f64 = 0.005;
 const WATER_BY_SCALE: f64 = 0.02;
 const BY_CUPS: f64 = 0.05;
-/// A thermometer's own error after its check in boiling water, K, and the weather's part in the boil.
-const BIAS_K: f64 = 0.20;
+/// The weather's part in the boil, K.
 const WEATHER_K: f64 = 0.14;
 /// In jaggery, honey and glucose so much beside sucrose and water is usual, as a share of their mass; by it their
 /// mass is known in a charge.
@@ -46,7 +46,7 @@ impl BatchSetup {
             power_sd: self.ring.efficiency_sd / self.ring.efficiency_frac,
             solids_sd: solids.hypot(LOT_SOLIDS_SD * lots_g / solids_g),
             water_sd_g: water * charge.water_g,
-            thermometer_bias_k: self.habits.bias_sd_k.unwrap_or(BIAS_K).hypot(WEATHER_K),
+            thermometer_bias_k: self.habits.bias_sd_k.unwrap_or(CHECKED_K).hypot(WEATHER_K),
             thermometer_sd_k: accuracy.thermometer_sd_k,
             scale_sd_g: accuracy.scale_sd_g,
             weighed: self.pan.weighed,

@@ -1,7 +1,5 @@
 //! Kitchen days: plans that hold, as good as the best that are known, and days that cannot be.
 
-use std::time::{Duration, Instant};
-
 use proptest::prelude::*;
 use unctum_core::day::{
     DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, NoPlan, Planner, StepId, impossible, judge,
@@ -11,37 +9,47 @@ fn problem(text: &str) -> DayProblem {
     serde_json::from_str(text).expect("a problem")
 }
 
-const KNOWN: [(&str, &str, i32, i32); 4] = [
-    ("i02", include_str!("../days/i02.json"), 0, 333),
-    ("i10", include_str!("../days/i10.json"), 360, 537),
-    ("i19", include_str!("../days/i19.json"), 0, 373),
-    ("i24", include_str!("../days/i24.json"), 0, 629),
-];
-
 fn planned(of: &DayProblem, seed: u64, rounds: u32) -> DayTerms {
     let mut planner = Planner::new(of, seed).expect("can be done");
     planner.improve(rounds);
     judge(of, &planner.starts()).unwrap_or_else(|wrong| panic!("{}: {wrong:?}", of.name))
 }
 
-/// On time wherever it can be, and hands together about as closely as in the best plans that are known.
-#[test]
-fn known_days_are_planned_about_as_well_as_is_known() {
-    for (name, text, stale, span) in KNOWN {
-        let of = problem(text);
-        let began = Instant::now();
-        let first = Planner::new(&of, 1).expect("can be done");
-        judge(&of, &first.starts()).expect("the first plan holds");
-        println!("{name}: first plan {:?}", began.elapsed());
-        let began = Instant::now();
-        // As the program plans: two seeds, so many rounds as two seconds hold.
-        let terms = [1, 2].map(|seed| planned(&of, seed, 16_000)).into_iter().min().expect("two");
-        println!("{name}: {terms:?} in {:?}, known {stale} stale, span {span}", began.elapsed());
-        assert_eq!(terms.late_min, 0, "{name}");
-        assert!(terms.stale_min <= stale, "{name}: {terms:?}");
-        assert!(f64::from(terms.active_span_min) <= 1.03 * f64::from(span), "{name}: {terms:?}");
-        assert!(began.elapsed() < Duration::from_secs(120), "bounded");
+/// On time wherever it can be, and hands together about as closely as in the best plan that is known: so many minutes stale,
+/// and from the first to the last step with hands.
+fn as_well_as_is_known(text: &str, (stale, span): (i32, i32)) {
+    let of = problem(text);
+    let first = Planner::new(&of, 1).expect("can be done");
+    judge(&of, &first.starts()).expect("the first plan holds");
+    let near = |t: &DayTerms| t.stale_min <= stale && f64::from(t.active_span_min) <= 1.03 * f64::from(span);
+    // As the program plans: of two seeds the better one, so many rounds as two seconds hold. Where the first is good enough
+    // the second is not asked.
+    let mut terms = planned(&of, 1, 16_000);
+    if !near(&terms) {
+        terms = terms.min(planned(&of, 2, 16_000));
     }
+    assert_eq!(terms.late_min, 0);
+    assert!(near(&terms), "{terms:?}, known {stale} stale, span {span}");
+}
+
+#[test]
+fn a_day_is_planned_about_as_well_as_is_known_02() {
+    as_well_as_is_known(include_str!("../days/i02.json"), (0, 333));
+}
+
+#[test]
+fn a_day_is_planned_about_as_well_as_is_known_10() {
+    as_well_as_is_known(include_str!("../days/i10.json"), (360, 537));
+}
+
+#[test]
+fn a_day_is_planned_about_as_well_as_is_known_19() {
+    as_well_as_is_known(include_str!("../days/i19.json"), (0, 373));
+}
+
+#[test]
+fn a_day_is_planned_about_as_well_as_is_known_24() {
+    as_well_as_is_known(include_str!("../days/i24.json"), (0, 629));
 }
 
 #[test]

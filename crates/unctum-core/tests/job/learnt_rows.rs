@@ -165,6 +165,33 @@ fn every_row_goes_from_a_hidden_truth_to_the_next_start() {
     }
 }
 
+/// A checked thermometer is as exact to the belief as to learning; what was learnt over another such figure stays, and what was
+/// learnt before it was checked does not.
+#[test]
+fn a_checked_thermometer_is_known_alike_everywhere() {
+    use unctum_core::kitchen::{Known, usual};
+    let about = Parameter::ThermometerOffset { thermometer_id: 1 };
+    let mut checked = ours();
+    checked.thermometers[0].thermometer.offset_k = 0.5;
+    let told = checked.told(&about).expect("told");
+    assert!((told.sd - usual::CHECKED_K).abs() < 1e-12);
+    let ask = StartAsk { thermometer_id: Some(1), ..StartAsk::default() };
+    let setup = start_in(&checked, Some(ask));
+    let charge = setup.syrup.expect("boils").charge;
+    // The weather's part is on top.
+    assert!((setup.doubts(&charge).thermometer_bias_k - told.sd.hypot(0.14)).abs() < 1e-9);
+    let learnt_over = |sd: f64| {
+        let over = Normal { mean: 0.5, sd };
+        let value = Normal { mean: 0.9, sd: 0.1 };
+        let known = Known { about: about.clone(), value, over, batches: 5, accepted_ms: 1, with: vec![] };
+        let mut kitchen = checked.clone();
+        kitchen.learning.known = vec![known];
+        kitchen.known(&about).is_some()
+    };
+    assert!(learnt_over(usual::CHECKED_K) && learnt_over(0.35), "checked then and now");
+    assert!(!learnt_over(usual::UNCHECKED_K), "it was checked since");
+}
+
 /// What sweetens a sweet is more or less by what was learnt; where she says herself how much, hers stands; and no sweet fails
 /// to be made because of it.
 #[test]

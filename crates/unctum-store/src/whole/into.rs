@@ -141,9 +141,9 @@ fn is_empty(c: &mut SqliteConnection) -> Result<bool> {
 }
 
 fn put_batch(c: &mut SqliteConnection, b: &WholeBatch) -> Result<()> {
-    let chosen = |of: &Value| of["chosen"]["pan_id"].as_i64();
-    let pan_id =
-        chosen(&b.setup["document"]).or_else(|| chosen(&b.setup)).and_then(|id| i32::try_from(id).ok());
+    let chosen = |at: &str| b.setup.pointer(at).and_then(Value::as_i64);
+    let pan_id = chosen("/document/chosen/pan_id").or_else(|| chosen("/chosen/pan_id"));
+    let pan_id = pan_id.and_then(|id| i32::try_from(id).ok());
     diesel::insert_into(batch::table)
         .values((
             batch::id.eq(b.id),

@@ -72,7 +72,7 @@ impl Line {
     pub fn register(&self, name: &str, kind: InstrumentKind, batch_id: i32) -> Result<String, Failure> {
         let new = json!({"name": name, "kind": kind, "batch_id": batch_id});
         let said: Value = answer(self.agent.post(self.address("/instruments")).send_json(new)?)?;
-        Ok(said["token"].as_str().ok_or("no token was given")?.to_owned())
+        Ok(said.get("token").and_then(Value::as_str).ok_or("no token was given")?.to_owned())
     }
 
     /// Sends readings.
@@ -98,5 +98,10 @@ fn answer<T: DeserializeOwned>(mut answer: Response<ureq::Body>) -> Result<T, Fa
         return Ok(answer.body_mut().read_json()?);
     }
     let problem: Value = answer.body_mut().read_json().unwrap_or_default();
-    Err(problem["detail"].as_str().unwrap_or("the program did not take that").to_owned().into())
+    Err(problem
+        .get("detail")
+        .and_then(Value::as_str)
+        .unwrap_or("the program did not take that")
+        .to_owned()
+        .into())
 }

@@ -117,7 +117,7 @@ impl Simulated {
         self.read_until(seen.state.now_ms);
         while !self.waiting.is_empty() {
             let some = self.waiting.len().min(MOST_LINES);
-            match line.send(token, run, &self.waiting[..some])? {
+            match line.send(token, run, self.waiting.get(..some).unwrap_or_default())? {
                 Answered::Taken => drop(self.waiting.drain(..some)),
                 Answered::Later => break,
                 Answered::Unknown => return Ok(false),

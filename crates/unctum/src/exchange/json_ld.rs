@@ -184,11 +184,13 @@ pub fn write(
         .steps
         .iter()
         .map(|s| {
-            let mut step = json!({"@type": "HowToStep", "name": s.title, "text": step_words(s)});
-            if let Some(time) = times.steps.iter().find(|t| t.step == s.key && t.minutes.mid > 0.0) {
-                step["timeRequired"] = json!(iso_duration(time.minutes.mid));
+            let takes = times.steps.iter().find(|t| t.step == s.key && t.minutes.mid > 0.0);
+            match takes.map(|t| iso_duration(t.minutes.mid)) {
+                Some(takes) => {
+                    json!({"@type": "HowToStep", "name": s.title, "text": step_words(s), "timeRequired": takes})
+                }
+                None => json!({"@type": "HowToStep", "name": s.title, "text": step_words(s)}),
             }
-            step
         })
         .collect();
     Ok(json!({

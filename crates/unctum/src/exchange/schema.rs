@@ -60,17 +60,18 @@ pub fn notebook() -> Value {
 /// The schema of a type, and all that stands in one.
 fn schema_of(of: &str, id: &str, title: &str) -> Value {
     let api = serde_json::to_value(Described::openapi()).unwrap_or_default();
-    let schemas = &api["components"]["schemas"];
+    let schema =
+        |name: &str| api.pointer("/components/schemas").and_then(|all| all.get(name)).unwrap_or(&Value::Null);
     let mut known = BTreeSet::from([of.to_owned()]);
     loop {
         let mut more = known.clone();
-        known.iter().for_each(|name| names_in(&schemas[name], &mut more));
+        known.iter().for_each(|name| names_in(schema(name), &mut more));
         if more == known {
             break;
         }
         known = more;
     }
-    let defs: Map<String, Value> = known.iter().map(|name| (name.clone(), moved(&schemas[name]))).collect();
+    let defs: Map<String, Value> = known.iter().map(|name| (name.clone(), moved(schema(name)))).collect();
     json!({
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         "$id": id,

@@ -27,8 +27,8 @@ impl Guesses {
         let very_many = all.values().map(Vec::len).sum::<usize>() >= VERY_MANY;
         let most = if very_many { PER_DEVICE_THEN } else { PER_DEVICE };
         let mine = all.entry(device.to_owned()).or_default();
-        if mine.len() >= most {
-            return Err(((mine[mine.len() - most] + WHILE_MS - now_ms) / 1000).max(1));
+        if let Some(first_ms) = mine.iter().rev().nth(most - 1) {
+            return Err(((first_ms + WHILE_MS - now_ms) / 1000).max(1));
         }
         mine.push(now_ms);
         Ok(())

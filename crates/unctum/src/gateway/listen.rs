@@ -141,7 +141,7 @@ async fn send_to_https(mut stream: TcpStream) -> std::io::Result<()> {
         let mut part = [0_u8; 1024];
         match stream.read(&mut part).await? {
             0 => return Ok(()),
-            n => head.extend_from_slice(&part[..n]),
+            n => head.extend(part.iter().take(n)),
         }
     }
     let head = String::from_utf8_lossy(&head);
@@ -242,7 +242,7 @@ async fn join(
     gateway.know(own.port(), peer);
     gateway.holds(own.port(), Arc::clone(place));
     let moved = Moved::first(n);
-    if inner.write_all(&first[..n]).await.is_ok() {
+    if inner.write_all(first.get(..n).unwrap_or(&first)).await.is_ok() {
         drop(first);
         let (mut from_caller, mut to_caller) = split(stream);
         let (mut from_server, mut to_server) = inner.split();
@@ -274,7 +274,7 @@ async fn relay(
             return;
         }
         moved(n);
-        if to.write_all(&part[..n]).await.is_err() || to.flush().await.is_err() {
+        if to.write_all(part.get(..n).unwrap_or(&part)).await.is_err() || to.flush().await.is_err() {
             return;
         }
     }

@@ -17,7 +17,8 @@ const PLAIN: &[u8; 32] = b"abcdefghjkmnpqrstuvwxyz023456789";
 pub fn fresh_secret(length: usize) -> Result<String, GatewayError> {
     let mut bytes = vec![0_u8; length];
     getrandom::fill(&mut bytes).map_err(|e| GatewayError::NoRandomNumbers(e.to_string()))?;
-    Ok(bytes.into_iter().map(|b| char::from(PLAIN[usize::from(b) % PLAIN.len()])).collect())
+    let plain = |b: u8| PLAIN.get(usize::from(b) % PLAIN.len()).map(|c| char::from(*c));
+    Ok(bytes.into_iter().filter_map(plain).collect())
 }
 
 /// The hash under which a device's secret is kept: SHA-256, enough for 160 random bits.

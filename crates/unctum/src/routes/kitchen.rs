@@ -9,8 +9,8 @@ use unctum_core::calibrate::{
     ThermometerCheck, ThermometerFound,
 };
 use unctum_core::kitchen::{
-    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, NumberedRing, NumberedThermometer, Pour,
-    RING_KINDS, RingKind, Room, first_kitchen,
+    FirstAnswers, Flame, Guess, KitchenDocument, KitchenWords, NewThings, NumberedRing, NumberedThermometer,
+    Pour, RING_KINDS, RingKind, Room, first_kitchen,
 };
 use unctum_core::learn::{LearntUse, learnt_used};
 use unctum_core::syrup::{SCHOOLS, School, Stage, StageKey};
@@ -54,6 +54,8 @@ pub struct KitchenView {
     pub words: KitchenWords,
     /// What is taken for a ring of each kind that was never checked.
     pub ring_kinds: Vec<UsualRing>,
+    /// One of each thing, new: what she begins to fill in from.
+    pub new_things: NewThings,
     /// Its rings with what was learnt of them: what is reckoned is reckoned with these.
     pub known_rings: Vec<NumberedRing>,
     /// Its thermometers with what was learnt of them.
@@ -111,6 +113,7 @@ fn view((kitchen, version): (KitchenDocument, i32)) -> Answer<Tagged<KitchenView
         learnt: learnt_used(&kitchen, |_| "The sweet".to_owned()),
         version,
         words: kitchen.words(),
+        new_things: NewThings::default(),
         ring_kinds: RING_KINDS.map(UsualRing::of).into_iter().collect(),
         pressure_pa,
         water_boil_c: saturation_temperature_c(pressure_pa),

@@ -84,8 +84,8 @@ function toggle(of: Part, index: number): void {
   open.value = open.value?.of === of && open.value.index === index ? undefined : { of, index }
 }
 async function add(of: Part): Promise<void> {
-  if (!draft.value) return
-  addTo(draft.value, of, kitchen.view?.ring_kinds)
+  if (!draft.value || !kitchen.view) return
+  addTo(draft.value, of, kitchen.view.new_things)
   open.value = { of, index: thingsOf(draft.value, of).length - 1 }
   await nextTick()
   const name = document.querySelector<HTMLInputElement>(`[data-part="${of}"] .panel input`)

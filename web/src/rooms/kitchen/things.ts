@@ -1,3 +1,4 @@
+import { toRaw } from 'vue'
 import type { Api } from '@/api/client'
 import {
   celsius,
@@ -111,51 +112,23 @@ export function ofKind(
 }
 
 /** A new thing of a part, added to a kitchen. */
-export function addTo(
-  d: KitchenDocument,
-  of: Part,
-  usualRings: readonly Api<'UsualRing'>[] = [],
-): void {
+export function addTo(d: KitchenDocument, of: Part, fresh: Api<'NewThings'>): void {
+  const { ring, pan, thermometer, measure, tray } = structuredClone(toRaw(fresh))
   switch (of) {
     case 'rings':
-      d.rings.push({
-        ring: ofKind(
-          {
-            name: 'New ring',
-            kind: 'gas',
-            rated_power_w: 1800,
-            efficiency_frac: 0,
-            efficiency_sd: 0,
-          },
-          'gas',
-          usualRings,
-        ),
-      })
+      d.rings.push({ ring })
       break
     case 'pans':
-      d.pans.push({
-        pan: {
-          name: 'New pan',
-          tare_g: 1000,
-          diameter_cm: 22,
-          wall_height_cm: 9,
-          heat_capacity_j_k: 500,
-          weighed: false,
-        },
-      })
+      d.pans.push({ pan })
       break
     case 'thermometers':
-      d.thermometers.push({ thermometer: { name: 'New thermometer', offset_k: 0, sd_k: 0.7 } })
+      d.thermometers.push({ thermometer })
       break
     case 'measures':
-      ;(d.measures ??= []).push({
-        measure: { name: 'New cup', volume_ml: 200, volume_sd_ml: 20 },
-      })
+      ;(d.measures ??= []).push({ measure })
       break
     case 'trays':
-      ;(d.trays ??= []).push({
-        tray: { name: 'New tray', length_cm: 20, width_cm: 20, height_cm: 3 },
-      })
+      ;(d.trays ??= []).push({ tray })
       break
   }
 }

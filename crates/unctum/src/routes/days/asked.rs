@@ -1,6 +1,6 @@
 //! Everything that a question about some days stands on, read at once.
 
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 use std::sync::Arc;
 
 use unctum_core::kitchen::KitchenDocument;
@@ -46,10 +46,12 @@ impl AskedDays {
             })
             .await?;
         let mut sweets = BTreeMap::new();
-        for line in orders.iter().flat_map(|(_, o)| &o.lines) {
+        let keys: BTreeSet<&String> =
+            orders.iter().flat_map(|(_, o)| &o.lines).map(|l| &l.sweet_key).collect();
+        for key in keys {
             // One that is gone from the shelf is said where the days are laid out.
-            if let Ok(found) = known(app, &line.sweet_key).await {
-                sweets.insert(line.sweet_key.clone(), found.sweet);
+            if let Ok(found) = known(app, key).await {
+                sweets.insert(key.clone(), found.sweet);
             }
         }
         let begun = begun.into_iter().filter_map(|(batch_id, batch)| {

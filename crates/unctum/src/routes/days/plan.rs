@@ -188,8 +188,7 @@ pub struct FreshAsk {
 pub async fn days_for(app: &State<App>, body: Body<FreshAsk>) -> Answer<Json<KitchenDays>> {
     let ask = body.0?;
     let wanted = ask.orders.clone();
-    let orders = app
-        .read(move |c| wanted.iter().map(|id| paper::load::<Order>(c, *id)).collect::<Result<Vec<_>, _>>());
+    let orders = app.read(move |c| paper::some::<Order>(c, &wanted));
     let orders: Vec<(i32, Order)> = orders.await?.into_iter().map(|w| (w.id, w.document)).collect();
     if let Some(days) = ask.days.and_then(|d| covering(&d, &orders)) {
         return Ok(Json(days));
