@@ -1,5 +1,6 @@
 //! What several ways of asking show alike: a batch, a line of it, the whole stove.
 
+use std::collections::HashSet;
 use std::sync::Arc;
 
 use serde::Serialize;
@@ -30,7 +31,8 @@ pub struct BatchView {
     pub state: BatchState,
     /// Planned against real.
     pub summary: BatchSummary,
-    /// The readings among the entries of the log that stand.
+    /// The readings among the entries of the log that stand, as they are drawn: of a long stream of an instrument some
+    /// hundreds, and the newest; of those by hand all.
     pub readings: Vec<ReadingMade>,
     /// Numbers of entries that stand and whose moment is still to come: written under a clock that ran ahead.
     pub ahead_seqs: Vec<i32>,
@@ -188,7 +190,7 @@ fn viewed(
         state: batch.glance_at(now_ms),
         lesson: verdict.as_ref().and_then(|v| lesson(batch, v)),
         summary: batch.summary().clone(),
-        readings: batch.readings().iter().filter(|r| r.seq > after).copied().collect(),
+        readings: drawn(batch, after),
         log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
         last_seq: batch.last_seq(),
         ahead_seqs: ahead_seqs(batch, now_ms),
@@ -199,6 +201,31 @@ fn viewed(
         setup: (after_seq.is_none() || batch.weighed_since(after)).then(|| setup.clone()),
         verdict,
     }
+}
+
+/// So many readings of instruments are drawn one by one: more are a smear.
+const MOST_DRAWN: usize = 600;
+
+/// The readings above a number, as they are drawn.
+fn drawn(batch: &Followed, after: i32) -> Vec<ReadingMade> {
+    let heard: HashSet<i32> =
+        batch.log().iter().filter(|l| l.seq > after && l.event.by_itself()).map(|l| l.seq).collect();
+    let new = batch.readings().iter().filter(|r| r.seq > after).copied().collect();
+    thinned(new, |seq| heard.contains(&seq))
+}
+
+/// Of the readings that were heard each so many-th, counted from the newest; all others.
+fn thinned(mut all: Vec<ReadingMade>, heard: impl Fn(i32) -> bool) -> Vec<ReadingMade> {
+    let mut older = all.iter().filter(|r| heard(r.seq)).count();
+    let each = older.div_ceil(MOST_DRAWN).max(1);
+    all.retain(|r| {
+        if !heard(r.seq) {
+            return true;
+        }
+        older -= 1;
+        older % each == 0
+    });
+    all
 }
 
 /// A batch as a line.
@@ -239,4 +266,34 @@ pub fn stove_view(lines: Vec<rows::Line>, now_ms: i64) -> StoveView {
         lines.iter().filter_map(|l| l.state.as_ref().map(|state| Going { id: l.id, state })).collect();
     let (one, two) = (whole_stove(&going, 1), whole_stove(&going, 2));
     StoveView { now_ms, one, two, lines }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use unctum_core::numeric::Spread;
+    use unctum_core::syrup::Reading;
+
+    fn made(seq: i32) -> ReadingMade {
+        let solids_frac = Spread { low: 0.6, mid: 0.7, high: 0.8 };
+        ReadingMade {
+            seq,
+            at_ms: i64::from(seq),
+            reading: Reading::Thermometer { boil_c: 105.0 },
+            solids_frac,
+        }
+    }
+
+    #[test]
+    fn of_a_long_stream_some_are_drawn_the_newest_and_all_by_hand() {
+        // Each hundredth is by hand.
+        let all: Vec<ReadingMade> = (1..=5000).map(made).collect();
+        let heard = |seq: i32| seq % 100 != 0;
+        let seen: Vec<i32> = thinned(all, heard).iter().map(|r| r.seq).collect();
+        assert!(seen.len() <= MOST_DRAWN + 50 && seen.len() > 500, "{}", seen.len());
+        assert_eq!(seen.iter().filter(|seq| !heard(**seq)).count(), 50);
+        assert!(seen.contains(&4999) && seen.is_sorted());
+        let few: Vec<ReadingMade> = (1..=600).map(made).collect();
+        assert_eq!(thinned(few.clone(), |_| true), few);
+    }
 }

@@ -3174,7 +3174,10 @@ export interface components {
             lesson?: components["schemas"]["Lesson"] | null;
             /** @description What happened, in the order of its moments; only what was asked for. */
             log: components["schemas"]["Logged"][];
-            /** @description The readings among the entries of the log that stand. */
+            /**
+             * @description The readings among the entries of the log that stand, as they are drawn: of a long stream of an instrument some
+             *     hundreds, and the newest; of those by hand all.
+             */
             readings: components["schemas"]["ReadingMade"][];
             setup?: components["schemas"]["BatchSetup"] | null;
             /**
@@ -6346,7 +6349,7 @@ export interface components {
             decimals: number;
             /** @description Whether what was learnt before some moment is forgotten. */
             forgotten: boolean;
-            /** @description What each batch said, oldest first. */
+            /** @description What each batch said, oldest first; of very many the newest. */
             from: components["schemas"]["LearntTick"][];
             /** @description Where it belongs. */
             group: components["schemas"]["LearntGroup"];

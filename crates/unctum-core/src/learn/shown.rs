@@ -61,7 +61,7 @@ pub struct LearntValue {
     pub used: Option<Spread>,
     /// From so many batches what is used was learnt.
     pub used_batches: u32,
-    /// What each batch said, oldest first.
+    /// What each batch said, oldest first; of very many the newest.
     pub from: Vec<LearntTick>,
     /// From so many batches, those that hardly count left aside.
     pub batches: u32,
@@ -75,6 +75,8 @@ pub struct LearntValue {
     pub forgotten: bool,
 }
 
+/// So many batches are drawn one by one: more are a smear.
+const MOST_TICKS: usize = 200;
 /// A change smaller than this, against how exactly it is known, is not worth a question.
 const WORTH: f64 = 0.8;
 /// What is known so much more exactly than before is, though it changed little.
@@ -116,6 +118,7 @@ fn value(v: &Pooled, kitchen: &KitchenDocument, sweet: &impl Fn(&str) -> String)
         from: v
             .from
             .iter()
+            .skip(v.from.len().saturating_sub(MOST_TICKS))
             .map(|f| LearntTick {
                 batch_id: f.batch_id,
                 at_ms: f.at_ms,

@@ -356,6 +356,27 @@ proptest! {
     }
 }
 
+/// Of very many batches the newest are drawn, and all count.
+#[test]
+fn of_very_many_batches_the_newest_are_drawn() {
+    let kitchen = kitchen();
+    let one = |batch_id: i32| BatchTold {
+        batch_id,
+        title: "Syrup".into(),
+        at_ms: 1_700_000_000_000 + 3_600_000 * i64::from(batch_id),
+        odd: vec![],
+        evidence: vec![
+            Evidence::of(Parameter::HerString, Normal { mean: 0.1, sd: 0.2 }).scattering(0.06, 0.12),
+        ],
+    };
+    let batches: Vec<BatchTold> = (1..=350).map(one).collect();
+    let learnt = learn(&batches, |p| kitchen.told(p), &Learning::default());
+    let values = shown(&learnt, &kitchen, str::to_owned);
+    let hers = values.iter().find(|v| v.about == Parameter::HerString).expect("learnt");
+    assert_eq!(hers.batches, 350);
+    assert_eq!((hers.from.len(), hers.from[0].batch_id, hers.from[199].batch_id), (200, 151, 350));
+}
+
 #[test]
 fn nothing_told_is_what_was_told_before() {
     let learnt = learn(&[], told_of, &Learning::default());
