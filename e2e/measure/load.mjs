@@ -71,8 +71,11 @@ function fill() {
   put(BATCHES + 1, one.started_ms + year_ms, moved(year_ms))
   // Its probe says what such a pan shows, some ten readings a second, until shortly before the flame goes off.
   const until_s = boil.turn_off.at_s.mid - 60
-  const lit = one.log.filter((l) => l.event.document.event !== 'reading' && l.event.document.flame !== 'off')
-  if (lit.length !== 2) throw new Error(`lit by ${lit.length} entries, not by the step and the flame`)
+  const lit = one.log.filter(
+    (l) => l.event.document.event !== 'reading' && l.event.document.flame !== 'off',
+  )
+  if (lit.length !== 2)
+    throw new Error(`lit by ${lit.length} entries, not by the step and the flame`)
   const lately_ms = Math.round(now - 60_000 - 1000 * until_s) - lit.at(-1).at_ms
   const many = Array.from({ length: READINGS }, (_, i) => {
     const at_s = (until_s * (i + 1)) / READINGS
