@@ -3783,6 +3783,13 @@ export interface components {
             /** @default null */
             size: components["schemas"]["Size"] | null;
             /**
+             * Format: double
+             * @description How much sweeter it is made than it is written, as a logarithm; none where its sugar is what it soaks in. Of a batch of
+             *     before it is not known, and what was learnt entered none of them.
+             * @default null
+             */
+            sweeter_ln: number | null;
+            /**
              * Format: int32
              * @description Number of the thermometer in the kitchen.
              * @default null

@@ -13,7 +13,9 @@ interface Reply {
 }
 
 /** A server for a test: answers by method and path, and keeps what it was asked. */
-export function serverOf(replies: Record<string, Reply | ((call: Call) => Reply)>) {
+export function serverOf(
+  replies: Record<string, Reply | ((call: Call) => Reply | Promise<Reply>)>,
+) {
   const calls: Call[] = []
   vi.mocked(fetch).mockImplementation(async (input) => {
     const request =
@@ -30,7 +32,7 @@ export function serverOf(replies: Record<string, Reply | ((call: Call) => Reply)
     calls.push(call)
     const found = replies[`${call.method} ${call.path}`]
     if (!found) throw new TypeError(`nobody answers ${call.method} ${call.path}`)
-    const { status = 200, body } = typeof found === 'function' ? found(call) : found
+    const { status = 200, body } = await (typeof found === 'function' ? found(call) : found)
     return new Response(JSON.stringify(body), {
       status,
       headers: { 'Content-Type': 'application/json' },

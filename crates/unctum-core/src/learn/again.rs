@@ -149,7 +149,9 @@ fn sweetness(batch: &Followed, verdict: Option<&Verdict>) -> Option<(AgainChange
     };
     let setup = batch.setup();
     let sugar = sweetener(&setup.lines)?;
-    let already = setup.chosen.variation.iter().any(|v| v.is_amount_of(&sugar.ingredient));
+    // What soaks in its sugar is no sweeter with more of that.
+    setup.sweeter_ln()?;
+    let already = setup.chosen.variation.iter().any(|v| v.times_of(&sugar.ingredient).is_some());
     let change = AgainChange {
         key: AgainKey::Sweetness,
         words: format!("{:.0} % {way} {}.", 100.0 * SWEETER, sugar.name.to_lowercase()),

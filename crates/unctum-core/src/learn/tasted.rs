@@ -27,10 +27,9 @@ pub(super) fn tasted(setup: &BatchSetup, verdict: &Verdict) -> Vec<Evidence> {
         Some(Taste::Right) => Some(0.0),
         Some(Taste::Raw | Taste::Burnt) | None => None,
     };
-    if let Some(mean) = sweetness {
-        let about = Parameter::Sweetness { sweet_key };
-        let mean = mean + setup.learnt_ln(&about);
-        told.push(Evidence::of(about, Normal { mean, sd: 0.08 }));
+    // Of what soaks in its sugar the taste says nothing about how much of that there is.
+    if let Some((said, made)) = sweetness.zip(setup.sweeter_ln()) {
+        told.push(Evidence::of(Parameter::Sweetness { sweet_key }, Normal { mean: made + said, sd: 0.08 }));
     }
     told
 }

@@ -8,6 +8,7 @@ use crate::process::effect::Effect;
 use crate::process::kind::StepKind;
 use crate::process::sight::{Sight, SightRow};
 use crate::process::step::{Attention, Step, Vessel};
+use crate::soak::PieceForm;
 use crate::syrup::StageKey;
 
 /// What is done to the mass.
@@ -63,6 +64,12 @@ impl Step {
     #[must_use]
     pub fn drinks(&self) -> bool {
         matches!(self.kind, StepKind::Steep | StepKind::Soak | StepKind::Ferment)
+    }
+
+    /// Whether pieces take up the syrup or milk that they lie in: more of that is only more to lie in.
+    #[must_use]
+    pub fn takes_up(&self) -> bool {
+        self.kind == StepKind::Steep || self.form == Some(PieceForm::Chhena)
     }
 
     /// What to do when it has drunk longer than it may.

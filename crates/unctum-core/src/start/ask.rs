@@ -96,19 +96,53 @@ impl StartAsk {
 /// However it was learnt, a sweet is made no sweeter or less sweet than by so much, as a logarithm.
 const MOST_SWEETER: f64 = 0.15;
 
-/// How sweet a sweet was learnt to be wanted, as a change of what sweetens it; none where nothing was learnt, or she says
-/// herself how much of that goes in.
-fn learnt_sweetness(
-    sweet: &Sweet,
-    lines: &[Line],
-    ask: &StartAsk,
-    kitchen: &KitchenDocument,
-) -> Option<Variation> {
-    let known = kitchen.known(&Parameter::Sweetness { sweet_key: sweet.key.clone() })?;
-    let ingredient = sweetener(lines)?.ingredient.clone();
-    let said = ask.variation.iter().any(|v| v.is_amount_of(&ingredient));
-    let times = known.value.mean.clamp(-MOST_SWEETER, MOST_SWEETER).exp();
-    (!said).then_some(Variation::Amount { ingredient, times })
+/// How much sweeter than it is written a sweet is made, as a logarithm: as she says, or as was learnt.
+struct Sweeter {
+    /// What she says herself; 0 if nothing.
+    said_ln: f64,
+    /// What was learnt, as a change of what sweetens it; none where nothing was, or she says it herself.
+    learnt: Option<(f64, Variation)>,
+}
+
+impl Sweeter {
+    /// None where nothing sweetens it, or it soaks in what does: more or less of that is only more or less to soak in.
+    fn of(
+        sweet: &Sweet,
+        method: &Method,
+        ask: &StartAsk,
+        kitchen: &KitchenDocument,
+        book: &Book<'_>,
+    ) -> Result<Option<Self>> {
+        let lines = method.lines(book.larder)?;
+        let Some(sweetener) = sweetener(&lines).filter(|_| !method.steps.iter().any(Step::takes_up)) else {
+            return Ok(None);
+        };
+        let said: Vec<f64> = ask.variation.iter().filter_map(|v| v.times_of(&sweetener.ingredient)).collect();
+        let learnt = kitchen.known(&Parameter::Sweetness { sweet_key: sweet.key.clone() });
+        let learnt = learnt.filter(|_| said.is_empty()).map(|known| {
+            let ln = known.value.mean.clamp(-MOST_SWEETER, MOST_SWEETER);
+            (ln, Variation::Amount { ingredient: sweetener.ingredient.clone(), times: ln.exp() })
+        });
+        Ok(Some(Self { said_ln: said.iter().map(|times| times.ln()).sum(), learnt }))
+    }
+}
+
+/// A method with her changes and what was learnt of its sweetness, and how much sweeter it is by them, as a logarithm; none
+/// where that says nothing. What was learnt never keeps a sweet from being made.
+fn sweetened(
+    written: &Written,
+    sweeter: Option<Sweeter>,
+    hers: &[Variation],
+    book: &Book<'_>,
+) -> Result<(Varied, Option<f64>)> {
+    let said_ln = sweeter.as_ref().map(|s| s.said_ln);
+    if let Some((ln, learnt)) = sweeter.and_then(|s| s.learnt) {
+        let all: Vec<Variation> = hers.iter().cloned().chain([learnt]).collect();
+        if let Ok(varied) = vary(written, &all, book) {
+            return Ok((varied, Some(ln)));
+        }
+    }
+    Ok((vary(written, hers, book)?, said_ln))
 }
 
 /// A sweet as it is made here: changed, sized, rounded, with the things that were picked.
@@ -126,6 +160,8 @@ pub struct Made {
     aim_words: Option<String>,
     /// How long it keeps against what is reckoned, at most 1.
     keeps_frac: f64,
+    /// How much sweeter it is made than it is written, as a logarithm; none where its sugar is what it soaks in.
+    sweeter_ln: Option<f64>,
 }
 
 impl Made {
@@ -141,11 +177,8 @@ impl Made {
         let further_stages = ask.further_stages(kitchen)?;
         let method = sweet.method(ask.method_key.as_deref())?.clone();
         let written = Written::of(aimed(method, further_stages), book)?;
-        let lines = written.method().lines(book.larder)?;
-        let learnt = learnt_sweetness(sweet, &lines, ask, kitchen);
-        let all: Vec<Variation> = ask.variation.iter().cloned().chain(learnt).collect();
-        // What was learnt never keeps a sweet from being made.
-        let varied = vary(&written, &all, book).or_else(|_| vary(&written, &ask.variation, book))?;
+        let sweeter = Sweeter::of(sweet, written.method(), ask, kitchen, book)?;
+        let (varied, sweeter_ln) = sweetened(&written, sweeter, &ask.variation, book)?;
         let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.placement);
         let weighed = at.weighed(&Measuring::of(&picked), book)?;
         let title = changed_title(&sweet.name, &varied.words);
@@ -153,7 +186,7 @@ impl Made {
         let aim_words = ask.aim_stages.and_then(aimed_words);
         // How long it keeps takes the careful figure: only what is shorter is believed.
         let keeps_frac = keeps.map_or(1.0, |k| k.value.mean.exp().min(1.0));
-        Ok(Self { varied, weighed, picked, title, aim_words, keeps_frac })
+        Ok(Self { varied, weighed, picked, title, aim_words, keeps_frac, sweeter_ln })
     }
 
     /// The method with its changes, as it is written.
@@ -202,6 +235,7 @@ impl Made {
             method_name: Some(method.name.clone()),
             changes: self.varied.words.iter().chain(&self.aim_words).cloned().collect(),
             aim_stages: ask.aim_stages,
+            sweeter_ln: self.sweeter_ln,
             ..chosen(ask, &self.picked)
         };
         Ok(BatchSetup {

@@ -11,7 +11,7 @@ use crate::kitchen::{Air, Flame, Known, Pan, Parameter, Ring, Thermometer};
 use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
-use crate::process::{Line, Mistake, Step, Vessel};
+use crate::process::{Line, Mistake, Step, Vessel, sweetener};
 use crate::set::{Placement, SetMass, SetWindow};
 use crate::syrup::locate::{Accuracy, scale_sd_g, strength_of};
 use crate::syrup::{Ladder, Reading, Strength};
@@ -169,6 +169,10 @@ pub struct Chosen {
     /// How much further within its stage its syrup was aimed, in stages, if she asked for it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub aim_stages: Option<f64>,
+    /// How much sweeter it is made than it is written, as a logarithm; none where its sugar is what it soaks in. Of a batch of
+    /// before it is not known, and what was learnt entered none of them.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sweeter_ln: Option<f64>,
     /// How it is laid, where that is otherwise than it is written.
     #[serde(default, alias = "lies")]
     pub placement: Placement,
@@ -239,6 +243,15 @@ impl BatchSetup {
     #[must_use]
     pub fn learnt_ln(&self, about: &Parameter) -> f64 {
         self.learnt.iter().find(|k| k.about == *about).map_or(0.0, |k| k.value.mean)
+    }
+
+    /// How much sweeter it is made than it is written, as a logarithm; none where nothing sweetens it, or it soaks in its
+    /// sugar.
+    #[must_use]
+    pub fn sweeter_ln(&self) -> Option<f64> {
+        let soaks = self.steps.iter().any(Step::takes_up);
+        sweetener(&self.lines).filter(|_| !soaks)?;
+        Some(self.chosen.sweeter_ln.unwrap_or(0.0))
     }
 
     /// Whether she weighs.

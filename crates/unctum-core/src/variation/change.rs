@@ -53,10 +53,13 @@ pub enum Variation {
 }
 
 impl Variation {
-    /// Whether it is more or less of an ingredient.
+    /// How many times what is written of an ingredient, if it is more or less of that.
     #[must_use]
-    pub fn is_amount_of(&self, key: &str) -> bool {
-        matches!(self, Self::Amount { ingredient, .. } if ingredient == key)
+    pub fn times_of(&self, key: &str) -> Option<f64> {
+        match self {
+            Self::Amount { ingredient, times } if ingredient == key => Some(*times),
+            _ => None,
+        }
     }
 }
 

@@ -51,6 +51,7 @@ mod sizes;
 mod small_figures;
 mod soak_figures;
 mod syrup_laws;
+mod taste_told;
 mod texture_fit;
 mod times;
 mod trays;

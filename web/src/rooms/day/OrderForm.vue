@@ -2,6 +2,7 @@
 import { refDebounced } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { newest } from '@/live/newest'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 import LineField from '@/look/pieces/LineField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -53,12 +54,15 @@ onMounted(async () => {
   sweets.value = all?.cards ?? []
 })
 const settled = refDebounced(find, 150)
+const among = newest()
 watch(settled, async (q) => {
   const params = { query: { q } }
-  const answered = q.trim()
-    ? await answer(api.GET('/api/v1/sweets', { params })).catch(() => undefined)
-    : undefined
-  found.value = answered?.cards.map((c) => c.key)
+  const asked = q.trim()
+    ? answer(api.GET('/api/v1/sweets', { params })).catch(() => undefined)
+    : Promise.resolve(undefined)
+  const answered = await among(asked)
+  if (!answered) return
+  found.value = answered.it?.cards.map((c) => c.key)
   // One answer, and a line that still waits for its sweet: that is it.
   const [only, ...more] = found.value ?? []
   const open = lines.value.find((l) => !l.sweet_key)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { newest } from '@/live/newest'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour } from '@/units/format'
 import TracksDrawing from './page/TracksDrawing.vue'
@@ -9,12 +10,16 @@ import TracksDrawing from './page/TracksDrawing.vue'
 const props = defineProps<{ first: number; second: number }>()
 const found = shallowRef<Api<'BatchComparison'>>()
 const trouble = ref('')
+const among = newest()
 watch(
   () => [props.first, props.second] as const,
   async ([first, second]) => {
     try {
       const query = { first, second }
-      found.value = await answer(api.GET('/api/v1/notebook/compare', { params: { query } }))
+      const asked = answer(api.GET('/api/v1/notebook/compare', { params: { query } }))
+      const answered = await among(asked)
+      if (!answered) return
+      found.value = answered.it
       trouble.value = ''
     } catch (thrown) {
       trouble.value = wordsOf(thrown)

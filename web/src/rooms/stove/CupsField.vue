@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { answer, api, wordsOf } from '@/api/client'
+import { newest } from '@/live/newest'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
@@ -37,6 +38,7 @@ const trouble = ref('')
 /** What was told to the outside: it needs no looking up. */
 let told_g: number | undefined
 
+const among = newest()
 async function convert(n: number, from: 'mass' | 'cups'): Promise<void> {
   const cups = unit.value
   if (!cups) return
@@ -44,7 +46,9 @@ async function convert(n: number, from: 'mass' | 'cups'): Promise<void> {
   const [a, b] = from === 'mass' ? [gram, cups] : [cups, gram]
   try {
     const body = { ingredient: props.ingredient, count: n, from: a, to: b }
-    const found = await answer(api.POST('/api/v1/measures/convert', { body }))
+    const asked = answer(api.POST('/api/v1/measures/convert', { body }))
+    const found = (await among(asked))?.it
+    if (!found) return
     trouble.value = ''
     if (from === 'mass' && !props.told) filled(Math.max(0.5, Math.round(2 * found.count) / 2))
     else if (from === 'mass') count.value = Math.round(100 * found.count) / 100

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { newest } from '@/live/newest'
 import { poured } from '@/batch/advice'
 import AmountField from '@/look/pieces/AmountField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -14,13 +15,17 @@ const trouble = ref('')
 /** What the mass weighs without its pan, if she has put it on the scale. */
 const weighs_g = ref<number>()
 
+const among = newest()
 async function look(): Promise<void> {
   try {
-    found.value = await answer(
+    const asked = answer(
       api.GET('/api/v1/batches/{id}/rescue', {
         params: { path: { id: props.id }, query: { weighs_g: weighs_g.value } },
       }),
     )
+    const rescue = await among(asked)
+    if (!rescue) return
+    found.value = rescue.it
     trouble.value = ''
   } catch (thrown) {
     trouble.value = wordsOf(thrown)

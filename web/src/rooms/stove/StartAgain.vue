@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { newest } from '@/live/newest'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import StartPlan from './StartPlan.vue'
 import WhereFields from './WhereFields.vue'
@@ -11,13 +12,17 @@ const props = defineProps<{ id: number; wanted: readonly string[] }>()
 const { where } = useWhere()
 const again = shallowRef<Api<'Again'>>()
 const trouble = ref('')
+const among = newest()
 watch(
   () => [props.id, props.wanted.join()] as const,
   async () => {
     try {
       const params = { path: { id: props.id } }
       const body = { wanted: [...props.wanted] as Api<'AgainKey'>[] }
-      again.value = await answer(api.POST('/api/v1/batches/{id}/again', { params, body }))
+      const asked = answer(api.POST('/api/v1/batches/{id}/again', { params, body }))
+      const found = await among(asked)
+      if (!found) return
+      again.value = found.it
       trouble.value = ''
     } catch (thrown) {
       trouble.value = wordsOf(thrown)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { newest } from '@/live/newest'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { grams, gramUnit, number, percent } from '@/units/format'
 import { LEVELS, span } from '@/rooms/sweets/words'
@@ -22,12 +23,13 @@ watch(others, (now) => {
 })
 const found = shallowRef<Api<'CompareAnswer'>>()
 const trouble = ref('')
+const among = newest()
 watch(
   [() => props.left, right, () => props.size, () => props.panId, () => props.ringId],
   async () => {
     if (!right.value) return
     try {
-      found.value = await answer(
+      const asked = answer(
         api.POST('/api/v1/sweets/{key}/compare', {
           params: { path: { key: props.sweet.key ?? '' } },
           body: {
@@ -40,6 +42,9 @@ watch(
           },
         }),
       )
+      const answered = await among(asked)
+      if (!answered) return
+      found.value = answered.it
       trouble.value = ''
     } catch (thrown) {
       found.value = undefined

@@ -3,6 +3,7 @@ import { useSessionStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
+import { newest } from '@/live/newest'
 import AmountField from '@/look/pieces/AmountField.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -33,11 +34,12 @@ async function know(): Promise<void> {
     .sort((a, b) => a.title.localeCompare(b.title))
 }
 
+const among = newest()
 async function ask(commit: boolean, again = true): Promise<void> {
   busy.value = true
   try {
     await know()
-    const found = await answer(
+    const asked = answer(
       api.POST('/api/v1/sweets/import', {
         body: {
           format: format.value,
@@ -49,6 +51,9 @@ async function ask(commit: boolean, again = true): Promise<void> {
         },
       }),
     )
+    // Two doubts may be answered quickly: the answer to both is the one that stays.
+    const found = (await among(asked))?.it
+    if (!found) return
     trouble.value = ''
     if (found.stored_key) {
       content.value = ''

@@ -106,6 +106,30 @@ describe('reading a recipe in', () => {
     expect(push).toHaveBeenCalledWith('/sweets/own-5')
   })
 
+  it('shows the later of two quick answers, whichever comes back first', async () => {
+    const { page, button, read } = opened()
+    await read('Ladoo')
+    const late: (() => void)[] = []
+    serverOf({
+      'GET /ingredients': { body: [] },
+      'POST /sweets/import': (call) => {
+        const { settled } = call.body as { settled: { mass_g: number }[] }
+        const body = understood({ doubts: settled[0]?.mass_g === 400 ? [] : [doubt] })
+        return settled[0]?.mass_g === 400
+          ? { body }
+          : new Promise((answer) => late.push(() => answer({ body })))
+      },
+    })
+    await button(/^By the cup/).trigger('click')
+    await button(/^By the weight/).trigger('click')
+    await flushPromises()
+    expect(page.text()).toContain('All settled')
+    expect(late).toHaveLength(1)
+    late.forEach((answer) => answer())
+    await flushPromises()
+    expect(page.text(), 'the first answer came last').toContain('All settled')
+  })
+
   it('shows notes and faults, and does not offer to keep what is wrong', async () => {
     const { page, read } = opened()
     serverOf({
