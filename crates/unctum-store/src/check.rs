@@ -11,8 +11,8 @@ use crate::batch::{followed, told};
 use crate::document::read;
 use crate::error::{Result, StoreError};
 use crate::file::{self, Kind};
-use crate::paper::Paper;
-use crate::schema::{batch, paper, sweet, sweet_version};
+use crate::planning::PlanningDocument;
+use crate::schema::{batch, planning_document, sweet, sweet_version};
 use crate::{kitchen, sweet as sweets};
 
 #[derive(QueryableByName)]
@@ -96,17 +96,17 @@ fn rows(c: &mut SqliteConnection) -> Result<Vec<String>> {
     for id in sweet::table.filter(sweet::removed_ms.is_null()).select(sweet::id).load::<i32>(c)? {
         look(format!("Sweet {id}"), sweets::load(c, id).map(|_| ()))?;
     }
-    let papers: Vec<(i32, String, String)> = paper::table
-        .filter(paper::removed_ms.is_null())
-        .select((paper::id, paper::kind, paper::document_json))
+    let plannings: Vec<(i32, String, String)> = planning_document::table
+        .filter(planning_document::removed_ms.is_null())
+        .select((planning_document::id, planning_document::kind, planning_document::document_json))
         .load(c)?;
-    for (id, kind, json) in papers {
+    for (id, kind, json) in plannings {
         let readable = match kind.as_str() {
             Order::KIND => read::<Order>(&json).and_then(|o| Ok(o.check()?)),
             KitchenDays::KIND => read::<KitchenDays>(&json).and_then(|d| Ok(d.check()?)),
             _ => read::<Pantry>(&json).map(|_| ()),
         };
-        look(format!("Paper {id} ({kind})"), readable)?;
+        look(format!("Planning document {id} ({kind})"), readable)?;
     }
     Ok(wrong)
 }

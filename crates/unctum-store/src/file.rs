@@ -13,7 +13,7 @@ use crate::error::{Result, StoreError};
 /// Says in the file's head that it is a notebook of Unctum: “Unct” as SQLite's `application_id`.
 const OURS: i32 = 0x556E_6374;
 /// Form of the file that this program writes, SQLite's `user_version`: one up with each migration.
-pub const FORM: i32 = 11;
+pub const FORM: i32 = 12;
 
 /// Which file it is, whatever it is called: its disk and its number there.
 pub(crate) type Identity = (u64, u64);

@@ -1,7 +1,7 @@
 //! The cook's data in one SQLite file.
 //!
 //! [`Store`] opens the file, brings its schema up to date and lends connections. [`kitchen`],
-//! [`batch`], [`sweet`], [`paper`], [`photo`] and [`instrument`] turn rows into core values and back. Reads see one snapshot; every write is one
+//! [`batch`], [`sweet`], [`planning`], [`photo`] and [`instrument`] turn rows into core values and back. Reads see one snapshot; every write is one
 //! immediate transaction, so it happens whole or not at all.
 
 // What is reached from outside never falls over a place that is not there.
@@ -16,9 +16,9 @@ pub mod instrument;
 pub mod kitchen;
 mod kitchen_merge;
 pub mod network;
-pub mod paper;
 pub mod photo;
 pub mod place;
+pub mod planning;
 mod raise;
 pub mod schema;
 mod store;

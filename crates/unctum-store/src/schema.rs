@@ -59,7 +59,7 @@ diesel::table! {
         note -> Text,
         taste -> Nullable<Text>,
         look -> Nullable<Text>,
-        seconds -> Nullable<Integer>,
+        second_grade -> Nullable<Integer>,
         lost -> Nullable<Integer>,
     }
 }
@@ -136,7 +136,7 @@ diesel::table! {
 }
 
 diesel::table! {
-    paper (id) {
+    planning_document (id) {
         id -> Integer,
         kind -> Text,
         version -> Integer,
@@ -187,7 +187,7 @@ diesel::allow_tables_to_appear_in_same_query!(
     device,
     instrument,
     instrument_sample,
-    paper,
+    planning_document,
     tasting,
     photo,
 );

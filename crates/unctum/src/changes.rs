@@ -43,7 +43,7 @@ pub enum Change {
 
 /// A change with its number.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Told {
+pub struct NumberedChange {
     /// Counts up from 1 while the program runs.
     pub number: u64,
     /// What changed.
@@ -54,8 +54,8 @@ pub struct Told {
 pub struct Changes {
     /// Tells one run of the program from another.
     run: String,
-    kept: Mutex<VecDeque<Told>>,
-    sender: broadcast::Sender<Told>,
+    kept: Mutex<VecDeque<NumberedChange>>,
+    sender: broadcast::Sender<NumberedChange>,
     /// Neither numbered nor kept: the next one says it all.
     pushed: broadcast::Sender<Arc<str>>,
     streams: Arc<Mutex<HashMap<String, usize>>>,
@@ -78,7 +78,7 @@ impl Changes {
     /// Tells everyone who listens.
     pub fn tell(&self, change: Change) {
         let mut kept = lock(&self.kept);
-        let told = Told { number: kept.back().map_or(1, |t| t.number + 1), change };
+        let told = NumberedChange { number: kept.back().map_or(1, |t| t.number + 1), change };
         if kept.len() == KEPT {
             kept.pop_front();
         }
@@ -112,7 +112,7 @@ impl Changes {
     }
 
     /// What somebody missed whose last change had this name, and what comes from now on.
-    pub fn since(&self, last: Option<&str>) -> (Vec<Told>, broadcast::Receiver<Told>) {
+    pub fn since(&self, last: Option<&str>) -> (Vec<NumberedChange>, broadcast::Receiver<NumberedChange>) {
         let kept = lock(&self.kept);
         let receiver = self.sender.subscribe();
         let newest = kept.back().map_or(0, |t| t.number);
@@ -123,7 +123,7 @@ impl Changes {
             Some(n) if n <= newest && n + 1 >= oldest => {
                 kept.iter().filter(|t| t.number > n).copied().collect()
             }
-            _ => vec![Told { number: newest, change: Change::LookAnew }],
+            _ => vec![NumberedChange { number: newest, change: Change::LookAnew }],
         };
         (missed, receiver)
     }
@@ -187,7 +187,7 @@ mod tests {
         assert!(numbers(&changes, None).is_empty(), "who is new has just looked");
         assert_eq!(numbers(&changes, Some(&changes.name(1))), [2, 3]);
         assert!(numbers(&changes, Some(&changes.name(3))).is_empty());
-        let anew = [Told { number: 3, change: Change::LookAnew }];
+        let anew = [NumberedChange { number: 3, change: Change::LookAnew }];
         for unknown in ["", "nonsense", "other.1", &changes.name(9), &format!("{}.x", changes.run)] {
             assert_eq!(changes.since(Some(unknown)).0, anew, "{unknown}");
         }

@@ -16,7 +16,9 @@ use crate::failure::Failure;
 
 const KITCHEN: &str = "kitchen.json";
 const UNFINISHED: &str = "unfinished.json";
-const PAPERS: &str = "papers.json";
+const PLANNING: &str = "planning.json";
+/// What that was called before.
+const PLANNING_BEFORE: &str = "papers.json";
 const BATCHES: &str = "batches";
 const SWEETS: &str = "sweets";
 
@@ -27,7 +29,7 @@ batches/         one file a batch: how it was set up, what happened, how it turn
 batches.csv      the batches as a table
 sweets/          one file an own sweet, with all its versions
 unfinished.json  work on sweets that is not finished
-papers.json      orders, the days on which they are made, the cupboard
+planning.json    orders, the days on which they are made, the cupboard
 
 Moments are milliseconds since 1970; names of amounts carry their units. Who may come in over the network is not
 among this. `unctum import FOLDER` reads it into a new notebook.
@@ -63,7 +65,7 @@ fn write_all(store: &Store, folder: &Path) -> Result<usize, Failure> {
     write_private(&folder.join("batches.csv"), &table)?;
     write(&folder.join(KITCHEN), &whole.kitchen)?;
     write(&folder.join(UNFINISHED), &whole.unfinished)?;
-    write(&folder.join(PAPERS), &whole.papers)?;
+    write(&folder.join(PLANNING), &whole.planning)?;
     for sweet in &whole.sweets {
         write(&folder.join(SWEETS).join(format!("own-{}.json", sweet.id)), sweet)?;
     }
@@ -84,7 +86,11 @@ pub fn import(folder: &Path, path: &Path) -> Result<(), Failure> {
         sweets: read_all(&folder.join(SWEETS))?,
         unfinished: read(&folder.join(UNFINISHED))?,
         // Folders of before there were orders lack it.
-        papers: if folder.join(PAPERS).exists() { read(&folder.join(PAPERS))? } else { Vec::new() },
+        planning: match [PLANNING, PLANNING_BEFORE].map(|name| folder.join(name)).iter().find(|p| p.exists())
+        {
+            Some(there) => read(there)?,
+            None => Vec::new(),
+        },
     };
     if let Some(parent) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
         private_folder(parent)?;

@@ -6,7 +6,7 @@ use std::sync::Arc;
 use serde::Serialize;
 use unctum_core::cook::{BatchState, BatchSummary, Followed, ReadingMade};
 use unctum_core::intake::{Looks, Sample};
-use unctum_core::log::{Logged, standing};
+use unctum_core::log::{HeardInBrief, Logged, Moment, amended_moments, heard_in_brief, standing};
 use unctum_core::review::{Lesson, Verdict, lesson};
 use unctum_core::start::BatchSetup;
 use unctum_core::stove::{Going, WholeStove, whole_stove};
@@ -23,8 +23,15 @@ pub struct BatchView {
     pub started_ms: i64,
     /// How it was set up; left out where the log is asked for from a number on.
     pub setup: Option<BatchSetup>,
-    /// What happened, in the order of its moments; only what was asked for.
+    /// What happened, in the order of its moments: what was written after number `after_seq`. What instruments wrote by
+    /// themselves is in `heard`.
     pub log: Vec<Logged>,
+    /// Of the log only what has a higher number is told; 0 where all of it is.
+    pub after_seq: i32,
+    /// What instruments wrote by themselves, each in brief.
+    pub heard: Vec<HeardInBrief>,
+    /// Entries that stand at another moment than they were written at.
+    pub amended: Vec<Moment>,
     /// The highest number in the log.
     pub last_seq: i32,
     /// The state at this moment.
@@ -182,7 +189,7 @@ fn viewed(
     now_ms: i64,
 ) -> BatchView {
     let setup = batch.setup();
-    let after = after_seq.unwrap_or(0);
+    let after = after_seq.unwrap_or(0).max(0);
     BatchView {
         id,
         started_ms: batch.started_ms(),
@@ -191,7 +198,10 @@ fn viewed(
         lesson: verdict.as_ref().and_then(|v| lesson(batch, v)),
         summary: batch.summary().clone(),
         readings: drawn(batch, after),
-        log: batch.log().iter().filter(|l| l.seq > after).cloned().collect(),
+        log: batch.log().iter().filter(|l| l.seq > after && !l.event.by_itself()).cloned().collect(),
+        after_seq: after,
+        heard: heard_in_brief(batch.log()),
+        amended: amended_moments(batch.log()),
         last_seq: batch.last_seq(),
         ahead_seqs: ahead_seqs(batch, now_ms),
         begun_ahead_s: match batch.started_ms() - now_ms {

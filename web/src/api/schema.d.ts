@@ -3154,13 +3154,22 @@ export interface components {
         };
         /** @description A batch with everything that follows from its log. */
         BatchView: {
+            /**
+             * Format: int32
+             * @description Of the log only what has a higher number is told; 0 where all of it is.
+             */
+            after_seq: number;
             /** @description Numbers of entries that stand and whose moment is still to come: written under a clock that ran ahead. */
             ahead_seqs: number[];
+            /** @description Entries that stand at another moment than they were written at. */
+            amended: components["schemas"]["Moment"][];
             /**
              * Format: int64
              * @description How far its own start lies ahead of now, s; 0 where it does not.
              */
             begun_ahead_s: number;
+            /** @description What instruments wrote by themselves, each in brief. */
+            heard: components["schemas"]["HeardInBrief"][];
             /**
              * Format: int32
              * @description Its number.
@@ -3172,7 +3181,10 @@ export interface components {
              */
             last_seq: number;
             lesson?: components["schemas"]["Lesson"] | null;
-            /** @description What happened, in the order of its moments; only what was asked for. */
+            /**
+             * @description What happened, in the order of its moments: what was written after number `after_seq`. What instruments wrote by
+             *     themselves is in `heard`.
+             */
             log: components["schemas"]["Logged"][];
             /**
              * @description The readings among the entries of the log that stand, as they are drawn: of a long stream of an instrument some
@@ -5539,6 +5551,18 @@ export interface components {
              */
             written_ahead_s: number;
         };
+        /** @description What one instrument wrote by itself. */
+        HeardInBrief: {
+            /** @description What it is called, if that is known. */
+            by?: string | null;
+            /** @description Its newest entry. */
+            last: components["schemas"]["Logged"];
+            /**
+             * Format: int32
+             * @description How often it wrote.
+             */
+            times: number;
+        };
         /** @description What was heard of an instrument. */
         HeardOf: {
             /**
@@ -6972,6 +6996,19 @@ export interface components {
             now: string;
             /** @description What is seen. */
             sign: string;
+        };
+        /** @description The moment at which an entry stands. */
+        Moment: {
+            /**
+             * Format: int64
+             * @description When, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Number of the entry.
+             */
+            seq: number;
         };
         /** @description A move of the simulated clock. */
         MoveClock: {
@@ -11024,7 +11061,7 @@ export interface components {
              * Format: int32
              * @description Pieces that are good enough for the family only.
              */
-            seconds?: number | null;
+            second_grade?: number | null;
             taste?: components["schemas"]["Taste"] | null;
             /** @description How it felt. */
             texture: components["schemas"]["Texture"];
@@ -11170,7 +11207,7 @@ export interface components {
             /** @description The kitchen. */
             kitchen: components["schemas"]["WholeKitchen"];
             /** @description Orders, days and the cupboard. */
-            papers?: components["schemas"]["WholePaper"][];
+            planning?: components["schemas"]["WholePlanning"][];
             /** @description The own sweets, oldest first. */
             sweets: components["schemas"]["WholeSweet"][];
             /** @description Unfinished work. */
@@ -11269,8 +11306,30 @@ export interface components {
              */
             version: number;
         };
+        /** @description A photograph. */
+        WholePhoto: {
+            /**
+             * Format: int64
+             * @description When it was added, ms since 1970.
+             */
+            at_ms: number;
+            /**
+             * Format: int32
+             * @description Height, pixels.
+             */
+            height_px: number;
+            /** @description The picture, a JPEG file in base 64. */
+            image: string;
+            /** @description The same, small. */
+            small: string;
+            /**
+             * Format: int32
+             * @description Width, pixels.
+             */
+            width_px: number;
+        };
         /** @description An order, days, or the cupboard. */
-        WholePaper: {
+        WholePlanning: {
             /**
              * Format: int64
              * @description When it was last changed, ms since 1970.
@@ -11295,28 +11354,6 @@ export interface components {
              * @description Its version.
              */
             version: number;
-        };
-        /** @description A photograph. */
-        WholePhoto: {
-            /**
-             * Format: int64
-             * @description When it was added, ms since 1970.
-             */
-            at_ms: number;
-            /**
-             * Format: int32
-             * @description Height, pixels.
-             */
-            height_px: number;
-            /** @description The picture, a JPEG file in base 64. */
-            image: string;
-            /** @description The same, small. */
-            small: string;
-            /**
-             * Format: int32
-             * @description Width, pixels.
-             */
-            width_px: number;
         };
         /** @description Everything on the stove at one moment. */
         WholeStove: {
@@ -11410,7 +11447,7 @@ export interface components {
              * Format: int32
              * @description Pieces that are good enough for the family only.
              */
-            seconds?: number | null;
+            second_grade?: number | null;
             /** @description How it tasted. */
             taste?: string | null;
             /** @description How it felt. */

@@ -14,7 +14,7 @@ const texture = ref<Api<'Texture'> | ''>('')
 const taste = ref<Api<'Taste'> | ''>('')
 const look = ref<Api<'Look'> | ''>('')
 const pieces = ref('')
-const seconds = ref('')
+const second_grade = ref('')
 const lost = ref('')
 const finished = ref('')
 const note = ref('')
@@ -28,7 +28,7 @@ watch(
     taste.value = told.taste ?? ''
     look.value = told.look ?? ''
     pieces.value = text(told.pieces)
-    seconds.value = text(told.seconds)
+    second_grade.value = text(told.second_grade)
     lost.value = text(told.lost)
     finished.value = text(told.finished_g)
     note.value = told.note ?? ''
@@ -48,7 +48,7 @@ function save(): void {
     taste: taste.value || null,
     look: look.value || null,
     pieces: count(pieces.value),
-    seconds: count(seconds.value),
+    second_grade: count(second_grade.value),
     lost: count(lost.value),
     finished_g: number(finished.value),
     note: note.value,
@@ -85,7 +85,7 @@ function save(): void {
           <KeyRow v-model="look" label="Look" :choices="LOOKS" apart />
         </div>
         <div class="counts">
-          <LineField v-model="seconds" label="Seconds, for the family" inputmode="numeric" />
+          <LineField v-model="second_grade" label="For the family only" inputmode="numeric" />
           <LineField v-model="lost" label="Lost" inputmode="numeric" />
         </div>
       </div>

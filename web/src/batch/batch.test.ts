@@ -66,6 +66,7 @@ describe('a batch that is followed', () => {
     log: Array.from({ length: last_seq }, (_, i) => ({ seq: i + 1, at_ms: i, event: 'flame' })),
     readings: [],
     last_seq,
+    after_seq: 0,
     state: { now_ms: 1000, undone: [] },
     summary: { over, note },
   })
@@ -92,7 +93,7 @@ describe('a batch that is followed', () => {
         const after = Number(query.get('after_seq') ?? 0)
         const whole = view(false, last)
         const log = whole.log.filter((l) => l.seq > after)
-        return { body: { ...whole, log, setup: after ? undefined : whole.setup } }
+        return { body: { ...whole, log, after_seq: after, setup: after ? undefined : whole.setup } }
       },
     })
     await flushPromises()
@@ -101,7 +102,7 @@ describe('a batch that is followed', () => {
     const push = async (seq: number, from: number) => {
       const told = view(false, seq)
       const log = told.log.filter((l) => l.seq > from)
-      stream?.push({ kind: 'batch', view: { ...told, log, setup: undefined } })
+      stream?.push({ kind: 'batch', view: { ...told, log, after_seq: from, setup: undefined } })
       stream?.change({ kind: 'batch', id: 7, last_seq: seq })
       await flushPromises()
     }

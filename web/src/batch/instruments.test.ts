@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
+import type { WholeBatch } from './merged'
 import { units } from '@/units/format'
 import { heardInBrief } from './heard'
 import { sayLooks, shownBy } from './instruments'
@@ -36,21 +37,22 @@ describe('what an instrument shows', () => {
 
 describe('what instruments wrote', () => {
   it('stands in a line each, however often they wrote', () => {
-    const heard = (seq: number, at_ms: number, shown_c: number, by = 'Clip probe') => ({
-      seq,
-      at_ms,
+    const heard = (seq: number, at_ms: number, shown_c: number, by: string, times: number) => ({
       by,
-      event: 'heard',
-      reading: { kind: 'probe', shown_c, offset_k: 0, sd_k: 0.7 },
+      times,
+      last: {
+        seq,
+        at_ms,
+        by,
+        event: 'heard',
+        reading: { kind: 'probe', shown_c, offset_k: 0, sd_k: 0.7 },
+      },
     })
-    const log = [
-      heard(1, 1000, 60),
-      { seq: 2, at_ms: 1500, event: 'flame', flame: 'low' },
-      heard(4, 90_000, 104.5),
-      heard(3, 61_000, 99),
-      heard(5, 2000, 30, 'Spare probe'),
-    ] as unknown as Api<'Logged'>[]
-    const said = heardInBrief(log, { steps: [] } as unknown as Api<'BatchSetup'>, (k) => k)
+    const batch = {
+      heard: [heard(4, 90_000, 104.5, 'Clip probe', 3), heard(5, 2000, 30, 'Spare probe', 1)],
+      setup: { steps: [] },
+    } as unknown as WholeBatch
+    const said = heardInBrief(batch, (k) => k)
     expect(said).toHaveLength(2)
     expect(said[0]).toMatch(/^Clip probe 3 times, last at .*: showed 104\.5 °C$/)
     expect(said[1]).toMatch(/^Spare probe once/)

@@ -10,15 +10,15 @@ const inOrder = <T extends { at_ms: number; seq: number }>(all: T[]) =>
 /** What is known of a batch, with what an answer says is new. None if the two do not fit together. */
 export function merged(known: WholeBatch | undefined, told: View): WholeBatch | undefined {
   // What a pan weighs may be new, with the last entries only.
-  if (told.setup && told.log.length >= told.last_seq) return { ...told, setup: told.setup }
-  if (!known || told.id !== known.id || told.last_seq < known.last_seq) return undefined
+  if (told.setup && !told.after_seq) return { ...told, setup: told.setup }
+  const gap = !known || told.id !== known.id || known.last_seq < told.after_seq
+  if (gap || told.last_seq < known.last_seq) return undefined
   const both = <T extends { at_ms: number; seq: number }>(old: T[], fresh: T[]) => {
     const there = new Set(fresh.map((f) => f.seq))
     return inOrder([...old.filter((o) => !there.has(o.seq)), ...fresh])
   }
-  const log = both(known.log, told.log)
-  if (log.length < told.last_seq) return undefined
   const undone = new Set(told.state.undone)
   const readings = both(known.readings, told.readings).filter((r) => !undone.has(r.seq))
-  return { ...told, setup: told.setup ?? known.setup, log, readings }
+  const setup = told.setup ?? known.setup
+  return { ...told, after_seq: 0, setup, log: both(known.log, told.log), readings }
 }

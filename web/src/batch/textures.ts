@@ -33,11 +33,11 @@ export const textureName = (key: Api<'Texture'>) => nameOf(TEXTURES, key)
 
 /** What a verdict says beside the texture, in a few words. */
 export function besideTexture(verdict: Api<'Verdict'>): string {
-  const { taste, look, seconds, lost } = verdict
+  const { taste, look, second_grade, lost } = verdict
   const said = [
     taste && taste !== 'right' ? `taste: ${nameOf(TASTES, taste).toLowerCase()}` : '',
     look && look !== 'right' ? `look: ${nameOf(LOOKS, look).toLowerCase()}` : '',
-    seconds ? `${seconds} seconds` : '',
+    second_grade ? `${second_grade} for the family` : '',
     lost ? `${lost} lost` : '',
   ]
   return said.filter(Boolean).join(', ')

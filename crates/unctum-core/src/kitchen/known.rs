@@ -84,7 +84,7 @@ pub enum Parameter {
         /// Key of the sweet.
         sweet_key: String,
     },
-    /// Share of a sweet's pieces that are seconds or lost.
+    /// Share of a sweet's pieces that are second grade or lost.
     Lost {
         /// Key of the sweet.
         sweet_key: String,

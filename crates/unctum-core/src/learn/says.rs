@@ -147,7 +147,7 @@ pub(super) fn says(
             )
         }
         Parameter::Lost { sweet_key } => {
-            format!("Of {} {:.0} in a hundred pieces are seconds or lost: as many more are made for orders.", sweet(sweet_key), factor.max(0.0))
+            format!("Of {} {:.0} in a hundred pieces are second grade or lost: as many more are made for orders.", sweet(sweet_key), factor.max(0.0))
         }
         Parameter::Wish { sweet_key } => {
             let (sweet, way) = (sweet(sweet_key), if factor > 0.0 { "further" } else { "less far" });

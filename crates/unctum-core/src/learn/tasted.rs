@@ -62,10 +62,10 @@ pub(super) fn kept(setup: &BatchSetup, made_ms: i64, tastings: &[Tasting]) -> Op
 /// Share of the pieces that are not good, if they were counted.
 fn lost(verdict: &Verdict) -> Option<Normal> {
     let good = f64::from(verdict.pieces?);
-    let bad = f64::from(verdict.seconds.unwrap_or(0) + verdict.lost.unwrap_or(0));
+    let bad = f64::from(verdict.second_grade.unwrap_or(0) + verdict.lost.unwrap_or(0));
     let all = good + bad;
-    // Without a word of seconds or losses nothing was counted but what is good.
-    let counted = verdict.seconds.is_some() || verdict.lost.is_some();
+    // Without a word of second grade or losses nothing was counted but what is good.
+    let counted = verdict.second_grade.is_some() || verdict.lost.is_some();
     let share = (bad + 0.5) / (all + 1.0);
     (counted && all >= COUNTED).then(|| Normal { mean: bad / all, sd: (share * (1.0 - share) / all).sqrt() })
 }

@@ -1,7 +1,9 @@
 //! A log as it stands: without what was taken back, with what was amended, in the order of its moments.
 
 use std::borrow::Cow;
-use std::collections::BTreeSet;
+use std::collections::{BTreeMap, BTreeSet};
+
+use serde::Serialize;
 
 use crate::log::event::{BatchEvent, Logged};
 
@@ -22,6 +24,27 @@ pub(crate) fn undone_seqs(log: &[Logged]) -> BTreeSet<i32> {
         }
     }
     undone
+}
+
+/// The moment at which an entry stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Moment {
+    /// Number of the entry.
+    pub seq: i32,
+    /// When, ms since 1970.
+    pub at_ms: i64,
+}
+
+/// The moments of entries that stand at another one than they were written at.
+#[must_use]
+pub fn amended_moments(log: &[Logged]) -> Vec<Moment> {
+    if !log.iter().any(|l| matches!(l.event, BatchEvent::Amended { .. })) {
+        return Vec::new();
+    }
+    let written: BTreeMap<i32, i64> = log.iter().map(|l| (l.seq, l.at_ms)).collect();
+    let moved = |l: &&Logged| written.get(&l.seq) != Some(&l.at_ms);
+    standing(log).iter().filter(moved).map(|l| Moment { seq: l.seq, at_ms: l.at_ms }).collect()
 }
 
 /// What stands, in the order of its moments; what happened at once stands as it was written. The order in which it

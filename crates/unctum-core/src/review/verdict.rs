@@ -72,8 +72,8 @@ pub struct Verdict {
     #[serde(default)]
     pub pieces: Option<i32>,
     /// Pieces that are good enough for the family only.
-    #[serde(default)]
-    pub seconds: Option<i32>,
+    #[serde(default, alias = "seconds")]
+    pub second_grade: Option<i32>,
     /// Pieces that were lost.
     #[serde(default)]
     pub lost: Option<i32>,
@@ -94,7 +94,7 @@ impl Verdict {
             taste: None,
             look: None,
             pieces: None,
-            seconds: None,
+            second_grade: None,
             lost: None,
             finished_g: None,
             note: String::new(),
@@ -106,7 +106,7 @@ impl Verdict {
     pub fn check(&self) -> Result<()> {
         let counts = [
             ("The number of good pieces", self.pieces),
-            ("The number of seconds", self.seconds),
+            ("The number of second-grade pieces", self.second_grade),
             ("The number of lost pieces", self.lost),
         ];
         for (what, count) in counts {

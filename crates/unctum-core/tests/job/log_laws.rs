@@ -280,7 +280,7 @@ fn a_verdict_of_no_batch_is_refused() {
     for bad in [
         Verdict { pieces: Some(-1), ..fine.clone() },
         Verdict { pieces: Some(20_000), ..fine.clone() },
-        Verdict { seconds: Some(-1), ..fine.clone() },
+        Verdict { second_grade: Some(-1), ..fine.clone() },
         Verdict { lost: Some(20_000), ..fine.clone() },
         Verdict { finished_g: Some(f64::NAN), ..fine.clone() },
         Verdict { finished_g: Some(1e9), ..fine.clone() },

@@ -39,7 +39,7 @@ pub(super) struct VerdictRow {
     pub note: String,
     pub taste: Option<String>,
     pub look: Option<String>,
-    pub seconds: Option<i32>,
+    pub second_grade: Option<i32>,
     pub lost: Option<i32>,
 }
 
@@ -58,7 +58,7 @@ impl VerdictRow {
             taste: self.taste.map(|t| serde_json::from_value(t.into())).transpose()?,
             look: self.look.map(|l| serde_json::from_value(l.into())).transpose()?,
             pieces: self.pieces,
-            seconds: self.seconds,
+            second_grade: self.second_grade,
             lost: self.lost,
             finished_g: self.finished_g,
             note: self.note,

@@ -284,7 +284,7 @@ pub fn judge(c: &mut SqliteConnection, id: i32, told: &Verdict, now_ms: i64) -> 
         taste: told.taste.map(word).transpose()?,
         look: told.look.map(word).transpose()?,
         pieces: told.pieces,
-        seconds: told.seconds,
+        second_grade: told.second_grade,
         lost: told.lost,
         finished_g: told.finished_g,
         note: told.note.clone(),

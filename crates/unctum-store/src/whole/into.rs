@@ -15,8 +15,8 @@ use crate::document::read;
 use crate::error::{Result, StoreError};
 use crate::kitchen;
 use crate::schema::{
-    batch, batch_event, kitchen_history, paper, photo, sweet, sweet_unfinished, sweet_version, tasting,
-    verdict,
+    batch, batch_event, kitchen_history, photo, planning_document, sweet, sweet_unfinished, sweet_version,
+    tasting, verdict,
 };
 
 /// Puts everything into a notebook in which nothing was kept yet.
@@ -43,8 +43,8 @@ fn put_with(c: &mut SqliteConnection, whole: &Whole, batches: &[&WholeBatch]) ->
     for b in batches {
         left_out += left_out_of(c, |c| put_batch(c, b))?;
     }
-    for p in &whole.papers {
-        left_out += left_out_of(c, |c| put_paper(c, p))?;
+    for p in &whole.planning {
+        left_out += left_out_of(c, |c| put_planning(c, p))?;
     }
     crate::batch::settle(c)?;
     for s in &whole.sweets {
@@ -83,15 +83,15 @@ fn put_change(c: &mut SqliteConnection, change: &WholeChange) -> Result<()> {
     Ok(())
 }
 
-fn put_paper(c: &mut SqliteConnection, p: &WholePaper) -> Result<()> {
-    diesel::insert_into(paper::table)
+fn put_planning(c: &mut SqliteConnection, p: &WholePlanning) -> Result<()> {
+    diesel::insert_into(planning_document::table)
         .values((
-            paper::id.eq(p.id),
-            paper::kind.eq(&p.kind),
-            paper::version.eq(p.version),
-            paper::changed_ms.eq(p.changed_ms),
-            paper::removed_ms.eq(p.removed_ms),
-            paper::document_json.eq(p.document.to_string()),
+            planning_document::id.eq(p.id),
+            planning_document::kind.eq(&p.kind),
+            planning_document::version.eq(p.version),
+            planning_document::changed_ms.eq(p.changed_ms),
+            planning_document::removed_ms.eq(p.removed_ms),
+            planning_document::document_json.eq(p.document.to_string()),
         ))
         .execute(c)?;
     Ok(())
@@ -181,7 +181,7 @@ fn put_batch(c: &mut SqliteConnection, b: &WholeBatch) -> Result<()> {
                 verdict::note.eq(&v.note),
                 verdict::taste.eq(&v.taste),
                 verdict::look.eq(&v.look),
-                verdict::seconds.eq(v.seconds),
+                verdict::second_grade.eq(v.second_grade),
                 verdict::lost.eq(v.lost),
             ))
             .execute(c)?;

@@ -11,8 +11,8 @@ use super::values::*;
 use crate::error::Result;
 use crate::kitchen;
 use crate::schema::{
-    batch, batch_event, kitchen_history, paper, photo, sweet, sweet_unfinished, sweet_version, tasting,
-    verdict,
+    batch, batch_event, kitchen_history, photo, planning_document, sweet, sweet_unfinished, sweet_version,
+    tasting, verdict,
 };
 
 /// Takes everything out of a notebook.
@@ -59,7 +59,7 @@ pub fn all_but_batches(c: &mut SqliteConnection) -> Result<Whole> {
         .into_iter()
         .map(|(key, at_ms, document)| Ok(WholeUnfinished { key, at_ms, sweet: json(document)? }))
         .collect::<Result<_>>()?;
-    Ok(Whole { kitchen, batches: Vec::new(), sweets: sweets(c)?, unfinished, papers: papers(c)? })
+    Ok(Whole { kitchen, batches: Vec::new(), sweets: sweets(c)?, unfinished, planning: planning(c)? })
 }
 
 /// One line for each batch, oldest number first.
@@ -197,11 +197,11 @@ fn photos(c: &mut SqliteConnection, batch_id: i32) -> Result<Vec<WholePhoto>> {
     Ok(rows.into_iter().map(whole).collect())
 }
 
-fn papers(c: &mut SqliteConnection) -> Result<Vec<WholePaper>> {
+fn planning(c: &mut SqliteConnection) -> Result<Vec<WholePlanning>> {
     type Row = (i32, String, i32, i64, Option<i64>, String);
-    let rows: Vec<Row> = paper::table.order(paper::id).load(c)?;
+    let rows: Vec<Row> = planning_document::table.order(planning_document::id).load(c)?;
     let whole = |(id, kind, version, changed_ms, removed_ms, document): Row| {
-        Ok(WholePaper {
+        Ok(WholePlanning {
             id,
             kind,
             version,

@@ -119,7 +119,7 @@ pub struct WholePhoto {
 /// An order, days, or the cupboard.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct WholePaper {
+pub struct WholePlanning {
     /// Its number.
     pub id: i32,
     /// Which of them.
@@ -177,7 +177,8 @@ pub struct WholeVerdict {
     pub look: Option<String>,
     /// Pieces that are good enough for the family only.
     #[serde(default)]
-    pub seconds: Option<i32>,
+    #[serde(alias = "seconds")]
+    pub second_grade: Option<i32>,
     /// Pieces that were lost.
     #[serde(default)]
     pub lost: Option<i32>,
@@ -242,6 +243,6 @@ pub struct Whole {
     /// Unfinished work.
     pub unfinished: Vec<WholeUnfinished>,
     /// Orders, days and the cupboard.
-    #[serde(default)]
-    pub papers: Vec<WholePaper>,
+    #[serde(default, alias = "papers")]
+    pub planning: Vec<WholePlanning>,
 }

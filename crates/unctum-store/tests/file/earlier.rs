@@ -3,13 +3,16 @@
 use std::path::{Path, PathBuf};
 
 use diesel::connection::SimpleConnection;
+use diesel::dsl::sql;
 use diesel::prelude::*;
+use diesel::sql_types::Integer;
 use diesel::sqlite::SqliteConnection;
 use unctum_core::cook::state_at;
 use unctum_core::log::Phase;
+use unctum_core::order::Order;
 use unctum_core::syrup::StageKey;
 use unctum_store::batch::Page;
-use unctum_store::{Following, Store, batch, check, file, kitchen, sweet};
+use unctum_store::{Following, Store, batch, check, file, kitchen, planning, sweet};
 
 /// Forms before today's.
 const EARLIER: std::ops::Range<i32> = 1..file::FORM;
@@ -60,6 +63,17 @@ fn a_notebook_of_each_earlier_form_is_opened_and_everything_is_found() {
             sweets_are_found(form, &store);
         }
         store.close().expect("closes");
+        if form >= 10 {
+            let orders = store.read(planning::all::<Order>).unwrap_or_else(|e| panic!("form {form}: {e}"));
+            assert_eq!((orders.len(), orders[0].document.lines.len()), (1, 1), "form {form}");
+        }
+        if form >= 11 {
+            let verdict = store.read(|c| batch::told(c, 1)).expect("reads").expect("said");
+            assert_eq!(verdict.second_grade, Some(3), "form {form}");
+            let told = "(SELECT count(*) FROM batch WHERE told_json IS NOT NULL)";
+            let told = store.read(|c| Ok(diesel::select(sql::<Integer>(told)).get_result::<i32>(c)?));
+            assert_eq!(told.expect("reads"), 0, "form {form}: what each teaches is asked anew");
+        }
         assert_eq!(check::check(&path).expect("checks"), Vec::<String>::new(), "form {form}");
     }
 }

@@ -11,7 +11,7 @@ use unctum_core::order::{
     Amount, DayCook, DayHours, DayQuestion, KitchenDays, Order, OrderLine, Pantry, PantryItem, lay_out, zone,
 };
 use unctum_core::process::Sweet;
-use unctum_store::{Result, SqliteConnection, StoreError, kitchen, paper};
+use unctum_store::{Result, SqliteConnection, StoreError, kitchen, planning};
 
 use crate::catalogue::Catalogue;
 
@@ -108,7 +108,7 @@ pub fn fill(c: &mut SqliteConnection, catalogue: &Catalogue, now_ms: i64) -> Res
         first.checked_add(1.days()).map_err(|e| StoreError::Core(CoreError::Unreadable(e.to_string())))?;
     let mut orders_kept = Vec::new();
     for order in orders(saturday) {
-        let kept = paper::create(c, &order, now_ms)?;
+        let kept = planning::create(c, &order, now_ms)?;
         orders_kept.push((kept.id, kept.document));
     }
     let at = |hour: i8| Time::constant(hour, 0, 0, 0);
@@ -137,12 +137,12 @@ pub fn fill(c: &mut SqliteConnection, catalogue: &Catalogue, now_ms: i64) -> Res
     let mut planner = Planner::new(&laid.problem, 1).map_err(CoreError::from)?;
     planner.improve(ROUNDS);
     days.starts = planner.starts();
-    paper::create(c, &days, now_ms)?;
+    planning::create(c, &days, now_ms)?;
     let item = |(key, have_g, pack_g, price): (&str, f64, f64, f64)| {
         (key.to_owned(), PantryItem { have_g, pack_g: Some(pack_g), price: Some(price) })
     };
     let pantry = Pantry { money: "€".to_owned(), items: CUPBOARD.into_iter().map(item).collect() };
     pantry.check(&catalogue.larder)?;
-    paper::create(c, &pantry, now_ms)?;
+    planning::create(c, &pantry, now_ms)?;
     Ok(())
 }

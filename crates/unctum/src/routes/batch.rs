@@ -16,7 +16,7 @@ use unctum_core::review::{Lesson, Texture, Verdict, aim_of, lesson};
 use unctum_core::shelf::Card;
 use unctum_core::start::{BatchSetup, StartAsk, SyrupSigns, set_up, syrup_signs};
 use unctum_store::batch::{self as rows, Entry, Page};
-use unctum_store::{SqliteConnection, kitchen, paper};
+use unctum_store::{SqliteConnection, kitchen, planning};
 use utoipa::{IntoParams, ToSchema};
 
 use crate::app::App;
@@ -378,7 +378,7 @@ fn takes_stock(
     now_ms: i64,
 ) -> unctum_store::Result<()> {
     let used: Vec<(String, f64)> = setup.lines.iter().map(|l| (l.ingredient.clone(), l.mass_g)).collect();
-    paper::use_stock(c, id, &used, now_ms)
+    planning::use_stock(c, id, &used, now_ms)
 }
 
 /// Writes down how a batch turned out.

@@ -77,12 +77,12 @@ pub struct BatchPage {
     pub tastings: Vec<TastingTold>,
 }
 
-type Told = (Arc<Followed>, Option<Verdict>);
+type Judged = (Arc<Followed>, Option<Verdict>);
 
 /// What was worked out of batches that were looked at lately. It follows from log and verdict alone: while both are the
 /// same, it is.
 #[derive(Default)]
-pub struct PagesKept(Mutex<HashMap<i32, (Told, Arc<Looked>)>>);
+pub struct PagesKept(Mutex<HashMap<i32, (Judged, Arc<Looked>)>>);
 
 /// So many are kept at most.
 const MOST_KEPT: usize = 8;
@@ -95,7 +95,7 @@ struct Looked {
 }
 
 impl PagesKept {
-    async fn of(&self, app: &App, id: i32, told: Told) -> Answer<Arc<Looked>> {
+    async fn of(&self, app: &App, id: i32, told: Judged) -> Answer<Arc<Looked>> {
         // Whoever asks for the same meanwhile waits for it.
         let mut kept = self.0.lock().await;
         if let Some((of, looked)) = kept.get(&id)
@@ -122,7 +122,7 @@ fn told(
     c: &mut SqliteConnection,
     following: &unctum_store::Following,
     id: i32,
-) -> unctum_store::Result<Told> {
+) -> unctum_store::Result<Judged> {
     Ok((following.at(c, id)?, rows::told(c, id)?))
 }
 

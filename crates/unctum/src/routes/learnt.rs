@@ -37,7 +37,7 @@ pub struct LearntView {
 const MOST_ASKED: usize = 300;
 
 /// What the kitchen learns from.
-struct Told {
+struct Gathered {
     batches: Vec<BatchTold>,
     document: KitchenDocument,
     /// Batches that are still to be asked.
@@ -63,7 +63,7 @@ struct Known {
 }
 
 /// What all batches tell: kept beside each, asked anew where something was written since.
-async fn all_told(app: &App) -> Answer<Told> {
+async fn all_told(app: &App) -> Answer<Gathered> {
     let ((mut told, mut missing), document) =
         app.read(|c| Ok((rows::all_told(c)?, kitchen::load(c)?))).await?;
     // After a whole notebook came in the newest are asked first, the others at the next looks.
@@ -79,7 +79,7 @@ async fn all_told(app: &App) -> Answer<Told> {
         told.sort_by_key(|t| (t.at_ms, t.batch_id));
         app.write(move |c| keep.iter().try_for_each(|t| rows::keep_told(c, t))).await?;
     }
-    Ok(Told { batches: told, document, to_ask })
+    Ok(Gathered { batches: told, document, to_ask })
 }
 
 async fn learnt(app: &App, last: &LearntKept) -> Answer<Arc<Known>> {
@@ -110,8 +110,8 @@ async fn learnt(app: &App, last: &LearntKept) -> Answer<Arc<Known>> {
     Ok(fresh)
 }
 
-fn view(app: &App, learnt: &Learnt, told: &Told) -> LearntView {
-    let Told { batches: told, document, to_ask } = told;
+fn view(app: &App, learnt: &Learnt, told: &Gathered) -> LearntView {
+    let Gathered { batches: told, document, to_ask } = told;
     let newest = |key: &str| {
         let own = told.iter().rev().find(|t| {
             t.evidence.iter().flat_map(|e| &e.seen).flat_map(|s| &s.of).any(|p| {

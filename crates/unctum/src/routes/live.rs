@@ -12,7 +12,7 @@ use rocket::{Shutdown, State, get};
 use unctum_store::network::{self as rows, Device};
 
 use crate::app::App;
-use crate::changes::{Change, Told};
+use crate::changes::{Change, NumberedChange};
 use crate::gateway::Caller;
 use crate::problem::{Answer, Problem};
 
@@ -60,7 +60,7 @@ pub fn live<'r>(
     };
     let (missed, mut changes) = app.changes.since(last.0.as_deref());
     let mut pushes = app.changes.pushes();
-    let event = |told: Told| Event::json(&told.change).id(app.changes.name(told.number));
+    let event = |told: NumberedChange| Event::json(&told.change).id(app.changes.name(told.number));
     Ok(EventStream! {
         let _listening = listening;
         for told in missed {
@@ -72,7 +72,7 @@ pub fn live<'r>(
                     Ok(told) => told,
                     // A slow reader is told, never skipped in silence.
                     Err(RecvError::Lagged(_)) => {
-                        Told { number: app.changes.newest(), change: Change::LookAnew }
+                        NumberedChange { number: app.changes.newest(), change: Change::LookAnew }
                     }
                     Err(RecvError::Closed) => break,
                 },
@@ -82,7 +82,7 @@ pub fn live<'r>(
                         continue;
                     }
                     Err(RecvError::Lagged(_)) => {
-                        Told { number: app.changes.newest(), change: Change::LookAnew }
+                        NumberedChange { number: app.changes.newest(), change: Change::LookAnew }
                     }
                     Err(RecvError::Closed) => break,
                 },

@@ -73,7 +73,7 @@ fn a_batch_that_is_left_out_teaches_nothing_and_one_more_teaches_at_once() {
     let again = server.ok("/api/v1/learnt", &json!({"act": "leave_out", "batch_id": ids[0], "out": false}));
     assert_eq!(again["values"], learnt["values"]);
     // A verdict that changes is learnt from at once.
-    let verdict = json!({"texture": "too_soft", "seconds": 6, "lost": 2, "pieces": 32});
+    let verdict = json!({"texture": "too_soft", "second_grade": 6, "lost": 2, "pieces": 32});
     let (status, _) = server.put("/api/v1/batches/20/verdict", &verdict);
     assert_eq!(status, Status::Ok);
     let judged = server.get("/api/v1/learnt").1;
@@ -252,19 +252,27 @@ fn what_is_no_picture_is_refused_and_nothing_is_kept() {
 fn everything_goes_out_and_comes_in_again_without_loss() {
     let server = Server::lantern_steps();
     assert_eq!(send(&server, 20, &phone_picture(60, 40)).0, Status::Created);
-    let verdict =
-        json!({"texture": "right", "taste": "flat", "look": "dull", "seconds": 3, "lost": 1, "note": "=1+1"});
+    let verdict = json!({"texture": "right", "taste": "flat", "look": "dull", "second_grade": 3, "lost": 1, "note": "=1+1"});
     assert_eq!(server.put("/api/v1/batches/20/verdict", &verdict).0, Status::Ok);
     let tasting = json!({"at_ms": 1, "place": "cold", "tasted": "good", "note": "Fine."});
     assert_eq!(server.post("/api/v1/batches/20/tastings", &tasting).0, Status::Created);
     let everything = server.get("/api/v1/notebook/everything.json").1;
     assert_eq!(everything["notebook"]["batches"].as_array().map(Vec::len), Some(20));
-    assert!(!everything["notebook"]["papers"].as_array().expect("orders").is_empty());
+    assert!(!everything["notebook"]["planning"].as_array().expect("orders").is_empty());
 
     let other = Server::empty();
     let come = other.ok("/api/v1/notebook/everything", &everything);
     assert_eq!((&come["whole"], &come["batches"]), (&json!(true), &json!(20)));
     assert_eq!(other.get("/api/v1/notebook/everything.json").1, everything);
+
+    // By the words of before it is the same.
+    let text = everything.to_string().replace("\"second_grade\":", "\"seconds\":");
+    let before: Value =
+        serde_json::from_str(&text.replace("\"planning\":", "\"papers\":")).expect("still a file");
+    assert_ne!(before, everything);
+    let earlier = Server::empty();
+    assert_eq!(earlier.ok("/api/v1/notebook/everything", &before)["whole"], json!(true));
+    assert_eq!(earlier.get("/api/v1/notebook/everything.json").1, everything);
     assert_eq!(other.get("/api/v1/learnt").1["values"], server.get("/api/v1/learnt").1["values"]);
 
     // A file in which a hand has doubled batches: the same are known, a changed one comes in under a number of its own.
@@ -303,7 +311,7 @@ fn everything_goes_out_and_comes_in_again_without_loss() {
     of["batches"][1]["log"][1]["seq"] = of["batches"][1]["log"][0]["seq"].clone();
     of["batches"][2]["photos"] =
         json!([{"at_ms": 1, "width_px": 1, "height_px": 1, "image": "no base 64", "small": ""}]);
-    of["papers"][1]["id"] = of["papers"][0]["id"].clone();
+    of["planning"][1]["id"] = of["planning"][0]["id"].clone();
     let fifth = Server::empty();
     let come = fifth.ok("/api/v1/notebook/everything", &odd);
     assert_eq!((&come["batches"], &come["unreadable"]), (&json!(17), &json!(4)));

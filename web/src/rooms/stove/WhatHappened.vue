@@ -19,20 +19,12 @@ const all = ref(false)
 /** The row whose keys are open. */
 const open = ref<number>()
 
-/** The moment that counts: the last one that was put right, or its own. */
-function momentOf(entry: Api<'Logged'>): number {
-  const undone = props.batch.state.undone
-  const put = props.batch.log.filter(
-    (l) => l.event === 'amended' && l.amended_seq === entry.seq && !undone.includes(l.seq),
-  )
-  const moments = put.flatMap((l) =>
-    l.event === 'amended' && l.amended_ms != null ? [l.amended_ms] : [],
-  )
-  return moments.at(-1) ?? entry.at_ms
-}
+/** The moment that counts: as it was put right, or its own. */
+const momentOf = (entry: Api<'Logged'>): number =>
+  props.batch.amended.find((m) => m.seq === entry.seq)?.at_ms ?? entry.at_ms
 const rows = computed(() => {
   const { log, setup, state } = props.batch
-  const told = log.filter((l) => !['undone', 'amended', 'heard'].includes(l.event))
+  const told = log.filter((l) => !['undone', 'amended'].includes(l.event))
   return told
     .map((entry) => ({
       seq: entry.seq,
@@ -47,7 +39,7 @@ const rows = computed(() => {
     .sort((a, b) => b.at_ms - a.at_ms || b.seq - a.seq)
 })
 const shown = computed(() => (all.value ? rows.value : rows.value.slice(0, SHOWN)))
-const heard = computed(() => heardInBrief(props.batch.log, props.batch.setup, kitchen.stageName))
+const heard = computed(() => heardInBrief(props.batch, kitchen.stageName))
 /** Written under a clock that ran ahead: it happened now. */
 const itWasNow = (seq: number) =>
   emit('log', { event: 'amended', amended_seq: seq, amended_ms: serverNow() })

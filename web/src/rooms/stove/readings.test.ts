@@ -131,7 +131,7 @@ describe('the verdict', () => {
         taste: null,
         look: null,
         pieces: 43,
-        seconds: null,
+        second_grade: null,
         lost: null,
         finished_g: null,
         note: '',

@@ -7,7 +7,7 @@ use unctum_core::kitchen::KitchenDocument;
 use unctum_core::log::Phase;
 use unctum_core::order::{Begun, DayQuestion, KitchenDays, Order};
 use unctum_core::process::Sweet;
-use unctum_store::{batch as rows, kitchen, paper};
+use unctum_store::{batch as rows, kitchen, planning};
 
 use crate::app::App;
 use crate::catalogue::Catalogue;
@@ -36,7 +36,7 @@ impl AskedDays {
         let (wanted, following, now_ms) = (days.orders.clone(), app.following.clone(), app.clock.now_ms());
         let (orders, kitchen, begun) = app
             .read(move |c| {
-                let all = paper::all::<Order>(c)?;
+                let all = planning::all::<Order>(c)?;
                 let of = all.into_iter().filter(|o| wanted.contains(&o.id)).map(|o| (o.id, o.document));
                 let begun = match id {
                     Some(id) => rows::begun_for(c, &following, id)?,

@@ -8,7 +8,7 @@ use rocket::{State, get, post};
 use serde::{Deserialize, Serialize};
 use unctum_core::CoreError;
 use unctum_core::order::{KitchenDays, Order, covering, fresh_days};
-use unctum_store::paper::{self, Written};
+use unctum_store::planning::{self, Written};
 use utoipa::ToSchema;
 
 use super::asked::AskedDays;
@@ -74,7 +74,7 @@ async fn meant(app: &App, ask: &DaysAsk) -> Answer<(KitchenDays, Option<(i32, i3
             .ok_or_else(|| CoreError::Missing("Say which days or which order is to be planned.".into()))?;
         return Ok((days, over));
     };
-    let order = app.read(move |c| paper::load::<Order>(c, id)).await?;
+    let order = app.read(move |c| planning::load::<Order>(c, id)).await?;
     let orders = [(order.id, order.document)];
     if let Some(days) = ask.days.as_ref().and_then(|d| covering(d, &orders)) {
         return Ok((days, over));
@@ -89,8 +89,8 @@ async fn keep(app: &App, days: KitchenDays, over: Option<(i32, i32)>) -> Answer<
     let now_ms = app.clock.now_ms();
     let written = app
         .write(move |c| match over {
-            Some(over) => paper::save(c, over, &days, now_ms),
-            None => paper::create(c, &days, now_ms),
+            Some(over) => planning::save(c, over, &days, now_ms),
+            None => planning::create(c, &days, now_ms),
         })
         .await?;
     app.tell(Change::Days);

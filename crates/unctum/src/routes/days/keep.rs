@@ -6,7 +6,7 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{State, delete, get, post, put};
 use serde::Serialize;
 use unctum_core::order::KitchenDays;
-use unctum_store::paper::{self, Written};
+use unctum_store::planning::{self, Written};
 use utoipa::ToSchema;
 
 use super::asked::AskedDays;
@@ -43,7 +43,7 @@ fn tagged(w: Written<KitchenDays>, status: Status) -> Tagged<KeptDays> {
 #[utoipa::path(context_path = "/api/v1", tag = "day", responses((status = 200, body = Vec<KeptDays>)))]
 #[get("/days")]
 pub async fn all_days(app: &State<App>) -> Answer<Json<Vec<KeptDays>>> {
-    let all = app.read(paper::all::<KitchenDays>).await?;
+    let all = app.read(planning::all::<KitchenDays>).await?;
     Ok(Json(all.into_iter().map(kept).collect()))
 }
 
@@ -55,7 +55,7 @@ pub async fn all_days(app: &State<App>) -> Answer<Json<Vec<KeptDays>>> {
     responses((status = 200, body = KeptDays), (status = 404, body = Problem)))]
 #[get("/days/<id>")]
 pub async fn days(app: &State<App>, id: i32) -> Answer<Tagged<KeptDays>> {
-    Ok(tagged(app.read(move |c| paper::load(c, id)).await?, Status::Ok))
+    Ok(tagged(app.read(move |c| planning::load(c, id)).await?, Status::Ok))
 }
 
 /// Keeps new days.
@@ -69,7 +69,7 @@ pub async fn keep_days(app: &State<App>, body: Body<KitchenDays>) -> Answer<Tagg
     let days = body.0?;
     days.check()?;
     let now_ms = app.clock.now_ms();
-    let written = app.write(move |c| paper::create(c, &days, now_ms)).await?;
+    let written = app.write(move |c| planning::create(c, &days, now_ms)).await?;
     app.tell(Change::Days);
     Ok(tagged(written, Status::Created))
 }
@@ -92,7 +92,7 @@ pub async fn change_days(
     let (had, days) = (based_on.0?, body.0?);
     days.check()?;
     let now_ms = app.clock.now_ms();
-    let written = app.write(move |c| paper::save(c, (id, had), &days, now_ms)).await?;
+    let written = app.write(move |c| planning::save(c, (id, had), &days, now_ms)).await?;
     app.tell(Change::Days);
     Ok(tagged(written, Status::Ok))
 }
@@ -107,7 +107,7 @@ pub async fn change_days(
 #[delete("/days/<id>")]
 pub async fn remove_days(app: &State<App>, id: i32, based_on: IfMatch) -> Answer<Status> {
     let (had, now_ms) = (based_on.0?, app.clock.now_ms());
-    app.write(move |c| paper::remove::<KitchenDays>(c, (id, had), now_ms)).await?;
+    app.write(move |c| planning::remove::<KitchenDays>(c, (id, had), now_ms)).await?;
     app.tell(Change::Days);
     Ok(Status::NoContent)
 }
@@ -121,7 +121,7 @@ pub async fn remove_days(app: &State<App>, id: i32, based_on: IfMatch) -> Answer
     responses((status = 200, body = DaysPlanned), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[get("/days/<id>/told")]
 pub async fn days_told(app: &State<App>, id: i32) -> Answer<Json<DaysPlanned>> {
-    let found = app.read(move |c| paper::load::<KitchenDays>(c, id)).await?;
+    let found = app.read(move |c| planning::load::<KitchenDays>(c, id)).await?;
     let asked = AskedDays::read(app, found.document, Some(id)).await?;
     let told = spawn_blocking(move || asked.ask(follow)).await.map_err(|_| Problem::broken())??;
     Ok(Json(told))

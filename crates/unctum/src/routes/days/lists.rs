@@ -9,7 +9,7 @@ use rocket::{State, get, post};
 use serde::Serialize;
 use unctum_core::food::measure::dose_words;
 use unctum_core::order::{DayQuestion, KitchenDays, Pantry, Shopping, hands, lay_out, shopping};
-use unctum_store::paper;
+use unctum_store::planning;
 
 use super::asked::AskedDays;
 use super::plan::follow;
@@ -31,14 +31,14 @@ pub async fn day_shopping(app: &State<App>, body: Body<WaysAsk>) -> Answer<Json<
 }
 
 async fn listed(app: &App, days: KitchenDays, id: Option<i32>) -> Answer<Shopping> {
-    let pantry: Pantry = app.read(paper::pantry).await?.document;
+    let pantry: Pantry = app.read(planning::pantry).await?.document;
     let asked = AskedDays::read(app, days, id).await?;
     let of = move |q: &DayQuestion<'_>| Ok(shopping(q, &lay_out(q)?, &pantry)?);
     spawn_blocking(move || asked.ask(of)).await.map_err(|_| Problem::broken())?
 }
 
 async fn kept(app: &App, id: i32) -> Answer<KitchenDays> {
-    Ok(app.read(move |c| paper::load::<KitchenDays>(c, id)).await?.document)
+    Ok(app.read(move |c| planning::load::<KitchenDays>(c, id)).await?.document)
 }
 
 /// A line of the list as a row.

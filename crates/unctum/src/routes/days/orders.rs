@@ -5,7 +5,7 @@ use rocket::serde::json::Json;
 use rocket::{State, delete, get, post, put};
 use serde::{Deserialize, Serialize};
 use unctum_core::order::{Order, wall_clock};
-use unctum_store::paper::{self, Written};
+use unctum_store::planning::{self, Written};
 use utoipa::ToSchema;
 
 use crate::app::App;
@@ -91,7 +91,7 @@ fn tagged(written: Written<Order>, status: Status) -> Tagged<OrderView> {
 #[utoipa::path(context_path = "/api/v1", tag = "day", responses((status = 200, body = Vec<OrderView>)))]
 #[get("/orders")]
 pub async fn orders(app: &State<App>) -> Answer<Json<Vec<OrderView>>> {
-    let all = app.read(paper::all::<Order>).await?;
+    let all = app.read(planning::all::<Order>).await?;
     Ok(Json(all.into_iter().map(OrderView::from).collect()))
 }
 
@@ -103,7 +103,7 @@ pub async fn orders(app: &State<App>) -> Answer<Json<Vec<OrderView>>> {
     responses((status = 200, body = OrderView), (status = 404, body = Problem)))]
 #[get("/orders/<id>")]
 pub async fn order(app: &State<App>, id: i32) -> Answer<Tagged<OrderView>> {
-    Ok(tagged(app.read(move |c| paper::load(c, id)).await?, Status::Ok))
+    Ok(tagged(app.read(move |c| planning::load(c, id)).await?, Status::Ok))
 }
 
 /// Writes a new order down.
@@ -117,7 +117,7 @@ pub async fn write_order(app: &State<App>, body: Body<OrderAsk>) -> Answer<Tagge
     let ask = body.0?;
     fine(app, &ask.order, &ask.zone, true).await?;
     let now_ms = app.clock.now_ms();
-    let written = app.write(move |c| paper::create(c, &ask.order, now_ms)).await?;
+    let written = app.write(move |c| planning::create(c, &ask.order, now_ms)).await?;
     app.tell(Change::Days);
     Ok(tagged(written, Status::Created))
 }
@@ -138,10 +138,10 @@ pub async fn change_order(
     body: Body<OrderAsk>,
 ) -> Answer<Tagged<OrderView>> {
     let (had, ask) = (based_on.0?, body.0?);
-    let before = app.read(move |c| paper::load::<Order>(c, id)).await?;
+    let before = app.read(move |c| planning::load::<Order>(c, id)).await?;
     fine(app, &ask.order, &ask.zone, before.document.due != ask.order.due).await?;
     let now_ms = app.clock.now_ms();
-    let written = app.write(move |c| paper::save(c, (id, had), &ask.order, now_ms)).await?;
+    let written = app.write(move |c| planning::save(c, (id, had), &ask.order, now_ms)).await?;
     app.tell(Change::Days);
     Ok(tagged(written, Status::Ok))
 }
@@ -156,7 +156,7 @@ pub async fn change_order(
 #[delete("/orders/<id>")]
 pub async fn remove_order(app: &State<App>, id: i32, based_on: IfMatch) -> Answer<Status> {
     let (had, now_ms) = (based_on.0?, app.clock.now_ms());
-    app.write(move |c| paper::remove::<Order>(c, (id, had), now_ms)).await?;
+    app.write(move |c| planning::remove::<Order>(c, (id, had), now_ms)).await?;
     app.tell(Change::Days);
     Ok(Status::NoContent)
 }
@@ -175,8 +175,8 @@ pub async fn orders_in(app: &State<App>, body: Body<OrdersTable>) -> Answer<(Sta
         fine(app, order, &table.zone, true).await?;
     }
     let now_ms = app.clock.now_ms();
-    let written =
-        app.write(move |c| orders.iter().map(|o| paper::create(c, o, now_ms)).collect::<Result<Vec<_>, _>>());
+    let written = app
+        .write(move |c| orders.iter().map(|o| planning::create(c, o, now_ms)).collect::<Result<Vec<_>, _>>());
     let written = written.await?;
     app.tell(Change::Days);
     Ok((Status::Created, Json(written.into_iter().map(OrderView::from).collect())))
@@ -190,7 +190,7 @@ pub async fn orders_in(app: &State<App>, body: Body<OrdersTable>) -> Answer<(Sta
     responses((status = 200, description = "Comma-separated, a line for each sweet of each order.", content_type = "text/csv")))]
 #[get("/orders.csv")]
 pub async fn orders_out(app: &State<App>) -> Answer<(ContentType, String)> {
-    let all = app.read(paper::all::<Order>).await?;
+    let all = app.read(planning::all::<Order>).await?;
     let orders: Vec<Order> = all.into_iter().map(|w| w.document).collect();
     Ok((ContentType::CSV, write_orders(&orders)?))
 }

@@ -4,7 +4,7 @@ use rocket::http::Status;
 use rocket::{State, get, put};
 use serde::Serialize;
 use unctum_core::order::Pantry;
-use unctum_store::paper::{self, Written};
+use unctum_store::planning::{self, Written};
 use utoipa::ToSchema;
 
 use crate::app::App;
@@ -34,7 +34,7 @@ fn tagged(w: Written<Pantry>) -> Tagged<PantryView> {
 #[utoipa::path(context_path = "/api/v1", tag = "day", responses((status = 200, body = PantryView)))]
 #[get("/pantry")]
 pub async fn cupboard(app: &State<App>) -> Answer<Tagged<PantryView>> {
-    Ok(tagged(app.read(paper::pantry).await?))
+    Ok(tagged(app.read(planning::pantry).await?))
 }
 
 /// Writes down what is in the cupboard, over the version named in `If-Match`.
@@ -49,7 +49,7 @@ pub async fn stock(app: &State<App>, based_on: IfMatch, body: Body<Pantry>) -> A
     let (had, pantry) = (based_on.0?, body.0?);
     pantry.check(&app.catalogue.larder)?;
     let now_ms = app.clock.now_ms();
-    let written = app.write(move |c| paper::save_pantry(c, had, &pantry, now_ms)).await?;
+    let written = app.write(move |c| planning::save_pantry(c, had, &pantry, now_ms)).await?;
     app.tell(Change::Days);
     Ok(tagged(written))
 }

@@ -7,7 +7,7 @@ use unctum_core::day::{NoPlan, Planner, Starts, StepId, judge, plan_after};
 use unctum_core::order::{
     DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, fresh_days, lay_out, tell,
 };
-use unctum_store::paper;
+use unctum_store::planning;
 use utoipa::ToSchema;
 
 use super::asked::AskedDays;
@@ -188,7 +188,7 @@ pub struct FreshAsk {
 pub async fn days_for(app: &State<App>, body: Body<FreshAsk>) -> Answer<Json<KitchenDays>> {
     let ask = body.0?;
     let wanted = ask.orders.clone();
-    let orders = app.read(move |c| paper::some::<Order>(c, &wanted));
+    let orders = app.read(move |c| planning::some::<Order>(c, &wanted));
     let orders: Vec<(i32, Order)> = orders.await?.into_iter().map(|w| (w.id, w.document)).collect();
     if let Some(days) = ask.days.and_then(|d| covering(&d, &orders)) {
         return Ok(Json(days));

@@ -41,7 +41,7 @@ const log = computed(() => {
   const view = batch.value
   if (!view) return []
   return view.log
-    .filter((l) => l.event !== 'undone' && l.event !== 'heard')
+    .filter((l) => l.event !== 'undone')
     .map((l) => ({
       seq: l.seq,
       after: clock((l.at_ms - view.started_ms) / 1000),
@@ -50,9 +50,7 @@ const log = computed(() => {
       undone: view.state.undone.includes(l.seq),
     }))
 })
-const heard = computed(() =>
-  batch.value ? heardInBrief(batch.value.log, batch.value.setup, kitchen.stageName) : [],
-)
+const heard = computed(() => (batch.value ? heardInBrief(batch.value, kitchen.stageName) : []))
 const print = () => window.print()
 </script>
 

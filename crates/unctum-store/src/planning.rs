@@ -1,4 +1,4 @@
-//! Papers: orders, the days on which they are made, what is in the cupboard. Each is one document, saved over the version
+//! Planning documents: orders, the days on which they are made, what is in the pantry. Each is one document, saved over the version
 //! it was read at.
 
 use diesel::prelude::*;
@@ -7,28 +7,28 @@ use unctum_core::order::{KitchenDays, Order, Pantry};
 
 use crate::document::{Kept, read, written};
 use crate::error::{Result, StoreError};
-use crate::schema::{batch, paper};
+use crate::schema::{batch, planning_document};
 
-/// A paper of some kind.
+/// A planning document of some kind.
 #[allow(private_bounds)]
-pub trait Paper: Kept {
+pub trait PlanningDocument: Kept {
     /// The word of its kind in the file.
     const KIND: &'static str;
 }
 
-impl Paper for Order {
+impl PlanningDocument for Order {
     const KIND: &'static str = "order";
 }
 
-impl Paper for KitchenDays {
+impl PlanningDocument for KitchenDays {
     const KIND: &'static str = "days";
 }
 
-impl Paper for Pantry {
+impl PlanningDocument for Pantry {
     const KIND: &'static str = "pantry";
 }
 
-/// A paper as it stands.
+/// A planning document as it stands.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Written<T> {
     /// Its number.
@@ -39,49 +39,53 @@ pub struct Written<T> {
     pub document: T,
 }
 
-/// Keeps a new paper.
+/// Keeps a new one.
 ///
 /// # Errors
 /// Those of the database.
-pub fn create<T: Paper>(c: &mut SqliteConnection, document: &T, now_ms: i64) -> Result<Written<T>> {
-    let id: i32 = diesel::insert_into(paper::table)
+pub fn create<T: PlanningDocument>(
+    c: &mut SqliteConnection,
+    document: &T,
+    now_ms: i64,
+) -> Result<Written<T>> {
+    let id: i32 = diesel::insert_into(planning_document::table)
         .values((
-            paper::kind.eq(T::KIND),
-            paper::version.eq(1),
-            paper::changed_ms.eq(now_ms),
-            paper::document_json.eq(written(document)?),
+            planning_document::kind.eq(T::KIND),
+            planning_document::version.eq(1),
+            planning_document::changed_ms.eq(now_ms),
+            planning_document::document_json.eq(written(document)?),
         ))
-        .returning(paper::id)
+        .returning(planning_document::id)
         .get_result(c)?;
     load(c, id)
 }
 
-/// A paper.
+/// One that was kept.
 ///
 /// # Errors
 /// [`StoreError::NotFound`], also for one that was removed.
-pub fn load<T: Paper>(c: &mut SqliteConnection, id: i32) -> Result<Written<T>> {
-    let (version, json): (i32, String) = paper::table
+pub fn load<T: PlanningDocument>(c: &mut SqliteConnection, id: i32) -> Result<Written<T>> {
+    let (version, json): (i32, String) = planning_document::table
         .find(id)
-        .filter(paper::kind.eq(T::KIND))
-        .filter(paper::removed_ms.is_null())
-        .select((paper::version, paper::document_json))
+        .filter(planning_document::kind.eq(T::KIND))
+        .filter(planning_document::removed_ms.is_null())
+        .select((planning_document::version, planning_document::document_json))
         .first(c)
         .optional()?
         .ok_or(StoreError::NotFound { what: T::KIND, id })?;
     Ok(Written { id, version, document: read(&json)? })
 }
 
-/// Some papers of a kind, in the order in which they are asked for; by one question to the database.
+/// Some of a kind, in the order in which they are asked for; by one question to the database.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] for the first that is not there, or was removed.
-pub fn some<T: Paper>(c: &mut SqliteConnection, ids: &[i32]) -> Result<Vec<Written<T>>> {
-    let rows: Vec<(i32, i32, String)> = paper::table
-        .filter(paper::id.eq_any(ids))
-        .filter(paper::kind.eq(T::KIND))
-        .filter(paper::removed_ms.is_null())
-        .select((paper::id, paper::version, paper::document_json))
+pub fn some<T: PlanningDocument>(c: &mut SqliteConnection, ids: &[i32]) -> Result<Vec<Written<T>>> {
+    let rows: Vec<(i32, i32, String)> = planning_document::table
+        .filter(planning_document::id.eq_any(ids))
+        .filter(planning_document::kind.eq(T::KIND))
+        .filter(planning_document::removed_ms.is_null())
+        .select((planning_document::id, planning_document::version, planning_document::document_json))
         .load(c)?;
     let of = |id: &i32| {
         let found = rows.iter().find(|row| row.0 == *id);
@@ -91,56 +95,60 @@ pub fn some<T: Paper>(c: &mut SqliteConnection, ids: &[i32]) -> Result<Vec<Writt
     ids.iter().map(of).collect()
 }
 
-/// All papers of a kind, the oldest first. One that cannot be read is left out: `check` names it.
+/// All of a kind, the oldest first. One that cannot be read is left out: `check` names it.
 ///
 /// # Errors
 /// Those of the database.
-pub fn all<T: Paper>(c: &mut SqliteConnection) -> Result<Vec<Written<T>>> {
-    let rows: Vec<(i32, i32, String)> = paper::table
-        .filter(paper::kind.eq(T::KIND))
-        .filter(paper::removed_ms.is_null())
-        .order(paper::id)
-        .select((paper::id, paper::version, paper::document_json))
+pub fn all<T: PlanningDocument>(c: &mut SqliteConnection) -> Result<Vec<Written<T>>> {
+    let rows: Vec<(i32, i32, String)> = planning_document::table
+        .filter(planning_document::kind.eq(T::KIND))
+        .filter(planning_document::removed_ms.is_null())
+        .order(planning_document::id)
+        .select((planning_document::id, planning_document::version, planning_document::document_json))
         .load(c)?;
     let told =
         |(id, version, json): (i32, i32, String)| Some(Written { id, version, document: read(&json).ok()? });
     Ok(rows.into_iter().filter_map(told).collect())
 }
 
-fn unchanged<T: Paper>(c: &mut SqliteConnection, id: i32, had: i32) -> Result<i32> {
+fn unchanged<T: PlanningDocument>(c: &mut SqliteConnection, id: i32, had: i32) -> Result<i32> {
     let now = load::<T>(c, id)?.version;
     if now == had { Ok(now + 1) } else { Err(StoreError::Changed { what: T::KIND, had, now }) }
 }
 
-/// Saves a paper over the version it was read at.
+/// Saves one over the version it was read at.
 ///
 /// # Errors
 /// [`StoreError::NotFound`]; [`StoreError::Changed`] if somebody saved in between.
-pub fn save<T: Paper>(
+pub fn save<T: PlanningDocument>(
     c: &mut SqliteConnection,
     (id, had): (i32, i32),
     document: &T,
     now_ms: i64,
 ) -> Result<Written<T>> {
     let version = unchanged::<T>(c, id, had)?;
-    diesel::update(paper::table.find(id))
+    diesel::update(planning_document::table.find(id))
         .set((
-            paper::version.eq(version),
-            paper::changed_ms.eq(now_ms),
-            paper::document_json.eq(written(document)?),
+            planning_document::version.eq(version),
+            planning_document::changed_ms.eq(now_ms),
+            planning_document::document_json.eq(written(document)?),
         ))
         .execute(c)?;
     load(c, id)
 }
 
-/// Puts a paper away; it stays in the file.
+/// Puts one away; it stays in the file.
 ///
 /// # Errors
 /// [`StoreError::NotFound`]; [`StoreError::Changed`].
-pub fn remove<T: Paper>(c: &mut SqliteConnection, (id, had): (i32, i32), now_ms: i64) -> Result<()> {
+pub fn remove<T: PlanningDocument>(
+    c: &mut SqliteConnection,
+    (id, had): (i32, i32),
+    now_ms: i64,
+) -> Result<()> {
     let version = unchanged::<T>(c, id, had)?;
-    diesel::update(paper::table.find(id))
-        .set((paper::version.eq(version), paper::removed_ms.eq(Some(now_ms))))
+    diesel::update(planning_document::table.find(id))
+        .set((planning_document::version.eq(version), planning_document::removed_ms.eq(Some(now_ms))))
         .execute(c)?;
     Ok(())
 }
