@@ -8,7 +8,15 @@ import { roomsAhead } from './scripts/rooms-ahead.ts'
 export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true }), roomsAhead(), compressedTwins()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  server: {
+    proxy: {
+      '/api': {
+        target: 'http://127.0.0.1:8080',
+        headers: { origin: 'http://127.0.0.1:8080' },
+        changeOrigin: true,
+      },
+    },
+  },
   build: { target: 'es2022', chunkSizeWarningLimit: 600 },
   test: {
     environment: 'happy-dom',

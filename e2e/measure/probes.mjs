@@ -128,19 +128,16 @@ for (let minute = 0; minute < MINUTES; minute++) {
 
 const sent = probes.reduce((sum, p) => sum + p.n, 0)
 const sum = (of) => probes.reduce((all, p) => all + p[of], 0)
-const logs = await Promise.all(
-  probes.map(async (p) => json(await program.ask('GET', `/batches/${p.id}`)).log),
+const briefs = await Promise.all(
+  probes.map(async (p) => json(await program.ask('GET', `/batches/${p.id}`)).heard),
 )
-const heard = logs.map((log) => log.filter((l) => l.event === 'heard'))
-const doubled = heard.reduce((all, h) => all + h.length - new Set(h.map((l) => l.at_ms)).size, 0)
+const heard = briefs.flat().reduce((all, h) => all + h.times, 0)
 const sorted = [...took].sort((a, b) => a - b)
 const at = (share) => sorted[Math.floor(share * (sorted.length - 1))].toFixed(1)
 console.log(
   `readings sent ${sent}, taken ${sum('taken')}, sent again after the kill ${sum('known')}`,
 )
-console.log(
-  `in the logs ${heard.reduce((a, h) => a + h.length, 0)} of ${sum('written')} written, doubled ${doubled}`,
-)
+console.log(`in the logs ${heard} of ${sum('written')} written`)
 console.log(`a request of ten readings: p50 ${at(0.5)} ms, p95 ${at(0.95)} ms`)
 console.log(
   `resident memory, MiB, every quarter of an hour: ${memory.map((m) => m.toFixed(0)).join(' ')}`,

@@ -1,3 +1,4 @@
+import { choose } from './kitchen'
 import { expect, test } from '@playwright/test'
 
 test('a sheet is spread in a tray and marked in diamonds, and its windows are told', async ({
@@ -112,7 +113,7 @@ test('balls are fried load by load and soaked until it is best; milk becomes so 
   await expect(curd.getByText(/In 3 parts, at 75.0–85.0 °C: \d+ g lime juice/)).toBeVisible()
   // Two litres, as she has them: an eighth to a sixth of it is curd.
   const size = page.getByRole('form', { name: 'How much' })
-  await size.getByRole('combobox', { name: 'By' }).selectOption({ label: 'volume of whole milk' })
+  await choose(size.getByRole('combobox', { name: 'By' }), 'volume of whole milk')
   await size.getByRole('textbox', { name: 'How much of it' }).fill('2000')
   await page.keyboard.press('Tab')
   const chhena_g = async () => Number(/chhena\s*(\d+)/.exec((await curd.textContent()) ?? '')?.[1])

@@ -1,4 +1,4 @@
-import { enter, expect, press, test, WAYS } from './kitchen'
+import { choose, enter, expect, press, test, WAYS } from './kitchen'
 import type { Page } from '@playwright/test'
 
 const headline = (page: Page) => page.getByRole('heading', { level: 1 })
@@ -59,7 +59,7 @@ test('forward, by keyboard alone; the link carries the bench', async ({ page }) 
   await page.keyboard.press('Control+A')
   await page.keyboard.type('260')
   await expect(page).toHaveURL(/water_g=260/)
-  await page.getByText('Flame, lid or water changed').press('Enter')
+  await page.getByRole('button', { name: 'Flame, lid or water changed' }).press('Enter')
   await page.getByRole('button', { name: 'Then…' }).press('Enter')
   await expect(page).toHaveURL(/then=5\*/)
   // What is read off is the answer to this, not to what was asked before it.
@@ -144,7 +144,7 @@ for (const way of WAYS) {
 test('jaggery strained; curve and drawing are kept', async ({ page }) => {
   await openBench(page)
   await page.getByText('Which sweetener').click()
-  await page.getByLabel('Sweetener', { exact: true }).selectOption('Cane jaggery')
+  await choose(page.getByLabel('Sweetener', { exact: true }), 'Cane jaggery')
   await expect(page).toHaveURL(/part=300\*cane-jaggery/)
   await page.getByLabel('Strained once dissolved').check()
   await expect(page.getByText('of grit')).toBeVisible()

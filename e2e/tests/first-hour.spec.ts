@@ -1,4 +1,4 @@
-import { advance, batchState, expect, logged, onPhone } from './kitchen'
+import { advance, batchState, choose, expect, logged, onPhone } from './kitchen'
 
 // An empty notebook on the phone's width: no scale, no thermometer, strings only.
 const test = onPhone(18_450)
@@ -50,9 +50,12 @@ test('the first hour: four questions, a plain syrup, then kaju katli with peanut
   await page.goto(`${url}/sweets`)
   await page.getByLabel(/find/i).first().fill('kaju')
   await page.getByRole('link', { name: 'Cashew sheet' }).click()
-  await page.getByText('Peanuts instead of cashews').first().click()
+  await page
+    .getByRole('button', { name: /Peanuts instead of cashews/ })
+    .first()
+    .click()
   await expect(h1).toHaveText('Cashew sheet with peanuts')
-  await page.getByLabel('By', { exact: true }).selectOption('pieces')
+  await choose(page.getByLabel('By', { exact: true }), 'pieces')
   await page.getByLabel('How many').fill('30')
   await page.getByRole('link', { name: 'Put it on the stove' }).click()
   await expect(h1).toHaveText('Cashew sheet with peanuts')

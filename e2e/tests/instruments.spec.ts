@@ -63,10 +63,11 @@ test('a probe is followed, doubted, lost and found again, while the clocks go ba
   await advance(page, 360)
   await expect(shown).toContainText(/10\d\.\d.°C/)
   await expect
-    .poll(
-      async () =>
-        (await batchState(page, batch)).log.filter((l: { event: string }) => l.event === 'heard')
-          .length,
+    .poll(async () =>
+      (await batchState(page, batch)).heard.reduce(
+        (sum: number, h: { times: number }) => sum + h.times,
+        0,
+      ),
     )
     .toBeGreaterThan(10)
   await expect(page.getByRole('region', { name: 'What happened' })).toContainText('Clip probe')

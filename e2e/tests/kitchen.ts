@@ -113,3 +113,13 @@ export async function canBeRead(page: Page): Promise<void> {
     expect(found.violations.map((v) => `${colorScheme} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([])
   }
 }
+
+/** Chooses one of a list by its words; a long list is found by its letters. */
+export async function choose(field: Locator, words: string): Promise<void> {
+  const line = field.first()
+  await line.locator('xpath=ancestor::*[contains(@class, "v-field__field")][1]').click()
+  if (await line.isEditable()) await line.fill(words)
+  const page = line.page()
+  const named = page.getByRole('option').filter({ has: page.getByText(words, { exact: true }) })
+  await named.click()
+}

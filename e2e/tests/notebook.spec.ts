@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { Program } from '../program'
-import { canBeRead, expect, test } from './kitchen'
+import { canBeRead, choose, expect, test } from './kitchen'
 
 /** The minutes after which the start sheet says to turn off. */
 async function turnOffMin(page: Page, address: string): Promise<number> {
@@ -67,10 +67,10 @@ test('a whole notebook goes in, teaches, is searched and compared, and goes out 
     await page.getByRole('textbox', { name: 'A word of its name or its note' }).fill('phone rang')
     await expect(lines).toHaveCount(1)
     await page.getByRole('textbox', { name: 'A word of its name or its note' }).fill('')
-    await page.getByLabel('Verdict').selectOption('Dry, crumbly')
+    await choose(page.getByLabel('Verdict'), 'Dry, crumbly')
     await expect(lines).toHaveCount(1)
     await lines.first().click()
-    await page.getByLabel('Verdict').selectOption('Just right')
+    await choose(page.getByLabel('Verdict'), 'Just right')
     await expect(lines.nth(1)).toBeVisible()
     await lines.first().click()
     await expect(page.getByRole('columnheader', { name: 'What was different' })).toBeVisible()
@@ -79,7 +79,8 @@ test('a whole notebook goes in, teaches, is searched and compared, and goes out 
 
     // Its page: why, a photograph, and made again.
     await page.goto(`${program.url}/notebook`)
-    await page.getByLabel('Verdict').selectOption('Dry, crumbly')
+    await choose(page.getByLabel('Verdict'), 'Dry, crumbly')
+    await expect(lines).toHaveCount(1)
     await page.getByRole('link', { name: 'Cashew sheet' }).click()
     await expect(page.getByText(/The heat went off \d+ g of water late/)).toBeVisible()
     const shot = join(folder, 'shot.jpg')
@@ -147,7 +148,7 @@ test('a cook without any instrument is known better after each batch', async ({ 
       await log({ event: 'step_done', step: 'boil' })
       await log({ event: 'step_done', step: 'use' })
       await page.goto(`${program.url}/notebook/${batch.id}`)
-      await page.locator('summary').filter({ hasText: 'How did it turn out?' }).click()
+      await page.getByRole('button', { name: 'How did it turn out?' }).click()
       await page.getByRole('button', { name: 'Just right' }).click()
       await page.getByRole('button', { name: 'Write it in the notebook' }).click()
       await expect(page.getByRole('heading', { level: 1 })).toContainText('just right')

@@ -5,7 +5,7 @@ import { parse } from 'csv-parse/sync'
 import ICAL from 'ical.js'
 import type { Page } from '@playwright/test'
 import { Program } from '../program'
-import { advance, canBeRead, expect, test } from './kitchen'
+import { advance, canBeRead, choose, expect, test } from './kitchen'
 
 /** A Thursday, eight in the morning. */
 const THURSDAY_MS = Date.UTC(2026, 10, 26, 8)
@@ -22,8 +22,8 @@ async function order(
   const form = page.getByRole('form', { name: 'An order' })
   await form.getByLabel('For whom').fill(who)
   await form.getByLabel('Fetched').fill(due)
-  await form.getByLabel('Sweet', { exact: true }).selectOption(sweet)
-  if (each) await form.getByLabel('Counted in').selectOption('boxes')
+  await choose(form.getByLabel('Sweet', { exact: true }), sweet)
+  if (each) await choose(form.getByLabel('Counted in'), 'boxes')
   await form.getByLabel(each ? 'How many boxes' : 'How much').fill(n)
   if (each) await form.getByLabel('Pieces in each').fill(each)
   await form.getByRole('button', { name: 'Write it down' }).click()
@@ -54,7 +54,7 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await expect(page.getByText('Nothing is asked for yet.')).toBeVisible()
 
     // One that cannot be is told in words, and nothing is lost.
-    await order(page, 'Too late', '2026-11-20T12:00', 'cashew-sheet', '10')
+    await order(page, 'Too late', '2026-11-20T12:00', 'Cashew sheet', '10')
     await expect(page.getByRole('alert')).toContainText('has passed already')
     const form = page.getByRole('form', { name: 'An order' })
     await form.getByLabel('For whom').fill('A bookshop')
@@ -63,7 +63,7 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await form.getByRole('button', { name: 'Write it down' }).click()
     await expect(page.getByText('All in time.')).toBeVisible()
     await replanned(page, () =>
-      order(page, 'A neighbour', '2026-11-28T12:00', 'sesame-jaggery-ladoo', '4', '6'),
+      order(page, 'A neighbour', '2026-11-28T12:00', 'Sesame–jaggery ladoo', '4', '6'),
     )
     await expect(page.getByText('24 asked + 2 spare + 1 to taste = 27 made')).toBeVisible()
     await expect(page.getByText('All in time.')).toBeVisible()
@@ -122,7 +122,7 @@ test('a day that cannot be is proved, and made possible', async ({ page }) => {
   try {
     await program.start(THURSDAY_MS)
     await page.goto(`${program.url}/day`)
-    await order(page, 'A fair', '2026-11-27T12:00', 'gram-flour-ladoo', '60')
+    await order(page, 'A fair', '2026-11-27T12:00', 'Gram-flour ladoo', '60')
     await expect(page.getByText('All in time.')).toBeVisible()
     await page.getByRole('button', { name: 'Hands and hours' }).click()
     const hours = page.getByRole('form', { name: 'Hands and hours' })

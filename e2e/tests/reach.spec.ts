@@ -49,18 +49,20 @@ test('nothing that is pressed is smaller than a fingertip', async ({ page }) => 
       await page.goto(path)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       const small = await page.evaluate(() =>
-        [...document.querySelectorAll('a, button, input, select, textarea, summary')].flatMap(
-          (e) => {
-            const field = e.tagName === 'INPUT' ? e.closest('.v-input, label') : null
-            const box = (field ?? e).getBoundingClientRect()
-            // A link within a sentence is text; what is not shown is not pressed.
-            const text = e.tagName === 'A' && e.closest('p, .soft') !== null
-            const hidden = box.width === 0 || e.closest('.skip') !== null
-            return text || hidden || (box.height >= 43.5 && box.width >= 43.5)
-              ? []
-              : [`${e.tagName} “${e.textContent?.trim()}” ${box.width} × ${box.height}`]
-          },
-        ),
+        [
+          ...document.querySelectorAll(
+            'a, button, .v-field, input:not(.v-field input), textarea:not(.v-field textarea)',
+          ),
+        ].flatMap((e) => {
+          const field = e.tagName === 'INPUT' ? e.closest('.v-input, label') : null
+          const box = (field ?? e).getBoundingClientRect()
+          // A link within a sentence is text; what is not shown is not pressed.
+          const text = e.tagName === 'A' && e.closest('p, .soft') !== null
+          const hidden = box.width === 0 || e.closest('.skip') !== null
+          return text || hidden || (box.height >= 43.5 && box.width >= 43.5)
+            ? []
+            : [`${e.tagName} “${e.textContent?.trim()}” ${box.width} × ${box.height}`]
+        }),
       )
       expect(small, `${path} at ${width}`).toEqual([])
     }

@@ -1,4 +1,4 @@
-import { canBeRead, enter, expect, press, test, WAYS } from './kitchen'
+import { canBeRead, choose, enter, expect, press, test, WAYS } from './kitchen'
 
 for (const way of WAYS) {
   test(`found by another name, with ${way}`, async ({ page }) => {
@@ -41,7 +41,7 @@ test('scaled by pieces, and the rest follows', async ({ page }) => {
   await page.goto('/sweets/cashew-sheet')
   const amounts = page.getByRole('region', { name: 'Amounts' })
   await expect(amounts).toContainText(/Sugar\s*260/)
-  await amounts.getByLabel('By', { exact: true }).selectOption('pieces')
+  await choose(amounts.getByLabel('By', { exact: true }), 'pieces')
   await amounts.getByLabel('How many').fill('50')
   await expect(amounts).toContainText(/Sugar\s*155/)
   await expect(page.getByRole('region', { name: 'Steps' })).toContainText(/pieces\s*50/)
@@ -60,11 +60,11 @@ test('a tray full of slab, by her own tray', async ({ page }) => {
 test('as much as the cupboard allows, and what runs out first', async ({ page }) => {
   await page.goto('/sweets/cashew-sheet')
   const amounts = page.getByRole('region', { name: 'Amounts' })
-  await amounts.getByLabel('By', { exact: true }).selectOption('what there is')
+  await choose(amounts.getByLabel('By', { exact: true }), 'what there is')
   await amounts.getByLabel('Cashew nuts there is').fill('800')
   await expect(amounts).toContainText('First to run out: cashew nuts.')
   await expect(amounts).toContainText(/Sugar\s*520/)
-  await amounts.getByLabel('Also short of').selectOption('Sugar')
+  await choose(amounts.getByLabel('Also short of'), 'Sugar')
   await amounts.getByLabel('Sugar there is').fill('130')
   await expect(amounts).toContainText('First to run out: sugar.')
   await expect(page.getByRole('region', { name: 'Steps' })).toContainText(/pieces\s*42/)
@@ -79,7 +79,7 @@ test('measured in the 180 ml katori', async ({ page }) => {
   const amounts = page.getByRole('region', { name: 'Amounts' })
   await expect(amounts).toContainText(/Sugar\s*460/)
   await expect(amounts).not.toContainText('Katori,')
-  await amounts.getByLabel('Measured in').selectOption('Katori 180 ml')
+  await choose(amounts.getByLabel('Measured in'), 'Katori 180 ml')
   await expect(amounts).toContainText('3 Katori')
   await expect(amounts).toContainText('1 Katori, grated')
   await expect(amounts).toContainText('Measured in cups')
@@ -159,7 +159,7 @@ test('a syrup of her own boils to a stage and can go on the stove', async ({ pag
   await page.getByLabel('Name', { exact: true }).fill('Glaze for the lanterns')
   const first = page.getByRole('article', { name: 'Step 1' })
   await first.getByRole('button', { name: 'Something goes in' }).click()
-  await first.getByLabel('Goes in').last().selectOption('Water')
+  await choose(first.getByLabel('Goes in').last(), 'Water')
   await first.getByLabel('Amount').last().fill('50')
   await page.getByRole('button', { name: 'Step after it' }).click()
   await page.getByRole('button', { name: 'Boil to a stage' }).click()

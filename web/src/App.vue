@@ -15,6 +15,7 @@ import CalledOut from './shell/CalledOut.vue'
 import CallStrip from './shell/CallStrip.vue'
 import DeadPlace from './shell/DeadPlace.vue'
 import ReachNote from './shell/ReachNote.vue'
+import RoomsBelow from './shell/RoomsBelow.vue'
 import RoomsStrip from './shell/RoomsStrip.vue'
 
 const reach = useReach()
@@ -50,28 +51,27 @@ const { light, turn } = useLight()
 </script>
 
 <template>
-  <div class="v-application" :class="`v-theme--${light}`">
-    <div class="v-application__wrap">
-      <a class="skip key" href="#room">To the room</a>
-      <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
-      <CallStrip v-if="!atDoor" />
-      <CalledOut v-if="!atDoor" />
-      <DeadPlace />
-      <main id="room" tabindex="-1">
-        <ReachNote />
-        <LetIn v-if="atDoor" @in="comeIn" />
-        <template v-else>
-          <TroubleNote v-if="kitchen.trouble && !reach.lost" :words="kitchen.trouble" />
-          <router-view />
-        </template>
-      </main>
-    </div>
-  </div>
+  <v-app :class="`v-theme--${light}`">
+    <a class="skip key" href="#room">To the room</a>
+    <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
+    <CallStrip v-if="!atDoor" />
+    <CalledOut v-if="!atDoor" />
+    <DeadPlace />
+    <v-main id="room" class="room" tabindex="-1">
+      <ReachNote />
+      <LetIn v-if="atDoor" @in="comeIn" />
+      <template v-else>
+        <TroubleNote v-if="kitchen.trouble && !reach.lost" :words="kitchen.trouble" />
+        <router-view />
+      </template>
+    </v-main>
+    <RoomsBelow v-if="!atDoor" />
+  </v-app>
 </template>
 
 <style scoped>
 /* Rooms lay themselves out by how many words fit, so that larger text folds them as a narrow screen does. */
-main {
+.room {
   container: room / inline-size;
   width: 100%;
   max-width: 88rem;
@@ -79,7 +79,7 @@ main {
   padding: var(--gap-5) clamp(var(--gap-4), 3vw, var(--gap-7)) var(--gap-7);
 }
 
-main:focus {
+.room:focus {
   outline: none;
 }
 
@@ -95,14 +95,14 @@ main:focus {
 }
 
 @media (max-width: 640px) {
-  main {
+  .room {
     padding-top: var(--gap-4);
     padding-bottom: 6rem;
   }
 }
 
 @media print {
-  main {
+  .room {
     padding: 0;
   }
 }

@@ -26,16 +26,15 @@ const note = computed(() => props.last.verdict.note?.trim().replace(/\.$/, ''))
     >.<template v-if="said"> This time {{ said.next }}</template>
     <template v-if="aim">
       The figures below heed that.
-      <button type="button" class="key" @click="emit('aim', 0)">As it is written instead</button>
+      <v-btn class="key" @click="emit('aim', 0)">As it is written instead</v-btn>
     </template>
-    <button
+    <v-btn
       v-else-if="aim === 0 && last.aim_stages != null"
-      type="button"
       class="key"
       @click="emit('aim', last.aim_stages)"
     >
       Heed it after all
-    </button>
+    </v-btn>
   </p>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import type { Api } from '@/api/client'
 
 /** What earlier batches taught that the figures here are reckoned with. */
@@ -6,11 +7,11 @@ defineProps<{ learnt: readonly Api<'LearntUse'>[] }>()
 </script>
 
 <template>
-  <details v-if="learnt.length" class="learnt">
-    <summary>
-      Reckoned with what your batches taught:
-      {{ learnt.length }} {{ learnt.length === 1 ? 'thing' : 'things' }}
-    </summary>
+  <FoldPart v-if="learnt.length" class="learnt"
+    ><template #title
+      >Reckoned with what your batches taught: {{ learnt.length }}
+      {{ learnt.length === 1 ? 'thing' : 'things' }}</template
+    >
     <ul>
       <li v-for="u in learnt" :key="u.words">
         {{ u.words }}
@@ -20,7 +21,7 @@ defineProps<{ learnt: readonly Api<'LearntUse'>[] }>()
       </li>
     </ul>
     <p><router-link to="/notebook/learnt">What this kitchen has learnt</router-link></p>
-  </details>
+  </FoldPart>
 </template>
 
 <style scoped>

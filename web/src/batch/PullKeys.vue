@@ -9,16 +9,10 @@ defineEmits<{ pulled: [pull: Api<'Pull'>] }>()
 
 <template>
   <div class="pulls" role="group" aria-label="What did the cooled drop do?">
-    <button
-      v-for="p in PULLS"
-      :key="p.key"
-      type="button"
-      class="key"
-      @click="$emit('pulled', p.key)"
-    >
+    <v-btn v-for="p in PULLS" :key="p.key" class="key" @click="$emit('pulled', p.key)">
       <PullMark :pull="p.key" />
       <span>{{ p.name }}</span>
-    </button>
+    </v-btn>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { ref, watch } from 'vue'
 import type { Api } from '@/api/client'
 import KeyRow from '@/look/pieces/KeyRow.vue'
@@ -73,8 +74,7 @@ function save(): void {
         inputmode="decimal"
       />
     </div>
-    <details>
-      <summary>Taste, look, what was broken or lost</summary>
+    <FoldPart title="Taste, look, what was broken or lost">
       <div class="more">
         <div class="asked">
           <span class="label" aria-hidden="true">Taste</span>
@@ -89,11 +89,11 @@ function save(): void {
           <LineField v-model="lost" label="Lost" inputmode="numeric" />
         </div>
       </div>
-    </details>
+    </FoldPart>
     <LongField v-model="note" label="To remember next time" />
-    <button class="key strong" type="submit" :disabled="!texture">
+    <v-btn class="key strong" type="submit" :disabled="!texture">
       {{ kept ? 'Write it down again' : 'Write it in the notebook' }}
-    </button>
+    </v-btn>
     <p v-if="kept" role="status" class="soft">It is written down.</p>
   </form>
 </template>
@@ -103,14 +103,6 @@ function save(): void {
   display: grid;
   gap: var(--gap-4);
   max-width: 44rem;
-}
-
-summary {
-  display: inline-block;
-  min-height: var(--touch);
-  padding: var(--gap-2) 0;
-  text-decoration: underline;
-  cursor: pointer;
 }
 
 .more {

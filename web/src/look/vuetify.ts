@@ -1,69 +1,65 @@
-import { getCurrentInstance, watchEffect } from 'vue'
-import { createVuetify, type ThemeDefinition } from 'vuetify'
-import { aliases as noAliases, mdi } from 'vuetify/iconsets/mdi-svg'
-import { useLight } from './light'
+import { ref, shallowRef } from 'vue'
+import { createVuetify, type LocaleInstance } from 'vuetify'
+import { strokes } from './strokes'
 
-/** The few strokes Vuetify's own parts need, drawn for this product (24 × 24). */
-const strokes = {
-  clear:
-    'svg:M6.4 5.400 12 11l5.600-5.600 1 1L13 12l5.600 5.600-1 1L12 13l-5.600 5.600-1-1L11 12 5.400 6.400z',
-  checkboxOn:
-    'svg:M4 4h16v16H4zM5.500 5.500v13h13v-13zM10.500 16.200 7 12.700l1-1 2.500 2.500L16 8.700l1 1z',
-  checkboxOff: 'svg:M4 4h16v16H4zM5.500 5.500v13h13v-13z',
+/** The few words Vuetify's own parts say by themselves. */
+const WORDS: Record<string, string> = {
+  clear: 'Clear: {0}',
+  close: 'Close',
+  open: 'Open',
+  loading: 'Loading',
+  noDataText: 'Nothing is called that',
+  'input.clear': 'Clear: {0}',
+  'fileInput.counter': '{0} files',
+  'numberInput.increment': 'More',
+  'numberInput.decrement': 'Less',
 }
-
-const enamel: ThemeDefinition = {
-  dark: false,
-  colors: {
-    background: '#edefec',
-    surface: '#f8f9f6',
-    primary: '#20282b',
-    secondary: '#4b575b',
-    error: '#20282b',
-    'on-background': '#20282b',
-    'on-surface': '#20282b',
-  },
-  variables: { 'medium-emphasis-opacity': 0.86, 'high-emphasis-opacity': 1 },
+function say(key: string, ...given: unknown[]): string {
+  const name = key.replace('$vuetify.', '')
+  return (WORDS[name] ?? name).replace(/\{(\d)\}/g, (_, i) => String(given[Number(i)] ?? ''))
 }
-
-const slate: ThemeDefinition = {
-  dark: true,
-  colors: {
-    background: '#161c1f',
-    surface: '#1e2629',
-    primary: '#e8ebe6',
-    secondary: '#a9b4b5',
-    error: '#e8ebe6',
-    'on-background': '#e8ebe6',
-    'on-surface': '#e8ebe6',
-  },
-  variables: { 'medium-emphasis-opacity': 0.86, 'high-emphasis-opacity': 1 },
+const words: LocaleInstance = {
+  name: 'unctum',
+  current: shallowRef('en'),
+  fallback: shallowRef('en'),
+  messages: ref({}),
+  decimalSeparator: shallowRef('.'),
+  numericGroupSeparator: shallowRef(' '),
+  t: say,
+  n: String,
+  provide: () => words,
 }
-
-/** The word of this answer that lets Vuetify set its theme in a style element. */
-const cspNonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? ''
-
-const vuetify = createVuetify({
-  theme: { defaultTheme: 'enamel', themes: { enamel, slate }, cspNonce },
-  icons: {
-    defaultSet: 'mdi',
-    aliases: { ...noAliases, ...strokes },
-    sets: { mdi },
-  },
-  defaults: {
-    VTextarea: { variant: 'underlined', hideDetails: 'auto', color: 'primary' },
-  },
-})
-
-let there = false
 
 /**
- * Vuetify comes with the first room that has parts of it: the stove needs none of it and does not wait for it.
- * To be called in the set-up of a room.
+ * Vuetify, as it is furnished here: no theme at run time (colours stand in `tokens.css`, its clothes in `clothes.css`),
+ * strokes of our own, and everything still that need not move.
  */
-export function furnish(): void {
-  const { light } = useLight()
-  if (!there) getCurrentInstance()?.appContext.app.use(vuetify)
-  there = true
-  watchEffect(() => vuetify.theme.change(light.value))
-}
+export const vuetify = createVuetify({
+  theme: false,
+  icons: strokes,
+  locale: { adapter: words },
+  display: {
+    mobileBreakpoint: 641,
+    thresholds: { xs: 0, sm: 641, md: 960, lg: 1280, xl: 1920, xxl: 2560 },
+  },
+  defaults: {
+    global: { ripple: false },
+    VBtn: { variant: 'text' },
+    VTextField: { variant: 'underlined', hideDetails: 'auto', persistentPlaceholder: true },
+    VTextarea: {
+      variant: 'underlined',
+      hideDetails: 'auto',
+      persistentPlaceholder: true,
+      autoGrow: true,
+    },
+    VSelect: { variant: 'underlined', hideDetails: 'auto', persistentPlaceholder: true },
+    VAutocomplete: { variant: 'underlined', hideDetails: 'auto', persistentPlaceholder: true },
+    VCheckbox: { hideDetails: 'auto', density: 'comfortable' },
+    VExpansionPanels: { variant: 'accordion', flat: true, static: true },
+    VExpansionPanel: { elevation: 0 },
+    VMenu: { transition: false },
+    VDialog: { transition: false },
+    VBottomSheet: { transition: false },
+    VList: { bgColor: 'transparent' },
+  },
+})

@@ -52,7 +52,7 @@ const PRESSED: Record<string, string> = {
       {{ PRESSED[r.entry.event.event] }} of {{ hourOf(r.entry.at_ms) }} was not written down:
       {{ r.words }}
     </span>
-    <button type="button" class="key" @click="outbox.forget(r.entry.entry_id)">Put it away</button>
+    <v-btn class="key" @click="outbox.forget(r.entry.entry_id)">Put it away</v-btn>
   </div>
   <p v-if="reach.written_ahead_s > 60" class="reach" role="status">
     Something in the notebook was written {{ longSince(reach.written_ahead_s) }} ahead of now, under

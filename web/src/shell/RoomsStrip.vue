@@ -2,19 +2,11 @@
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import { celsius, degreeUnit, number } from '@/units/format'
+import { ROOMS } from './rooms'
 
 /** The steel edge that every room shares: its name, the rooms in the order of the work, the air. */
 defineProps<{ dark: boolean; shut: boolean }>()
 defineEmits<{ turn: [] }>()
-
-const rooms = [
-  { room: 'stove', to: '/', name: 'Stove' },
-  { room: 'bench', to: '/bench', name: 'Syrup bench' },
-  { room: 'sweets', to: '/sweets', name: 'Sweets' },
-  { room: 'day', to: '/day', name: 'Orders' },
-  { room: 'notebook', to: '/notebook', name: 'Notebook' },
-  { room: 'kitchen', to: '/kitchen', name: 'Kitchen' },
-]
 
 const kitchen = useKitchen()
 const air = computed(() => {
@@ -27,22 +19,23 @@ const air = computed(() => {
 </script>
 
 <template>
-  <header class="strip">
+  <v-app-bar class="strip" height="auto" flat>
     <router-link class="name" to="/" aria-label="Unctum, to the stove">Unctum</router-link>
     <nav v-if="!shut" aria-label="Rooms">
-      <router-link
-        v-for="r in rooms"
+      <v-btn
+        v-for="r in ROOMS"
         :key="r.room"
         :to="r.to"
+        class="to"
         :class="{ here: $route.meta.room === r.room }"
         :aria-current="$route.meta.room === r.room ? 'page' : undefined"
-        >{{ r.name }}</router-link
+        >{{ r.name }}</v-btn
       >
     </nav>
     <p v-if="air" class="air figures">
       <span>{{ air.place }}</span> <span>{{ air.boil }}</span>
     </p>
-    <button class="turn" type="button" @click="$emit('turn')">
+    <v-btn class="turn" @click="$emit('turn')">
       <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
         <path
           d="M12.200 3.700c4.700.1 8.200 3.700 8.200 8.300.1 4.600-3.600 8.300-8.200 8.300-4.700 0-8.400-3.600-8.400-8.200.1-4.700 3.700-8.400 8.400-8.400"
@@ -53,16 +46,12 @@ const air = computed(() => {
         />
       </svg>
       <span class="only-heard">{{ dark ? 'Daylight colours' : 'Evening colours' }}</span>
-    </button>
-  </header>
+    </v-btn>
+  </v-app-bar>
 </template>
 
 <style scoped>
 .strip {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: stretch;
-  gap: var(--gap-5);
   padding: 0 clamp(var(--gap-4), 3vw, var(--gap-7));
   border-bottom: var(--line) solid var(--steel-strong);
   /* Brushed steel: hairlines a shade apart. */
@@ -71,6 +60,13 @@ const air = computed(() => {
     var(--well) 0 2px,
     color-mix(in srgb, var(--well) 92%, var(--steel)) 2px 3px
   );
+}
+
+.strip :deep(.v-toolbar__content) {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: stretch;
+  gap: var(--gap-5);
 }
 
 .name {
@@ -93,7 +89,7 @@ nav {
   margin-left: var(--gap-4);
 }
 
-nav a {
+.to {
   display: flex;
   align-items: center;
   min-height: var(--touch);
@@ -104,11 +100,11 @@ nav a {
   white-space: nowrap;
 }
 
-nav a:hover {
+.to:hover {
   border-bottom-color: var(--steel-strong);
 }
 
-nav a.here {
+.to.here {
   border-bottom-color: var(--ink);
   font-weight: 650;
 }
@@ -148,35 +144,12 @@ nav a.here {
 }
 
 @media (max-width: 640px) {
-  .strip {
+  .strip :deep(.v-toolbar__content) {
     gap: var(--gap-2);
   }
 
   nav {
-    position: fixed;
-    z-index: 5;
-    left: 0;
-    right: 0;
-    bottom: 0;
-    margin: 0;
-    flex-wrap: nowrap;
-    gap: 0;
-    justify-content: space-between;
-    overflow-x: auto;
-    background: var(--well);
-    border-top: var(--line) solid var(--steel-strong);
-  }
-
-  nav a {
-    border-bottom: 0;
-    flex: 1 1 auto;
-    justify-content: center;
-    padding: 0 2px;
-    font-size: var(--size-small);
-  }
-
-  nav a.here {
-    border-top-color: var(--ink);
+    display: none;
   }
 
   .name {

@@ -1,5 +1,9 @@
+import { config } from '@vue/test-utils'
 import { vi } from 'vitest'
+import { vuetify } from '@/look/vuetify'
 import { TestStream } from './stream'
+
+config.global.plugins = [vuetify]
 
 // The test page has no server behind it: nothing may really connect.
 vi.stubGlobal('EventSource', TestStream)

@@ -123,7 +123,7 @@ impl Sweeter {
             let ln = known.value.mean.clamp(-MOST_SWEETER, MOST_SWEETER);
             (ln, Variation::Amount { ingredient: sweetener.ingredient.clone(), times: ln.exp() })
         });
-        Ok(Some(Self { said_ln: said.iter().map(|times| times.ln()).sum(), learnt }))
+        Ok(Some(Self { said_ln: said.iter().fold(0.0, |sum, times| sum + times.ln()), learnt }))
     }
 }
 

@@ -42,6 +42,9 @@ fn it_counts_from_what_entered_of_what_was_learnt_and_from_what_she_said_herself
     {
         assert!((told - (made_ln - 0.12)).abs() < 0.005, "{told} of one made {made_ln}");
     }
+    // Nothing said and nothing learnt is a plain zero: with a sign it would not come back from a file as it was.
+    let plain = start_in(&kitchen(vec![]), None).sweeter_ln().expect("counted");
+    assert_eq!(plain.to_bits(), 0.0_f64.to_bits());
     // Into a batch of before nothing that was learnt entered, though it was copied.
     let before = BatchSetup { chosen: Chosen::default(), ..start_in(&learnt(), None) };
     assert!((told_ln(&before).expect("told") + 0.12).abs() < 0.005);

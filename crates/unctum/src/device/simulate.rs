@@ -90,6 +90,8 @@ pub fn simulate(ask: Simulate) -> Result<(), Failure> {
         waiting: Vec::new(),
         ask,
     };
+    // What happened before it was hung in counts from the first reading on.
+    simulated.pan.follow(&simulated.log);
     let mut answered = Instant::now();
     loop {
         match simulated.once(&line, &token, &run) {

@@ -18,17 +18,16 @@ const { waits, once } = usePressed()
 </script>
 
 <template>
-  <button
+  <v-btn
     class="event"
     :class="{ early }"
-    type="button"
     :disabled="disabled || busy"
     :aria-disabled="waits || undefined"
     @click="once(() => emit('happened'))"
   >
     <span>{{ words }}</span>
     <kbd v-if="hotkey">{{ hotkey }}</kbd>
-  </button>
+  </v-btn>
 </template>
 
 <style scoped>

@@ -10,19 +10,24 @@ defineEmits<{ 'update:modelValue': [key: T] }>()
 </script>
 
 <template>
-  <div role="group" :aria-label="label" class="keys" :class="{ apart }">
-    <button
+  <v-btn-toggle
+    role="group"
+    :aria-label="label"
+    class="keys"
+    :class="{ apart }"
+    :model-value="modelValue"
+    @update:model-value="$emit('update:modelValue', $event ?? modelValue)"
+  >
+    <v-btn
       v-for="c in choices"
       :key="c.key"
-      type="button"
       class="key"
+      :value="c.key"
       :aria-pressed="c.key === modelValue"
-      @click="$emit('update:modelValue', c.key)"
+      >{{ c.name }}</v-btn
     >
-      {{ c.name }}
-    </button>
     <slot />
-  </div>
+  </v-btn-toggle>
 </template>
 
 <style scoped>

@@ -1,29 +1,9 @@
 <script setup lang="ts">
-import { useId } from 'vue'
-
-/** A few lines to write on. */
+/** A few lines to write on; it grows with what is written. */
 defineProps<{ label: string; rows?: number }>()
 const text = defineModel<string>({ required: true })
-const id = useId()
 </script>
 
 <template>
-  <div class="field">
-    <label :for="id">{{ label }}</label>
-    <span class="line"><textarea :id="id" v-model="text" :rows="rows ?? 2" /></span>
-  </div>
+  <v-textarea v-model="text" :label="label" :rows="rows ?? 2" />
 </template>
-
-<style scoped>
-textarea {
-  resize: vertical;
-}
-
-/* Grows with what is written, where the browser can. */
-@supports (field-sizing: content) {
-  textarea {
-    field-sizing: content;
-    resize: none;
-  }
-}
-</style>

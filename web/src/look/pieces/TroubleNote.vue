@@ -4,7 +4,7 @@ defineProps<{ words: string }>()
 </script>
 
 <template>
-  <p class="trouble caution" role="alert">{{ words }}</p>
+  <v-alert class="trouble caution">{{ words }}</v-alert>
 </template>
 
 <style scoped>

@@ -124,15 +124,14 @@ const words = computed(() =>
     </svg>
     <figcaption>
       {{ words }}
-      <button
+      <v-btn
         v-if="string.string_cm >= 0.1 && still !== 'reduce'"
-        type="button"
         class="pull"
         :disabled="isActive"
         @click="pull"
       >
         Pull
-      </button>
+      </v-btn>
     </figcaption>
   </figure>
 </template>

@@ -26,18 +26,12 @@ async function copyLink(): Promise<void> {
 <template>
   <p class="save">
     <span class="label">Keep</span>
-    <button type="button" class="key" @click="copyLink">
+    <v-btn class="key" @click="copyLink">
       {{ copied ? 'Link copied' : 'Copy link' }}
-    </button>
-    <button type="button" class="key" :disabled="!boil" @click="exportAs('csv')">
-      Curve as CSV
-    </button>
-    <button type="button" class="key" :disabled="!boil" @click="exportAs('svg')">
-      Drawing as SVG
-    </button>
-    <button type="button" class="key" :disabled="!boil" @click="exportAs('png')">
-      Drawing as PNG
-    </button>
+    </v-btn>
+    <v-btn class="key" :disabled="!boil" @click="exportAs('csv')"> Curve as CSV </v-btn>
+    <v-btn class="key" :disabled="!boil" @click="exportAs('svg')"> Drawing as SVG </v-btn>
+    <v-btn class="key" :disabled="!boil" @click="exportAs('png')"> Drawing as PNG </v-btn>
   </p>
 </template>
 

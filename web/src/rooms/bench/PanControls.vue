@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
@@ -60,6 +61,7 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
         :model-value="ask.water_g"
         @update:model-value="emit('change', { water_g: $event })"
       />
+      <!-- Raw: dragged beside its field. -->
       <input
         class="drag"
         type="range"
@@ -71,15 +73,13 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
         @input="emit('change', { water_g: Number(($event.target as HTMLInputElement).value) })"
       />
     </div>
-    <label v-if="gritty" class="tick">
-      <input
-        type="checkbox"
-        :checked="ask.strained"
-        @change="emit('change', { strained: !ask.strained })"
-      />
-      Strained once dissolved
-    </label>
-    <button type="button" class="key small" @click="addPart">Add jaggery or another</button>
+    <v-checkbox
+      v-if="gritty"
+      label="Strained once dissolved"
+      :model-value="ask.strained"
+      @update:model-value="emit('change', { strained: !ask.strained })"
+    />
+    <v-btn class="key small" @click="addPart">Add jaggery or another</v-btn>
     <ChoiceField
       label="Boil to"
       :items="stages"
@@ -100,8 +100,7 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
       :model-value="ask.flame_frac"
       @update:model-value="emit('change', { flame_frac: $event })"
     />
-    <details :open="ask.later.length > 0">
-      <summary>Flame, lid or water changed on the way</summary>
+    <FoldPart title="Flame, lid or water changed on the way" :open="!!ask.later.length">
       <fieldset v-for="(c, i) in ask.later" :key="i" class="later">
         <legend class="label">after {{ number(c.minute) }} min</legend>
         <AmountField
@@ -116,18 +115,16 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
           :model-value="c.flame_frac"
           @update:model-value="setLater(i, { flame_frac: $event })"
         />
-        <label class="tick"
-          ><input type="checkbox" :checked="c.lid" @change="setLater(i, { lid: !c.lid })" /> Lid
-          on</label
-        >
-        <label class="tick"
-          ><input
-            type="checkbox"
-            :checked="c.stirring"
-            @change="setLater(i, { stirring: !c.stirring })"
-          />
-          Stirred</label
-        >
+        <v-checkbox
+          label="Lid on"
+          :model-value="c.lid"
+          @update:model-value="setLater(i, { lid: !c.lid })"
+        />
+        <v-checkbox
+          label="Stirred"
+          :model-value="c.stirring"
+          @update:model-value="setLater(i, { stirring: !c.stirring })"
+        />
         <AmountField
           label="Water poured in"
           kind="mass"
@@ -135,10 +132,10 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
           :model-value="c.water_added_g"
           @update:model-value="setLater(i, { water_added_g: Math.max(0, $event) })"
         />
-        <button type="button" class="key small" @click="dropLater(i)">Leave this out</button>
+        <v-btn class="key small" @click="dropLater(i)">Leave this out</v-btn>
       </fieldset>
-      <button type="button" class="key small" @click="addLater">Then…</button>
-    </details>
+      <v-btn class="key small" @click="addLater">Then…</v-btn>
+    </FoldPart>
     <KitchenSelect
       of="thermometer"
       :model-value="ask.thermometer_id"
@@ -166,20 +163,6 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
   font-size: var(--size-small);
 }
 
-.tick {
-  display: flex;
-  align-items: center;
-  gap: var(--gap-3);
-  min-height: 2.75rem;
-  font-size: var(--size-small);
-}
-
-.tick input {
-  width: 1.25rem;
-  height: 1.25rem;
-  accent-color: var(--ink);
-}
-
 .later {
   display: grid;
   gap: var(--gap-2);
@@ -187,11 +170,5 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
   padding: var(--gap-2) 0 var(--gap-3) var(--gap-3);
   border: 0;
   border-left: 2px solid var(--steel);
-}
-
-summary {
-  color: var(--ink-soft);
-  font-size: var(--size-small);
-  cursor: pointer;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
@@ -42,16 +43,16 @@ function setShare(i: number, percent: number): void {
         :model-value="part.mass_g"
         @update:model-value="emit('change', { ...part, mass_g: $event })"
       />
-      <button
+      <v-btn
         v-if="removable"
-        type="button"
         class="quiet"
         :aria-label="`Take out the ${known?.name.toLowerCase()}`"
         @click="emit('remove')"
       >
         ×
-      </button>
+      </v-btn>
     </div>
+    <!-- Raw: dragged beside its field. -->
     <input
       class="drag"
       type="range"
@@ -64,8 +65,7 @@ function setShare(i: number, percent: number): void {
         emit('change', { ...part, mass_g: Number(($event.target as HTMLInputElement).value) })
       "
     />
-    <details>
-      <summary>{{ part.analysis ? 'Own analysis' : 'Which sweetener' }}</summary>
+    <FoldPart :title="part.analysis ? 'Own analysis' : 'Which sweetener'">
       <ChoiceField
         label="Sweetener"
         :items="items"
@@ -83,15 +83,14 @@ function setShare(i: number, percent: number): void {
           @update:model-value="setShare(i, $event)"
         />
       </div>
-      <button
+      <v-btn
         v-if="part.analysis"
-        type="button"
         class="key"
         @click="emit('change', { sweetener: part.sweetener, mass_g: part.mass_g })"
       >
         Usual analysis
-      </button>
-    </details>
+      </v-btn>
+    </FoldPart>
   </div>
 </template>
 
@@ -108,12 +107,6 @@ function setShare(i: number, percent: number): void {
   background: none;
   color: var(--ink-soft);
   font-size: 1.25rem;
-  cursor: pointer;
-}
-
-summary {
-  color: var(--ink-soft);
-  font-size: var(--size-small);
   cursor: pointer;
 }
 

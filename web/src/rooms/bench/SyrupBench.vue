@@ -113,9 +113,9 @@ const learnt = computed(() => {
       <InTurn>
         <PanControls :key="hand" :ask="ask" @change="change" />
       </InTurn>
-      <button class="key strong" type="submit" :disabled="!boil">
+      <v-btn class="key strong" type="submit" :disabled="!boil">
         Put it on the {{ ringOf(kitchen, ask)?.ring.name.toLowerCase() }}
-      </button>
+      </v-btn>
       <TroubleNote v-if="refused" :words="refused" />
       <LearntSaid :learnt="learnt" />
     </form>
@@ -173,9 +173,7 @@ const learnt = computed(() => {
             :model-value="question"
             @update:model-value="choose"
           />
-          <button type="button" class="key" :aria-pressed="two" @click="compare">
-            Two pans side by side
-          </button>
+          <v-btn class="key" :aria-pressed="two" @click="compare"> Two pans side by side </v-btn>
         </div>
         <WherePanel
           v-if="question === 'where'"

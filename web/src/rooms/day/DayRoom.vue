@@ -126,30 +126,24 @@ const paper = () => window.print()
     </header>
     <LearntUsed v-if="kept && come" class="no-paper" />
     <div v-if="come" class="keys acts no-paper">
-      <button
-        v-if="writing === undefined"
-        type="button"
-        class="key strong"
-        @click="writing = 'new'"
-      >
+      <v-btn v-if="writing === undefined" class="key strong" @click="writing = 'new'">
         Write an order down
-      </button>
-      <button v-if="before.length" type="button" class="key" @click="view.takeBack()">
+      </v-btn>
+      <v-btn v-if="before.length" class="key" @click="view.takeBack()">
         Take the last change back
-      </button>
+      </v-btn>
       <template v-if="kept">
-        <button
-          type="button"
+        <v-btn
           class="key"
           :disabled="!!working"
           @click="view.planned({ ...kept.days, starts: {} })"
         >
           Plan anew
-        </button>
+        </v-btn>
         <a class="key" :href="`/api/v1/days/${kept.id}/calendar.ics`" download="days.ics"
           >Calendar</a
         >
-        <button type="button" class="key" @click="paper">Print</button>
+        <v-btn class="key" @click="paper">Print</v-btn>
       </template>
       <!-- The header says it aloud; on a phone it is out of sight there. -->
       <span v-if="working" class="small soft" aria-hidden="true">{{ working }}</span>
@@ -177,13 +171,13 @@ const paper = () => window.print()
     </p>
     <p v-for="o in loose" :key="o.id" class="no-paper">
       {{ o.order.who }}: not planned yet.
-      <button type="button" class="key" @click="view.takeIn(o.id)">Plan it</button>
+      <v-btn class="key" @click="view.takeIn(o.id)">Plan it</v-btn>
     </p>
     <template v-if="kept && plan && told">
       <div v-if="told.moved.length" class="moved" role="status">
         <p><strong>The plan has followed the stove.</strong></p>
         <p v-for="m in told.moved" :key="m">{{ m }}</p>
-        <button type="button" class="key strong" @click="keepMoved">Keep it so</button>
+        <v-btn class="key strong" @click="keepMoved">Keep it so</v-btn>
       </div>
       <div v-if="told.because.length" class="cannot">
         <p v-for="b in told.because" :key="b" class="caution">{{ b }}</p>

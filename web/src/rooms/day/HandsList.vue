@@ -32,7 +32,7 @@ const next = computed(() => (props.all ? undefined : ahead.value[0]))
   <div class="hands">
     <section v-if="next" class="next" aria-label="Next">
       <p class="label">Next · {{ next.batch.title }}</p>
-      <button type="button" class="big" @click="$emit('pick', next.id)">{{ next.title }}</button>
+      <v-btn class="big" @click="$emit('pick', next.id)">{{ next.title }}</v-btn>
       <p class="figures">
         {{ dayAt(told, next.from_min)?.words }}, {{ wall(told, next.from_min) }} ·
         {{ lasts(next.to_min - next.from_min) }} · {{ next.cook }}
@@ -44,9 +44,9 @@ const next = computed(() => (props.all ? undefined : ahead.value[0]))
         <li v-for="s in shown" :key="s.id" :class="{ syrup: s.syrup }">
           <span class="figures at">{{ wall(told, s.from_min) }}</span>
           <span class="mark" aria-hidden="true">{{ letter(s.n) }}</span>
-          <button type="button" class="what" @click="$emit('pick', s.id)">
+          <v-btn class="what" @click="$emit('pick', s.id)">
             {{ s.title }} <span class="small soft">{{ s.batch.title }}</span>
-          </button>
+          </v-btn>
           <span class="small figures soft lasts"
             >{{ lasts(s.to_min - s.from_min)
             }}<template v-if="!cook">, {{ s.cook }}</template></span

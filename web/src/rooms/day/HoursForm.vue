@@ -73,9 +73,9 @@ function done(): void {
           autocomplete="off"
         />
       </div>
-      <button v-if="cooks.length > 1" type="button" class="key" @click="cooks.splice(i, 1)">
+      <v-btn v-if="cooks.length > 1" class="key" @click="cooks.splice(i, 1)">
         Without {{ cook.name }}
-      </button>
+      </v-btn>
     </fieldset>
     <div class="others">
       <AmountField v-model="margin" label="Ready before it is fetched" unit="min" accepts="any" />
@@ -83,10 +83,8 @@ function done(): void {
       <AmountField v-model="litres" label="Room in the refrigerator" unit="litres" accepts="any" />
     </div>
     <div class="keys">
-      <button v-if="cooks.length < 3" type="button" class="key" @click="more">
-        One more pair of hands
-      </button>
-      <button type="submit" class="key strong">Plan it so</button>
+      <v-btn v-if="cooks.length < 3" class="key" @click="more"> One more pair of hands </v-btn>
+      <v-btn type="submit" class="key strong">Plan it so</v-btn>
     </div>
   </form>
 </template>

@@ -174,22 +174,21 @@ async function remove(): Promise<void> {
         inputmode="numeric"
         autocomplete="off"
       />
-      <button
+      <v-btn
         v-if="lines.length > 1"
-        type="button"
         class="key"
         :aria-label="`Leave sweet ${i + 1} out`"
         @click="lines.splice(i, 1)"
       >
         Leave out
-      </button>
+      </v-btn>
     </fieldset>
     <LineField v-model="note" label="To remember" maxlength="1000" autocomplete="off" />
     <div class="keys">
-      <button type="submit" class="key strong" :disabled="!whole || busy">Write it down</button>
-      <button type="button" class="key" @click="lines.push(blank())">One more sweet</button>
-      <button type="button" class="key" @click="$emit('left')">Leave it</button>
-      <button v-if="order" type="button" class="key" @click="remove">Put the order away</button>
+      <v-btn type="submit" class="key strong" :disabled="!whole || busy">Write it down</v-btn>
+      <v-btn class="key" @click="lines.push(blank())">One more sweet</v-btn>
+      <v-btn class="key" @click="$emit('left')">Leave it</v-btn>
+      <v-btn v-if="order" class="key" @click="remove">Put the order away</v-btn>
     </div>
   </form>
 </template>

@@ -24,7 +24,7 @@ const late = (o: Api<'OrderTold'>) => o.ready_min != null && o.ready_min > o.due
 <template>
   <ul class="orders" aria-label="Orders">
     <li v-for="o in told.orders" :key="o.id" :class="{ late: late(o) }">
-      <button type="button" class="who" @click="$emit('change', o.id)">{{ o.who }}</button>
+      <v-btn class="who" @click="$emit('change', o.id)">{{ o.who }}</v-btn>
       <p class="when figures">
         fetched {{ dayAndWall(told, o.due_min)
         }}<template v-if="o.ready_min != null">

@@ -22,7 +22,7 @@ const price = ref<number | null>(props.item.price ?? null)
       accepts="any"
       @emptied="price = null"
     />
-    <button type="submit" class="key">Note it</button>
+    <v-btn type="submit" class="key">Note it</v-btn>
   </form>
 </template>
 

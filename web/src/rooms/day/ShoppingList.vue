@@ -79,14 +79,13 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
         <h2>{{ SHELVES[shelf] ?? shelf }}</h2>
         <ul>
           <li v-for="l in lines" :key="l.ingredient" :class="{ there: l.buy_g < 0.5 }">
-            <button
-              type="button"
+            <v-btn
               class="name"
               :aria-expanded="open === l.ingredient"
               @click="open = open === l.ingredient ? undefined : l.ingredient"
             >
               {{ l.name }}
-            </button>
+            </v-btn>
             <strong class="figures">
               <template v-if="l.buy_g < 0.5">there</template>
               <template v-else-if="l.packs"
@@ -104,14 +103,9 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
             <span class="figures cost">{{
               l.cost != null && l.buy_g >= 0.5 ? money(l.cost) : ''
             }}</span>
-            <button
-              v-if="l.can_be_made"
-              type="button"
-              class="key here"
-              @click="emit('make', l.ingredient, true)"
-            >
+            <v-btn v-if="l.can_be_made" class="key here" @click="emit('make', l.ingredient, true)">
               Make it here
-            </button>
+            </v-btn>
             <PriceRow
               v-if="open === l.ingredient"
               class="price"
@@ -123,9 +117,9 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
         </ul>
       </section>
       <p v-for="key in kept.days.made ?? []" :key="key">
-        <button v-if="made(key)" type="button" class="key" @click="emit('make', key, false)">
+        <v-btn v-if="made(key)" class="key" @click="emit('make', key, false)">
           Buy the {{ key.replaceAll('-', ' ') }} instead of making it
-        </button>
+        </v-btn>
       </p>
       <p class="sum">
         All of it <strong class="figures">{{ money(list.cost) }}</strong>
@@ -143,7 +137,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
       </p>
       <h2>What it costs</h2>
       <div class="wide">
-        <table>
+        <v-table>
           <thead>
             <tr>
               <th>Order</th>
@@ -164,8 +158,8 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
               <td>{{ o.margin == null ? '' : money(o.margin) }}</td>
             </tr>
           </tbody>
-        </table>
-        <table>
+        </v-table>
+        <v-table>
           <thead>
             <tr>
               <th>Batch</th>
@@ -188,7 +182,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
               <td>{{ b.piece_hands_min == null ? '' : `${number(b.piece_hands_min, 1)} min` }}</td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
       </div>
     </template>
   </div>
@@ -268,7 +262,7 @@ p {
   overflow-x: auto;
 }
 
-table {
+.v-table {
   border-collapse: collapse;
 }
 

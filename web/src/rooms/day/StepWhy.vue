@@ -124,36 +124,30 @@ const stove = computed(() => {
       </template>
     </div>
     <div v-if="!of.begun" class="keys" role="group" aria-label="Move it">
-      <button v-for="m in MOVES" :key="m" type="button" class="key figures" @click="nudge(m)">
+      <v-btn v-for="m in MOVES" :key="m" class="key figures" @click="nudge(m)">
         {{ m > 0 ? '+' : '−' }}{{ Math.abs(m) }}<span class="only-heard"> minutes</span>
-      </button>
+      </v-btn>
     </div>
     <div class="keys">
-      <button
-        v-if="at !== undefined && probed?.with"
-        type="button"
-        class="key strong"
-        @click="emit('pin', at)"
-      >
+      <v-btn v-if="at !== undefined && probed?.with" class="key strong" @click="emit('pin', at)">
         Pin it there
-      </button>
-      <button v-if="at !== undefined" type="button" class="key" @click="at = undefined">
+      </v-btn>
+      <v-btn v-if="at !== undefined" class="key" @click="at = undefined">
         Leave it where it was
-      </button>
-      <button
+      </v-btn>
+      <v-btn
         v-if="at === undefined && !of.pinned && !of.begun"
-        type="button"
         class="key"
         @click="emit('pin', of.from_min)"
       >
         Pin it here
-      </button>
-      <button v-if="of.pinned" type="button" class="key" @click="emit('unpin')">Unpin it</button>
+      </v-btn>
+      <v-btn v-if="of.pinned" class="key" @click="emit('unpin')">Unpin it</v-btn>
       <router-link v-if="batch.batch_id != null" class="key" :to="`/stove/${batch.batch_id}`"
         >On the stove</router-link
       >
       <router-link v-else class="key strong" :to="stove">To the stove</router-link>
-      <button type="button" class="key" @click="emit('close')">Close</button>
+      <v-btn class="key" @click="emit('close')">Close</v-btn>
     </div>
   </aside>
 </template>

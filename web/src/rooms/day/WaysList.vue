@@ -8,16 +8,14 @@ defineEmits<{ ask: []; take: [days: Api<'KitchenDays'>] }>()
 
 <template>
   <section class="ways" aria-label="Make it possible">
-    <button v-if="!ways" type="button" class="key strong" @click="$emit('ask')">
-      Make it possible
-    </button>
+    <v-btn v-if="!ways" class="key strong" @click="$emit('ask')"> Make it possible </v-btn>
     <template v-else>
       <h2>What would make it possible</h2>
       <p v-for="h in ways.hopeless" :key="h" class="caution">{{ h }}</p>
       <p v-if="!ways.ways.length">Nothing small helps: leave an order out, or take more days.</p>
       <ul>
         <li v-for="w in ways.ways" :key="w.words">
-          <button type="button" class="key" @click="$emit('take', w.days)">{{ w.words }}</button>
+          <v-btn class="key" @click="$emit('take', w.days)">{{ w.words }}</v-btn>
           <span v-if="!w.enough" class="small soft"
             >not enough by itself: {{ w.terms.late_min }} min late then</span
           >

@@ -35,9 +35,7 @@ defineEmits<{ pressure: [] }>()
         @update:model-value="d.room.humidity_frac = $event"
       />
     </div>
-    <button type="button" class="key small" @click="$emit('pressure')">
-      Find the pressure by boiling water
-    </button>
+    <v-btn class="key small" @click="$emit('pressure')"> Find the pressure by boiling water </v-btn>
     <slot />
     <p class="soft small">
       The station pressure, not the sea-level figure of a weather report. It wins over the altitude.

@@ -7,12 +7,10 @@ defineEmits<{ mine: []; theirs: [] }>()
 <template>
   <div class="question" role="alertdialog" aria-label="Changed by two">
     <p>{{ words }}</p>
-    <button type="button" class="key strong" :disabled="busy" @click="$emit('mine')">
-      Keep mine
-    </button>
-    <button type="button" class="key" :disabled="busy" @click="$emit('theirs')">
+    <v-btn class="key strong" :disabled="busy" @click="$emit('mine')"> Keep mine </v-btn>
+    <v-btn class="key" :disabled="busy" @click="$emit('theirs')">
       Leave mine, take what stands there
-    </button>
+    </v-btn>
   </div>
 </template>
 

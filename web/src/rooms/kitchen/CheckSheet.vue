@@ -63,7 +63,7 @@ function keep(): void {
   <section class="check" :aria-label="title">
     <header>
       <h2 ref="heading" tabindex="-1">{{ title }}</h2>
-      <button type="button" class="key" @click="emit('close')">Leave it</button>
+      <v-btn class="key" @click="emit('close')">Leave it</v-btn>
     </header>
     <ol>
       <li v-for="s in STEPS[check.kind]" :key="s">{{ s }}</li>
@@ -114,7 +114,7 @@ function keep(): void {
         </template>
         {{ found.more }}
       </p>
-      <button type="button" class="key strong" @click="keep">Keep this</button>
+      <v-btn class="key strong" @click="keep">Keep this</v-btn>
     </div>
     <p class="caution">
       Boiling water and hot pans burn. Pot holders for lifting; children and devices off the hob.

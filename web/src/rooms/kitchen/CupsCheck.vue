@@ -96,10 +96,10 @@ function keep(): void {
         {{ number(100 * found.efficiency.before_sd) }} %. Known
         {{ number(found.efficiency.narrower, 1) }} times as well now.
       </p>
-      <button type="button" class="key strong" @click="keep">Keep this</button>
+      <v-btn class="key strong" @click="keep">Keep this</v-btn>
     </div>
     <p class="caution">Boiling water and steam burn. Children and devices off the hob.</p>
-    <button type="button" class="key" @click="emit('close')">Leave it</button>
+    <v-btn class="key" @click="emit('close')">Leave it</v-btn>
   </section>
 </template>
 

@@ -131,7 +131,7 @@ const guesses = computed(() => found.value?.guesses ?? [])
       <TroubleNote v-if="trouble || refused" :words="trouble || refused" />
       <div class="go">
         <EventButton words="That is my kitchen" :busy="busy" @happened="keep" />
-        <button type="button" class="key" @click="emit('later')">Later</button>
+        <v-btn class="key" @click="emit('later')">Later</v-btn>
       </div>
     </template>
     <template v-else>
@@ -148,9 +148,7 @@ const guesses = computed(() => found.value?.guesses ?? [])
       <CupsCheck v-if="checking" :index="0" @keep="keepRing" @close="checking = false" />
       <div v-else class="go">
         <router-link class="key strong" to="/stove/start">Put something on</router-link>
-        <button type="button" class="key" @click="checking = true">
-          Check the ring: two cups and a clock
-        </button>
+        <v-btn class="key" @click="checking = true"> Check the ring: two cups and a clock </v-btn>
       </div>
       <TroubleNote v-if="refused" :words="refused" />
     </template>

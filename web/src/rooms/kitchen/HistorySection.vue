@@ -10,14 +10,9 @@ defineEmits<{ undo: [] }>()
 <template>
   <section aria-label="What was changed">
     <h2>What was changed</h2>
-    <button
-      type="button"
-      class="key small"
-      :disabled="!history.length || busy"
-      @click="$emit('undo')"
-    >
+    <v-btn class="key small" :disabled="!history.length || busy" @click="$emit('undo')">
       Take the last change back
-    </button>
+    </v-btn>
     <ol class="history">
       <li v-for="h in history.slice(0, 12)" :key="h.id">
         {{ h.reason }} <span class="soft small">{{ dayAndHour(h.at_ms) }}</span>

@@ -49,13 +49,13 @@ function says(i: Api<'InstrumentView'>): string {
           >
           <span v-if="sayLooks(i.looks)" class="soft"><br />{{ sayLooks(i.looks) }}</span>
         </span>
-        <button type="button" class="key" @click="store.remove(i.id)">Take it away</button>
+        <v-btn class="key" @click="store.remove(i.id)">Take it away</v-btn>
       </li>
     </ul>
     <form @submit.prevent="make">
       <LineField v-model="name" label="Another one: what do you call it?" />
       <KeyRow v-model="kind" label="What it measures" :choices="INSTRUMENTS" />
-      <button type="submit" class="key strong" :disabled="!name.trim()">Make it known</button>
+      <v-btn type="submit" class="key strong" :disabled="!name.trim()">Make it known</v-btn>
     </form>
     <p v-if="token" role="status" class="token">
       <span class="label">Its token: give it to the instrument; it is shown only now</span>

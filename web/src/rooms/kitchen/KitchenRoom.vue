@@ -218,8 +218,8 @@ const openThing = computed(() => {
 
     <div v-if="dirty" class="bar" role="region" aria-label="Changes not kept yet">
       <span>Changes not kept yet.</span>
-      <button type="button" class="key" @click="leave">Leave them</button>
-      <button type="button" class="key strong" @click="keepDraft">Keep them</button>
+      <v-btn class="key" @click="leave">Leave them</v-btn>
+      <v-btn class="key strong" @click="keepDraft">Keep them</v-btn>
     </div>
   </div>
 </template>

@@ -35,16 +35,15 @@ const rungs = computed(() =>
 <template>
   <div class="edges">
     <div class="schools" role="group" aria-label="School">
-      <button
+      <v-btn
         v-for="s in schools"
         :key="s.key"
-        type="button"
         class="key"
         :aria-pressed="s.key === chosen?.key"
         @click="emit('update:ladder', s.ladder)"
       >
         {{ s.name }}
-      </button>
+      </v-btn>
     </div>
     <p class="soft">
       {{ chosen ? chosen.about : 'Your own: the edges have been moved.' }}

@@ -97,36 +97,28 @@ const asks = computed(() => view.value?.may_change && (!view.value.passcode_set 
           type="password"
           autocomplete="new-password"
         />
-        <button type="submit" class="key strong" :disabled="busy || passcode.length < 8">
+        <v-btn type="submit" class="key strong" :disabled="busy || passcode.length < 8">
           Set it
-        </button>
+        </v-btn>
         <p class="small soft">A few words of your own are easy to say across a kitchen.</p>
         <p v-if="view.devices.length" class="small soft">
           Devices that came in under the old one have to come in again.
         </p>
       </form>
       <div v-if="view.may_change" class="keys">
-        <button
+        <v-btn
           v-if="view.passcode_set"
-          type="button"
           class="key"
           :class="{ strong: !view.open }"
           :disabled="busy"
           @click="turn(!view.open)"
         >
           {{ view.open ? 'Shut the network out' : 'Let the network in' }}
-        </button>
-        <button v-if="view.open" type="button" class="key strong" @click="showCode">
-          Let a phone in
-        </button>
-        <button
-          v-if="view.passcode_set && !changing"
-          type="button"
-          class="key"
-          @click="changing = true"
-        >
+        </v-btn>
+        <v-btn v-if="view.open" class="key strong" @click="showCode"> Let a phone in </v-btn>
+        <v-btn v-if="view.passcode_set && !changing" class="key" @click="changing = true">
           Another passcode
-        </button>
+        </v-btn>
       </div>
       <p v-else class="small soft">The network is opened and shut at the kitchen’s computer.</p>
 
@@ -152,15 +144,14 @@ const asks = computed(() => view.value?.may_change && (!view.value.passcode_set 
               >in since {{ dayAndHour(d.since_ms) }}, last seen {{ dayAndHour(d.seen_ms) }}</span
             >
           </span>
-          <button
-            type="button"
+          <v-btn
             class="key"
             :aria-label="`Put ${d.name} out`"
             :disabled="busy"
             @click="putOut(d.id)"
           >
             Put it out
-          </button>
+          </v-btn>
         </li>
       </ul>
       <p v-else-if="view.open" class="soft">No device was let in yet.</p>

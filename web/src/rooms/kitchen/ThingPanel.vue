@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
@@ -121,26 +122,24 @@ function weighed(pan: Api<'Pan'>, tare_g: number): void {
       Not weighed: weight and heat are guessed from its make.
     </p>
     <div class="keys">
-      <button v-if="thing.of === 'rings'" type="button" class="key" @click="$emit('cups')">
+      <v-btn v-if="thing.of === 'rings'" class="key" @click="$emit('cups')">
         Two cups and a clock
-      </button>
-      <button
+      </v-btn>
+      <v-btn
         v-for="c in checks"
         :key="c.kind"
-        type="button"
         class="key"
         :aria-label="c.label"
         @click="check(c.kind)"
       >
         {{ c.words }}
-      </button>
-      <button type="button" class="key" @click="$emit('remove')">Take it out</button>
+      </v-btn>
+      <v-btn class="key" @click="$emit('remove')">Take it out</v-btn>
     </div>
     <slot />
-    <details>
-      <summary>Its figures</summary>
+    <FoldPart title="Its figures">
       <p class="figures soft">{{ figures }}</p>
-    </details>
+    </FoldPart>
   </div>
 </template>
 
@@ -173,21 +172,7 @@ p {
   gap: var(--gap-2);
 }
 
-summary {
-  padding: 0;
-  display: flex;
-  align-items: center;
-  min-height: 2.75rem;
+.fold {
   color: var(--ink-soft);
-  cursor: pointer;
-}
-
-summary::before {
-  content: '▸';
-  margin-right: var(--gap-2);
-}
-
-details[open] summary::before {
-  content: '▾';
 }
 </style>

@@ -32,10 +32,9 @@ const rows = computed(() =>
   <section :aria-label="name">
     <h2>{{ name }}</h2>
     <div class="shelf">
-      <button
+      <v-btn
         v-for="(r, i) in rows"
         :key="i"
-        type="button"
         class="thing"
         :aria-expanded="open === i"
         @click="$emit('toggle', i)"
@@ -44,11 +43,11 @@ const rows = computed(() =>
         <strong>{{ r.name }}</strong>
         <span v-if="r.like" class="small">{{ r.like }}</span>
         <span v-if="r.guessed" class="small guess">{{ r.guessed }}</span>
-      </button>
-      <button type="button" class="thing more" @click="$emit('add')">
+      </v-btn>
+      <v-btn class="thing more" @click="$emit('add')">
         <span aria-hidden="true" class="plus">+</span>
         <span class="small">{{ another }}</span>
-      </button>
+      </v-btn>
     </div>
     <slot />
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
@@ -46,7 +47,7 @@ const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?
     <template v-if="found">
       <TracksDrawing :tracks="[found.first, found.second]" />
       <section aria-label="Differences">
-        <table>
+        <v-table>
           <thead>
             <tr>
               <th scope="col">What was different</th>
@@ -69,10 +70,10 @@ const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?
               <td>{{ d.second }}</td>
             </tr>
           </tbody>
-        </table>
-        <details v-if="same.length">
-          <summary class="key">The same in both: {{ same.length }}</summary>
-          <table>
+        </v-table>
+        <FoldPart v-if="same.length" plate
+          ><template #title>The same in both: {{ same.length }}</template>
+          <v-table>
             <tbody>
               <tr v-for="d in same" :key="d.what">
                 <th scope="row">{{ d.what }}</th>
@@ -80,8 +81,8 @@ const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?
                 <td>{{ d.second }}</td>
               </tr>
             </tbody>
-          </table>
-        </details>
+          </v-table>
+        </FoldPart>
       </section>
     </template>
   </div>
@@ -98,7 +99,7 @@ header p {
   margin: 0;
 }
 
-table {
+.v-table {
   width: 100%;
   border-collapse: collapse;
 }

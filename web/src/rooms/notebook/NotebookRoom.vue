@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Api } from '@/api/client'
 import { textureName } from '@/batch/textures'
@@ -53,6 +53,11 @@ function outcome(line: Api<'BatchLine'>): string {
 }
 const well = (line: Api<'BatchLine'>) => line.verdict?.texture === 'right'
 const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
+/** Once it is there it stays: what is looked for is written in it, whatever is found. */
+const searches = ref(false)
+watchEffect(() => {
+  if (total.value > 5 || filtered.value) searches.value = true
+})
 </script>
 
 <template>
@@ -62,7 +67,7 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
       <router-link class="key" to="/notebook/learnt">What this kitchen has learnt</router-link>
     </header>
     <NotebookSearch
-      v-if="total > 5 || filtered"
+      v-if="searches"
       v-model:words="words"
       v-model:filter="filter"
       :index="index"
@@ -128,25 +133,24 @@ const open = (line: Api<'BatchLine'>) => line.state != null || line.resting
                   {{ grams(line.brief.summary.water_added_g) }} {{ gramUnit() }} water poured back
                 </span>
               </div>
-              <button
+              <v-btn
                 v-if="!open(line)"
-                type="button"
                 class="key beside"
                 :aria-pressed="picked.includes(line.id)"
                 :aria-label="`Compare ${line.title}, ${dayAndHour(line.started_ms)}`"
                 @click="pick(line.id)"
               >
                 {{ picked.includes(line.id) ? 'With…' : 'Compare' }}
-              </button>
+              </v-btn>
             </template>
           </li>
         </ul>
       </section>
     </InTurn>
-    <button v-if="next" type="button" class="key earlier" :disabled="busy" @click="earlier">
+    <v-btn v-if="next" class="key earlier" :disabled="busy" @click="earlier">
       Earlier ones
       <span class="soft">{{ lines?.length }} of {{ total }} shown</span>
-    </button>
+    </v-btn>
     <!-- Not before what stands above it: it would be pushed away as that comes. -->
     <TakeAway v-if="lines || trouble" @came="reload" />
   </div>

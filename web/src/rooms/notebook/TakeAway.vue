@@ -45,9 +45,10 @@ async function chosen(): Promise<void> {
       <a class="key" href="/api/v1/notebook/batches.csv" download>Batches as a table</a>
       <a class="key" href="/api/v1/notebook/readings.csv" download>Readings as a table</a>
       <a class="key" href="/api/v1/notebook/everything.json" download>Everything as one file</a>
-      <button type="button" class="key" :disabled="busy" @click="picker?.click()">
+      <v-btn class="key" :disabled="busy" @click="picker?.click()">
         {{ busy ? 'Reading…' : 'Read such a file in' }}
-      </button>
+      </v-btn>
+      <!-- Raw: the file list of the device, opened by the key beside it. -->
       <input
         ref="picker"
         type="file"

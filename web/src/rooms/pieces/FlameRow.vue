@@ -35,6 +35,7 @@ const choose = (key: Word) => key && emit('update:modelValue', dial.value[key])
       @update:model-value="choose"
     />
     <label class="dial">
+      <!-- Raw: dragged like the knob itself, with the keys of the device. -->
       <input
         class="drag"
         type="range"

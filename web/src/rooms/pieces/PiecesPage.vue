@@ -65,10 +65,10 @@ const kitchen = useKitchen()
         <p class="caution">Never test from the pan: cool the drop on a plate first.</p>
         <EventButton words="All sugar has dissolved" hotkey="E" />
         <p class="keys">
-          <button type="button" class="key">Weigh <kbd>W</kbd></button>
-          <button type="button" class="key" aria-pressed="true">Medium</button>
-          <button type="button" class="key strong">Log it</button>
-          <button type="button" class="key" disabled>Nothing to take back</button>
+          <v-btn class="key">Weigh <kbd>W</kbd></v-btn>
+          <v-btn class="key" aria-pressed="true">Medium</v-btn>
+          <v-btn class="key strong">Log it</v-btn>
+          <v-btn class="key" disabled>Nothing to take back</v-btn>
         </p>
       </div>
     </section>

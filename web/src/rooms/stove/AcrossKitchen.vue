@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, type ComponentPublicInstance } from 'vue'
 import { usePressed } from '@/look/pressed'
 
 /**
@@ -44,15 +44,14 @@ onKeyStroke(true, (event) => {
   else if (event.key === 'Backspace') emit('undo')
   else if (!['Tab', 'Shift'].includes(event.key)) press()
 })
-const plate = ref<HTMLButtonElement>()
-onMounted(() => plate.value?.focus())
+const plate = ref<ComponentPublicInstance>()
+onMounted(() => (plate.value?.$el as HTMLElement | undefined)?.focus())
 </script>
 
 <template>
   <div class="across" :class="{ urgent }" role="dialog" aria-label="From across the kitchen">
-    <button
+    <v-btn
       ref="plate"
-      type="button"
       class="plate"
       data-again
       @pointerdown="down"
@@ -69,10 +68,10 @@ onMounted(() => plate.value?.focus())
       <span class="does"
         >Tap anywhere: <b>{{ button }}</b></span
       >
-    </button>
+    </v-btn>
     <p>
       Hold to take the last entry back.
-      <button type="button" class="key" @click="emit('leave')">Back to the sheet</button>
+      <v-btn class="key" @click="emit('leave')">Back to the sheet</v-btn>
     </p>
   </div>
 </template>

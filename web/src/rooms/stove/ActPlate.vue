@@ -67,16 +67,15 @@ onKey('e', () => once(happened))
     />
     <div class="done" :class="{ two: canFail }">
       <EventButton :words="bigWords" hotkey="E" :busy="busy" :early="early" @happened="happened" />
-      <button
+      <v-btn
         v-if="canFail"
-        type="button"
         class="key not-yet"
         :disabled="busy"
         :aria-disabled="waits || undefined"
         @click="notYet"
       >
         Not yet <kbd>N</kbd>
-      </button>
+      </v-btn>
       <OffLate v-if="state.off_late" class="written" :late="state.off_late" @log="sheet.log" />
       <JustWritten v-else class="written" :sheet="sheet" />
     </div>

@@ -47,19 +47,19 @@ const held = computed(() =>
 
 <template>
   <section v-if="runs.length || can.length || held.length" class="also" aria-label="Beside it">
-    <button v-for="r in runs" :key="r.key" type="button" class="row" @click="emit('show', r.key)">
+    <v-btn v-for="r in runs" :key="r.key" class="row" @click="emit('show', r.key)">
       <span class="words">
         <strong>{{ r.title }}</strong>
         <span class="soft">{{ sayClock(r.run, state.now_ms) }}</span>
       </span>
       <ClockBar v-bind="r.run" :now_ms="state.now_ms" />
-    </button>
-    <button v-for="c in can" :key="c.key" type="button" class="row" @click="emit('show', c.key)">
+    </v-btn>
+    <v-btn v-for="c in can" :key="c.key" class="row" @click="emit('show', c.key)">
       <span class="words">
         <strong>{{ c.title }}</strong>
         <span class="soft">{{ c.late ? 'Should have begun.' : 'Can begin now.' }}</span>
       </span>
-    </button>
+    </v-btn>
     <p v-for="h in held" :key="h.key" class="row held">
       <span class="words">
         <strong>{{ h.title }}</strong>

@@ -5,7 +5,7 @@ defineEmits<{ giveUp: [] }>()
 
 <template>
   <section class="burnt" aria-label="If it is burnt">
-    <button type="button" class="key" @click="$emit('giveUp')">It is burnt: give it up</button>
+    <v-btn class="key" @click="$emit('giveUp')">It is burnt: give it up</v-btn>
     <p class="small soft">
       No water on burnt sugar while it is hot: it leaps out of the pan. It soaks off when cold. The
       notebook keeps what happened; begin anew from the sweet’s page.

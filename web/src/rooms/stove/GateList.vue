@@ -7,10 +7,12 @@ defineEmits<{ tick: [gate: string, ticked: boolean] }>()
 <template>
   <ul v-if="gates.length" class="gates" aria-label="Before the heat">
     <li v-for="g in gates" :key="g.key">
-      <label class="gate">
-        <input type="checkbox" :checked="g.ticked" @change="$emit('tick', g.key, !g.ticked)" />
-        <span>{{ g.text }}</span>
-      </label>
+      <v-checkbox
+        class="gate"
+        :label="g.text"
+        :model-value="g.ticked"
+        @update:model-value="$emit('tick', g.key, !g.ticked)"
+      />
     </li>
   </ul>
 </template>
@@ -24,19 +26,10 @@ defineEmits<{ tick: [gate: string, ticked: boolean] }>()
 }
 
 .gate {
-  display: flex;
-  align-items: center;
-  gap: var(--gap-4);
-  min-height: var(--touch);
   border-top: var(--line) solid var(--steel);
-  font-size: var(--size-lead);
-  cursor: pointer;
 }
 
-.gate input {
-  width: 1.75rem;
-  height: 1.75rem;
-  flex: none;
-  accent-color: var(--ink);
+.gate :deep(.v-label) {
+  font-size: var(--size-lead);
 }
 </style>

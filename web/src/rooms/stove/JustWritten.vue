@@ -35,10 +35,10 @@ function earlier(min: number): void {
   <p v-if="words" class="written" :class="{ timed }">
     <span>{{ words }}</span>
     <template v-if="timed">
-      <button type="button" class="key" @click="earlier(1)">1 min ago</button>
-      <button type="button" class="key" @click="earlier(5)">5 min ago</button>
+      <v-btn class="key" @click="earlier(1)">1 min ago</v-btn>
+      <v-btn class="key" @click="earlier(5)">5 min ago</v-btn>
     </template>
-    <button type="button" class="key" @click="sheet.undo">Take it back</button>
+    <v-btn class="key" @click="sheet.undo">Take it back</v-btn>
   </p>
 </template>
 

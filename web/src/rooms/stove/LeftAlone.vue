@@ -6,8 +6,8 @@ defineEmits<{ rest: []; giveUp: [] }>()
 <template>
   <section class="left" aria-label="Left alone">
     <div class="keys">
-      <button type="button" class="key strong" @click="$emit('rest')">Leave it for later</button>
-      <button type="button" class="key" @click="$emit('giveUp')">It is over: give it up</button>
+      <v-btn class="key strong" @click="$emit('rest')">Leave it for later</v-btn>
+      <v-btn class="key" @click="$emit('giveUp')">It is over: give it up</v-btn>
     </div>
     <p class="small soft">
       Left for later, it frees its pan and ring and waits in the notebook. If it goes on, go on

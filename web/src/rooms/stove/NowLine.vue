@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { useHands } from '@/live/comfort'
@@ -74,15 +75,14 @@ function slow(): void {
       Then <router-link :to="`/stove/${next.id}`">{{ next.words }}</router-link>
       <span class="soft"> · {{ next.title }}</span>
     </p>
-    <details class="who">
-      <summary>{{ WHO.find((w) => w.key === who)?.name }}</summary>
+    <FoldPart class="who" :title="WHO.find((w) => w.key === who)?.name">
       <KeyRow v-model="who" label="Who cooks" :choices="WHO" />
-    </details>
+    </FoldPart>
     <p v-if="collision" class="caution">
       {{ collision.words }}
-      <button v-if="collision.at.slower" type="button" class="key" @click="slow">
+      <v-btn v-if="collision.at.slower" class="key" @click="slow">
         The flame under {{ stepOf(collision.at.first) }} is low now
-      </button>
+      </v-btn>
     </p>
   </section>
 </template>
@@ -120,17 +120,12 @@ function slow(): void {
   font-size: var(--size-lead);
 }
 
-.who summary {
-  display: inline-block;
-  min-height: 2.75rem;
-  padding: var(--gap-2) 0;
-  color: var(--ink-soft);
-  text-decoration: underline;
-  cursor: pointer;
-}
-
 .next a {
   display: inline-block;
   min-height: 1.75rem;
+}
+
+.who {
+  color: var(--ink-soft);
 }
 </style>

@@ -16,7 +16,7 @@ const then = () =>
 <template>
   <section class="late" aria-label="When it went off">
     <p>The call was {{ about(late.late_s) }} before that. Was the flame off by then?</p>
-    <button type="button" class="key" @click="then">It was off when called</button>
+    <v-btn class="key" @click="then">It was off when called</v-btn>
   </section>
 </template>
 

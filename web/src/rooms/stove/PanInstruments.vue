@@ -33,22 +33,16 @@ const free = computed(() => store.all.filter((i) => i.batch_id == null))
         >{{ i.shown.value }}<span class="unit">&#8239;{{ i.shown.unit }}</span></span
       >
       <span v-else class="soft">Not heard yet</span>
-      <button type="button" class="key small" @click="store.watch(i.id, null)">Take it out</button>
+      <v-btn class="key small" @click="store.watch(i.id, null)">Take it out</v-btn>
       <p v-if="i.silent != null" class="caution" role="status">
         Not heard for {{ about(i.silent) }}. Look at its battery and whether it hangs right; until
         then read by hand.
       </p>
       <p v-else-if="i.looks" class="caution" role="status">{{ i.looks }}</p>
     </div>
-    <button
-      v-for="i in free"
-      :key="i.id"
-      type="button"
-      class="key small"
-      @click="store.watch(i.id, id)"
-    >
+    <v-btn v-for="i in free" :key="i.id" class="key small" @click="store.watch(i.id, id)">
       {{ i.name }} is in this pan
-    </button>
+    </v-btn>
   </section>
 </template>
 

@@ -25,18 +25,12 @@ function tell(full: boolean): void {
     </p>
     <AmountField v-model="gross_g" label="The scale shows" kind="mass" class="shows" />
     <div class="keys">
-      <button type="button" class="key" :disabled="gross_g === undefined" @click="tell(false)">
+      <v-btn class="key" :disabled="gross_g === undefined" @click="tell(false)">
         That is the empty pan
-      </button>
-      <button
-        v-if="may_be_full"
-        type="button"
-        class="key"
-        :disabled="gross_g === undefined"
-        @click="tell(true)"
-      >
+      </v-btn>
+      <v-btn v-if="may_be_full" class="key" :disabled="gross_g === undefined" @click="tell(true)">
         Everything is in it, cold
-      </button>
+      </v-btn>
     </div>
   </section>
 </template>

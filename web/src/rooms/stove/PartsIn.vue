@@ -26,12 +26,10 @@ const rows = computed(() =>
         ><span :style="{ width: `${(100 * r.amount_g) / r.whole_g}%` }"></span
       ></span>
       <span v-if="r.left_g > 0.5" class="keys">
-        <button type="button" class="key" @click="$emit('put', r.ingredient, r.part_g)">
+        <v-btn class="key" @click="$emit('put', r.ingredient, r.part_g)">
           A quarter is in ({{ dose(r.part_g) }} {{ gramUnit() }})
-        </button>
-        <button type="button" class="key" @click="$emit('put', r.ingredient, r.left_g)">
-          All of it is in
-        </button>
+        </v-btn>
+        <v-btn class="key" @click="$emit('put', r.ingredient, r.left_g)"> All of it is in </v-btn>
       </span>
     </li>
   </ul>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import FoldPart from '@/look/pieces/FoldPart.vue'
+import { computed, nextTick, ref, type ComponentPublicInstance } from 'vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import { ring, useSound } from '@/live/alarm'
 import { canSpeak, speak, useLeftHand, useVoice, useVolume } from '@/live/comfort'
@@ -50,11 +51,12 @@ const speaks = computed({
   },
 })
 const asking = ref(false)
-const no = ref<HTMLButtonElement>()
+const no = ref<ComponentPublicInstance>()
 async function ask(): Promise<void> {
   asking.value = true
   await nextTick()
-  no.value?.focus()
+  const key = no.value?.$el as HTMLElement | undefined
+  key?.focus()
 }
 function giveUp(): void {
   asking.value = false
@@ -64,16 +66,15 @@ function giveUp(): void {
 
 <template>
   <div class="quiet">
-    <button type="button" class="key" :disabled="!canUndo" @click="emit('undo')">
+    <v-btn class="key" :disabled="!canUndo" @click="emit('undo')">
       Take the last entry back <kbd>U</kbd>
-    </button>
+    </v-btn>
     <template v-if="!ended">
       <KeyRow v-model="sounds" class="pair" label="Sound" :choices="SOUND" />
-      <button v-if="!asking" type="button" class="key" @click="ask">Give this batch up</button>
+      <v-btn v-if="!asking" class="key" @click="ask">Give this batch up</v-btn>
     </template>
   </div>
-  <details v-if="!ended" class="device">
-    <summary>How it calls on this device</summary>
+  <FoldPart v-if="!ended" class="device" title="How it calls on this device">
     <div class="quiet">
       <KeyRow label="How loud" :choices="LOUD" :model-value="volume" @update:model-value="loud" />
       <KeyRow v-if="canSpeak()" v-model="speaks" label="How it calls" :choices="SPEAKS" />
@@ -83,11 +84,11 @@ function giveUp(): void {
     <p v-if="!awake" class="soft small">
       This browser lets the screen go dark. Set it to stay on while you cook.
     </p>
-  </details>
+  </FoldPart>
   <div v-if="asking && !ended" class="asked" role="group" aria-label="Give this batch up?">
     <p><strong>Give this batch up?</strong> It leaves the stove and stands in the notebook.</p>
-    <button ref="no" type="button" class="key" @click="asking = false">No, go on</button>
-    <button type="button" class="key strong" @click="giveUp">Give it up</button>
+    <v-btn ref="no" class="key" @click="asking = false">No, go on</v-btn>
+    <v-btn class="key strong" @click="giveUp">Give it up</v-btn>
   </div>
 </template>
 
@@ -98,13 +99,6 @@ function giveUp(): void {
   flex-wrap: wrap;
   align-items: center;
   gap: var(--gap-3);
-}
-
-summary {
-  display: flex;
-  align-items: center;
-  min-height: var(--touch);
-  cursor: pointer;
 }
 
 .asked p {

@@ -115,26 +115,26 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
 <template>
   <section class="reading" aria-label="What do you see?">
     <div class="kinds">
-      <button
+      <v-btn
         v-for="k in kinds"
         :key="k.kind"
-        type="button"
         class="key"
         :aria-expanded="shows(k.kind)"
         :class="{ chosen: shows(k.kind) }"
         @click="choose(k.kind)"
       >
         {{ k.name }} <kbd>{{ k.hotkey }}</kbd>
-      </button>
+      </v-btn>
     </div>
     <template v-if="open === 'string'">
       <PullKeys @pulled="pulled" />
-      <button type="button" class="ruler" @click="choose('length')">or measure its length</button>
+      <v-btn class="ruler" @click="choose('length')">or measure its length</v-btn>
     </template>
     <form v-if="asked" class="entry" @submit.prevent="enter">
       <label>
         <span class="label">{{ asked.words }}</span>
         <span class="line">
+          <!-- Raw: the reading at the hob takes its first key at once, before a field is drawn. -->
           <input
             ref="field"
             v-model="text"
@@ -146,25 +146,19 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
           <span class="unit">{{ asked.unit }}</span>
         </span>
       </label>
-      <button class="key strong" type="submit">Log it</button>
+      <v-btn class="key strong" type="submit">Log it</v-btn>
       <p v-if="unread" class="unread" role="alert">
         Only a number here, in {{ asked.unit }}: nothing was written down.
       </p>
     </form>
     <div v-if="open === 'seen'" class="seen">
-      <button
-        v-for="s in ladder"
-        :key="s.key"
-        type="button"
-        class="key like"
-        @click="looksLike(s.key)"
-      >
+      <v-btn v-for="s in ladder" :key="s.key" class="key like" @click="looksLike(s.key)">
         <StageMark :stage="s.key" :size="30" />
         <span
           ><strong>{{ s.name }}</strong
           ><br /><span class="small">{{ s.sign }}</span></span
         >
-      </button>
+      </v-btn>
     </div>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
@@ -81,18 +82,16 @@ function whyMass({ weighs_g: g, weighed, rescued: r }: Api<'MassRescue'>): strin
 
 <template>
   <section class="rescue" aria-label="Rescue">
-    <button type="button" class="key" :aria-expanded="open" @click="open = !open">
+    <v-btn class="key" :aria-expanded="open" @click="open = !open">
       {{ open ? 'All is well again' : 'Something is wrong' }}
-    </button>
+    </v-btn>
     <TroubleNote v-if="open && trouble" :words="trouble" />
     <template v-if="open && found">
-      <details v-for="sum in found.sums" :key="sum.kind">
-        <summary>{{ say(sum).sign }}</summary>
+      <FoldPart v-for="sum in found.sums" :key="sum.kind" :title="say(sum).sign">
         <p class="now">{{ say(sum).now }}</p>
         <p class="soft figures">{{ why(sum) }}</p>
-      </details>
-      <details v-for="m in found.mass" :key="m.trouble">
-        <summary>{{ m.sign }}</summary>
+      </FoldPart>
+      <FoldPart v-for="m in found.mass" :key="m.trouble" :title="m.sign">
         <p class="now">{{ m.rescued.now }}</p>
         <p v-if="!has_scale && Math.abs(m.rescued.water_g) >= 1">
           That is {{ amount(Math.abs(m.rescued.water_g)) }}.
@@ -106,12 +105,11 @@ function whyMass({ weighs_g: g, weighed, rescued: r }: Api<'MassRescue'>): strin
           label="It weighs, without the pan"
           kind="mass"
         />
-      </details>
-      <details v-for="m in found.mistakes" :key="m.sign">
-        <summary>{{ m.sign }}</summary>
+      </FoldPart>
+      <FoldPart v-for="m in found.mistakes" :key="m.sign" :title="m.sign">
         <p class="now">{{ m.now }}</p>
         <p class="soft">{{ m.cause }} Next time: {{ m.next_time }}</p>
-      </details>
+      </FoldPart>
       <p v-if="!found.sums.length && !found.mass.length && !found.mistakes.length" class="soft">
         Nothing is known to go wrong here. Take the pan off the flame first, then think.
       </p>
@@ -125,18 +123,13 @@ function whyMass({ weighs_g: g, weighed, rescued: r }: Api<'MassRescue'>): strin
   justify-items: start;
 }
 
-details {
-  width: 100%;
+.fold {
   border-bottom: var(--line) solid var(--steel);
 }
 
-summary {
-  display: flex;
-  align-items: center;
-  min-height: var(--touch);
+.fold :deep(.v-expansion-panel-title) {
   font-size: var(--size-lead);
   font-weight: 600;
-  cursor: pointer;
 }
 
 p {

@@ -30,7 +30,7 @@ const flames = [
       />
     </div>
     <div class="beside">
-      <button type="button" class="key" @click="emit('across')">Read and press it from afar</button>
+      <v-btn class="key" @click="emit('across')">Read and press it from afar</v-btn>
       <WaterIn
         v-if="syrup"
         :has_scale="hasScale(setup)"

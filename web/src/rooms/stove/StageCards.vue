@@ -27,16 +27,11 @@ const cards = computed(() => {
     <span class="label" aria-hidden="true">Tap what you see</span>
     <ol>
       <li v-for="c in cards" :key="c.key">
-        <button
-          type="button"
-          :class="c.state"
-          :aria-pressed="c.state === 'here'"
-          @click="$emit('see', c.key)"
-        >
+        <v-btn :class="c.state" :aria-pressed="c.state === 'here'" @click="$emit('see', c.key)">
           <SightDrawing :picture="c.picture" :size="52" />
           <span class="words">{{ c.words }}</span>
           <span class="when small">{{ c.when }}</span>
-        </button>
+        </v-btn>
       </li>
     </ol>
   </section>

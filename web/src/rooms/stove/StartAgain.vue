@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
@@ -53,10 +54,9 @@ const changed = computed(() =>
       <h1>{{ again.title }}</h1>
       <p v-for="c in changed" :key="c.key" class="lead"><strong>Changed:</strong> {{ c.words }}</p>
     </header>
-    <details>
-      <summary class="key">On something else this time</summary>
+    <FoldPart plate title="On something else this time">
       <div class="where"><WhereFields /></div>
-    </details>
+    </FoldPart>
     <StartPlan :ask="ask" />
   </div>
   <p v-else-if="!trouble" class="soft">Opening…</p>

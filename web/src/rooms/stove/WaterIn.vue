@@ -19,17 +19,15 @@ function tell(g: number | undefined): void {
 </script>
 
 <template>
-  <button type="button" class="key" :aria-expanded="open" @click="open = !open">
-    Water went in
-  </button>
+  <v-btn class="key" :aria-expanded="open" @click="open = !open"> Water went in </v-btn>
   <div v-if="open" class="how" role="group" aria-label="How much water went in">
     <form v-if="has_scale" @submit.prevent="tell(water_g)">
       <AmountField v-model="water_g" label="How much" kind="mass" />
-      <button type="submit" class="key" :disabled="water_g === undefined">Write it down</button>
+      <v-btn type="submit" class="key" :disabled="water_g === undefined">Write it down</v-btn>
     </form>
-    <button v-for="p in pours" :key="p.words" type="button" class="key" @click="tell(p.water_g)">
+    <v-btn v-for="p in pours" :key="p.words" class="key" @click="tell(p.water_g)">
       {{ p.words }}
-    </button>
+    </v-btn>
   </div>
 </template>
 

@@ -58,8 +58,7 @@ const earlier = (seq: number, at_ms: number, min: number) =>
     <p v-for="h in heard" :key="h" class="soft">{{ h }}</p>
     <ul>
       <li v-for="r in shown" :key="r.seq" :class="{ undone: r.undone }">
-        <button
-          type="button"
+        <v-btn
           class="row"
           :aria-expanded="open === r.seq"
           @click="open = open === r.seq ? undefined : r.seq"
@@ -68,38 +67,29 @@ const earlier = (seq: number, at_ms: number, min: number) =>
           <span
             >{{ r.words }}<span v-if="r.by" class="soft small"> · {{ r.by }}</span></span
           >
-        </button>
+        </v-btn>
         <p v-if="r.ahead" class="caution">
           This stands on {{ dayAndHour(r.at_ms) }}, which is still to come: the clock was wrong
           then. It counts only when that time comes.
         </p>
         <div v-if="open === r.seq || r.ahead" class="keys">
           <template v-if="!r.undone">
-            <button v-if="r.ahead" type="button" class="key" @click="itWasNow(r.seq)">
-              It was just now
-            </button>
+            <v-btn v-if="r.ahead" class="key" @click="itWasNow(r.seq)"> It was just now </v-btn>
             <template v-else>
-              <button type="button" class="key" @click="earlier(r.seq, r.at_ms, 1)">
-                It was 1 min earlier
-              </button>
-              <button type="button" class="key" @click="earlier(r.seq, r.at_ms, 5)">5 min</button>
+              <v-btn class="key" @click="earlier(r.seq, r.at_ms, 1)"> It was 1 min earlier </v-btn>
+              <v-btn class="key" @click="earlier(r.seq, r.at_ms, 5)">5 min</v-btn>
             </template>
-            <button type="button" class="key" @click="takeBack(r.seq)">Take it back</button>
+            <v-btn class="key" @click="takeBack(r.seq)">Take it back</v-btn>
           </template>
-          <button
-            v-else-if="r.undo_seq != null"
-            type="button"
-            class="key"
-            @click="takeBack(r.undo_seq)"
-          >
+          <v-btn v-else-if="r.undo_seq != null" class="key" @click="takeBack(r.undo_seq)">
             It did happen
-          </button>
+          </v-btn>
         </div>
       </li>
     </ul>
-    <button v-if="rows.length > SHOWN" type="button" class="key" @click="all = !all">
+    <v-btn v-if="rows.length > SHOWN" class="key" @click="all = !all">
       {{ all ? 'Only the last' : `All ${rows.length}` }}
-    </button>
+    </v-btn>
   </section>
 </template>
 

@@ -8,7 +8,7 @@ defineEmits<{ whistle: [] }>()
 </script>
 
 <template>
-  <button type="button" class="whistle" data-again @click="$emit('whistle')">
+  <v-btn class="whistle" data-again @click="$emit('whistle')">
     <strong class="figures" aria-hidden="true">{{ whistles }}</strong>
     <span
       >{{ whistles === 1 ? 'whistle' : 'whistles' }} so far<br />Tap at each<template
@@ -16,7 +16,7 @@ defineEmits<{ whistle: [] }>()
         >: here one in {{ about(60 * every_min.low) }} to {{ about(60 * every_min.high) }}</template
       ></span
     >
-  </button>
+  </v-btn>
 </template>
 
 <style scoped>

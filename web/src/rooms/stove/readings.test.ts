@@ -2,7 +2,6 @@ import { mount } from '@vue/test-utils'
 import { afterEach, describe, expect, it } from 'vitest'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { units } from '@/units/format'
-import { createVuetify } from 'vuetify'
 import { PULLS } from '@/batch/pulls'
 import ReadingKeys from './ReadingKeys.vue'
 
@@ -118,7 +117,6 @@ describe('the verdict', () => {
   it('is told once a texture is chosen, empty fields as unknown', async () => {
     const form = mount(VerdictForm, {
       props: { verdict: null, has_scale: true },
-      global: { plugins: [createVuetify()] },
     })
     await form.get('form').trigger('submit')
     expect(form.emitted('judged')).toBeUndefined()

@@ -59,6 +59,7 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
     </div>
     <div class="ticks">
       <label v-for="p in provocations" :key="p.key" class="tick">
+        <!-- Raw: dragged beside the figures it changes. -->
         <input
           type="checkbox"
           :checked="provocation[p.key]"
@@ -69,7 +70,7 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
     </div>
     <TroubleNote v-if="trouble" :words="trouble" />
     <div v-if="found" class="scroll" role="status" tabindex="0">
-      <table class="figures">
+      <v-table class="figures">
         <thead>
           <tr>
             <th scope="col">Added</th>
@@ -90,7 +91,7 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
             <td>{{ risk(m.graining.risk_frac) }}</td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
       <p class="soft small">
         A few per cent split hold graining back; more than about ten keep a barfi from setting dry.
         Acid off the heat splits far less than acid at the start.

@@ -41,7 +41,7 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
   <div class="panel">
     <TroubleNote v-if="trouble" :words="trouble" />
     <div v-if="found" class="scroll" role="region" aria-label="Stages in all words" tabindex="0">
-      <table class="figures">
+      <v-table class="figures">
         <thead>
           <tr>
             <th scope="col">Stage</th>
@@ -97,7 +97,7 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
             </td>
           </tr>
         </tbody>
-      </table>
+      </v-table>
     </div>
   </div>
 </template>

@@ -42,9 +42,9 @@ async function useAll(): Promise<void> {
     <section v-if="offered.length" aria-label="New">
       <h2>Worth using</h2>
       <p v-if="offered.length > 1">
-        <button type="button" class="key strong" :disabled="busy" @click="useAll">
+        <v-btn class="key strong" :disabled="busy" @click="useAll">
           Use all {{ offered.length }}
-        </button>
+        </v-btn>
       </p>
       <ul>
         <LearntRow v-for="v in offered" :key="v.name" :value="v" :busy="busy" @say="say" />
@@ -66,14 +66,13 @@ async function useAll(): Promise<void> {
             <span class="small soft"> · {{ day(o.at_ms) }}</span>
           </span>
           <span>{{ o.left_out ? 'Left out: it teaches nothing.' : o.why.join(' ') }}</span>
-          <button
-            type="button"
+          <v-btn
             class="key"
             :disabled="busy"
             @click="say({ act: 'leave_out', batch_id: o.batch_id, out: !o.left_out })"
           >
             {{ o.left_out ? 'Let it teach again' : 'Leave it out' }}
-          </button>
+          </v-btn>
         </li>
       </ul>
       <p v-if="view.odd_more" class="soft">

@@ -33,43 +33,39 @@ const answered = computed(() => v.value.used != null || v.value.refused || v.val
     </div>
     <LearntDrawing class="drawing" :value="v" />
     <div class="keys">
-      <button
+      <v-btn
         v-if="v.offered"
-        type="button"
         class="key strong"
         :disabled="busy"
         @click="emit('say', { act: 'accept', about: v.about })"
       >
         {{ v.used ? 'Use the newer' : 'Use it' }}
-      </button>
-      <button
+      </v-btn>
+      <v-btn
         v-if="v.offered"
-        type="button"
         class="key"
         :disabled="busy"
         @click="emit('say', { act: 'refuse', about: v.about })"
       >
         Not this
-      </button>
-      <button
+      </v-btn>
+      <v-btn
         v-if="answered"
-        type="button"
         class="key"
         :disabled="busy"
         @click="emit('say', { act: 'take_back', about: v.about })"
       >
         Take back
-      </button>
-      <button
+      </v-btn>
+      <v-btn
         v-if="!v.forgotten && !v.offered"
-        type="button"
         class="key"
         :disabled="busy"
         :aria-label="`Forget what was learnt: ${v.name}`"
         @click="emit('say', { act: 'forget', about: v.about })"
       >
         Forget
-      </button>
+      </v-btn>
     </div>
   </li>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import FigureValue from '@/look/pieces/FigureValue.vue'
@@ -59,7 +60,7 @@ const print = () => window.print()
   <p v-else-if="!batch || !setup || !summary">Opening the page…</p>
   <div v-else class="page">
     <header>
-      <button type="button" class="key print" @click="print">Print</button>
+      <v-btn class="key print" @click="print">Print</v-btn>
       <p class="label">
         <router-link to="/notebook">Notebook</router-link> · {{ dayAndHour(batch.started_ms) }} ·
         {{ setup.pan.name }} on the {{ setup.ring.name.toLowerCase() }}
@@ -144,12 +145,13 @@ const print = () => window.print()
       <TroubleNote v-if="refused || wrong" :words="refused || wrong" />
       <CausesSaid v-if="page.causes.length" :causes="page.causes" />
       <MakeAgain v-if="batch.state.phase === 'done'" :id="id" />
-      <details v-if="batch.state.phase === 'done'">
-        <summary class="key">
-          {{ batch.verdict ? 'Judge it anew' : 'How did it turn out?' }}
-        </summary>
+      <FoldPart
+        v-if="batch.state.phase === 'done'"
+        plate
+        :title="batch.verdict ? 'Judge it anew' : 'How did it turn out?'"
+      >
         <VerdictForm :verdict="batch.verdict" :has_scale="hasScale(batch.setup)" @judged="judge" />
-      </details>
+      </FoldPart>
     </div>
     <StepsTold v-if="page" class="across" :steps="page.steps" />
     <template v-if="page">
@@ -163,7 +165,7 @@ const print = () => window.print()
       />
       <p v-if="removed" class="across back" role="status">
         {{ removed.of === 'photo' ? 'The photograph is away.' : 'The tasting is away.' }}
-        <button type="button" class="key" @click="bringBack">Bring it back</button>
+        <v-btn class="key" @click="bringBack">Bring it back</v-btn>
       </p>
       <TastedLater
         v-if="batch.state.phase === 'done'"
@@ -256,10 +258,6 @@ ol li {
   color: var(--ink-soft);
 }
 
-summary {
-  margin-bottom: var(--gap-4);
-}
-
 @container room (max-width: 51.75rem) {
   .page {
     grid-template-columns: minmax(0, 1fr);
@@ -268,7 +266,7 @@ summary {
 
 @media print {
   .print,
-  details {
+  .fold {
     display: none;
   }
 }

@@ -42,23 +42,23 @@ const to = computed(() => ({
 
 <template>
   <section class="again" aria-label="Make it again">
-    <button type="button" class="key strong" :aria-expanded="open" @click="toggle">
-      Make it again
-    </button>
+    <v-btn class="key strong" :aria-expanded="open" @click="toggle"> Make it again </v-btn>
     <TroubleNote v-if="trouble" :words="trouble" />
     <div v-if="open && again" class="changes">
       <p v-if="!again.changes.length">Just as it was: nothing has to be changed.</p>
-      <label v-for="c in again.changes" :key="c.key">
-        <input
-          type="checkbox"
-          :checked="wanted.has(c.key)"
-          @change="want(c.key, ($event.target as HTMLInputElement).checked)"
-        />
-        <span>
-          <strong>{{ c.words }}</strong>
-          <span class="soft">{{ c.why }}</span>
-        </span>
-      </label>
+      <v-checkbox
+        v-for="c in again.changes"
+        :key="c.key"
+        :model-value="wanted.has(c.key)"
+        @update:model-value="want(c.key, $event === true)"
+      >
+        <template #label>
+          <span>
+            <strong>{{ c.words }}</strong>
+            <span class="soft">{{ c.why }}</span>
+          </span>
+        </template>
+      </v-checkbox>
       <div v-if="again.mind.length" class="mind">
         <p class="label">To mind</p>
         <p v-for="m in again.mind" :key="m">{{ m }}</p>
@@ -73,23 +73,6 @@ const to = computed(() => ({
   display: grid;
   gap: var(--gap-3);
   margin-top: var(--gap-3);
-}
-
-label {
-  display: grid;
-  grid-template-columns: 2.75rem minmax(0, 1fr);
-  min-height: var(--touch);
-  align-items: center;
-}
-
-label span {
-  display: block;
-}
-
-input {
-  width: 1.5rem;
-  height: 1.5rem;
-  accent-color: var(--ink);
 }
 
 .mind {

@@ -23,8 +23,7 @@ const told = (p: Api<'PhotoTold'>, i: number) =>
     <h2>Photographs</h2>
     <ul v-if="photos.length">
       <li v-for="(p, i) in photos" :key="p.id" :class="{ open: open === p.id }">
-        <button
-          type="button"
+        <v-btn
           class="picture"
           :aria-expanded="open === p.id"
           @click="open = open === p.id ? undefined : p.id"
@@ -36,27 +35,17 @@ const told = (p: Api<'PhotoTold'>, i: number) =>
             :height="p.height_px"
             loading="lazy"
           />
-        </button>
-        <button
-          v-if="open === p.id"
-          type="button"
-          class="key"
-          :disabled="busy"
-          @click="emit('remove', p.id)"
-        >
+        </v-btn>
+        <v-btn v-if="open === p.id" class="key" :disabled="busy" @click="emit('remove', p.id)">
           Take this one away
-        </button>
+        </v-btn>
       </li>
     </ul>
     <p class="add">
-      <button
-        type="button"
-        class="key"
-        :disabled="busy || photos.length >= most"
-        @click="picker?.click()"
-      >
+      <v-btn class="key" :disabled="busy || photos.length >= most" @click="picker?.click()">
         {{ busy ? 'Adding…' : 'Add a photograph' }}
-      </button>
+      </v-btn>
+      <!-- Raw: the camera or album of the device, opened by the key beside it. -->
       <input
         ref="picker"
         type="file"

@@ -13,7 +13,7 @@ const OFF = ['shorter', '', 'longer'] as const
 </script>
 
 <template>
-  <table>
+  <v-table>
     <caption class="label">
       Planned and real
     </caption>
@@ -40,11 +40,11 @@ const OFF = ['shorter', '', 'longer'] as const
         <td :data-of="`weighed, ${gramUnit()}`">{{ s.real_g != null ? grams(s.real_g) : '–' }}</td>
       </tr>
     </tbody>
-  </table>
+  </v-table>
 </template>
 
 <style scoped>
-table {
+.v-table {
   width: 100%;
   border-collapse: collapse;
 }
@@ -87,7 +87,7 @@ thead th {
     display: none;
   }
 
-  table,
+  .v-table,
   tbody,
   tr,
   th {

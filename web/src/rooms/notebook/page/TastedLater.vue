@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { ref } from 'vue'
 import type { Api } from '@/api/client'
 import { serverNow } from '@/live/serverTime'
@@ -43,19 +44,17 @@ function write(): void {
           {{ words(t.tasted) }}, {{ t.place === 'room' ? 'in the room' : 'in the cold'
           }}<template v-if="t.note">. “{{ t.note }}”</template>
         </span>
-        <button
-          type="button"
+        <v-btn
           class="key"
           :disabled="busy"
           :aria-label="`Take the tasting of day ${number(t.day)} away`"
           @click="emit('remove', t.id)"
         >
           Take away
-        </button>
+        </v-btn>
       </li>
     </ul>
-    <details>
-      <summary class="key">Taste it again today</summary>
+    <FoldPart plate title="Taste it again today">
       <form @submit.prevent="write">
         <ChoiceField v-model="place" label="It was kept" :items="PLACES" />
         <KeyRow v-model="tasted" label="How is it?" :choices="HOW" apart />
@@ -63,9 +62,9 @@ function write(): void {
         <p v-if="tasted === 'off' || tasted === 'stale'" class="caution">
           Do not give it to anybody any more.
         </p>
-        <button type="submit" class="key strong" :disabled="busy || !tasted">Write it down</button>
+        <v-btn type="submit" class="key strong" :disabled="busy || !tasted">Write it down</v-btn>
       </form>
-    </details>
+    </FoldPart>
   </section>
 </template>
 
@@ -101,7 +100,7 @@ form .key {
 }
 
 @media print {
-  details,
+  .fold,
   li .key {
     display: none;
   }

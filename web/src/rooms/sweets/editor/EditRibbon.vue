@@ -57,8 +57,7 @@ const at = computed(() => props.chosen ?? props.method.steps[0]?.key ?? '')
   <section class="ribbon" aria-label="The steps">
     <ol>
       <li v-for="b in blocks" :key="b.key" :class="{ side: b.side }">
-        <button
-          type="button"
+        <v-btn
           class="block"
           :class="{ here: b.key === at, wrong: b.wrong }"
           :aria-pressed="b.key === at"
@@ -70,50 +69,34 @@ const at = computed(() => props.chosen ?? props.method.steps[0]?.key ?? '')
           >
           <span class="name">{{ b.title }}</span>
           <span class="small soft figures">{{ b.wrong ? 'not whole yet' : b.time }}</span>
-        </button>
+        </v-btn>
       </li>
     </ol>
     <div class="keys">
-      <button
-        type="button"
+      <v-btn
         class="key strong"
         :aria-expanded="adding !== null"
         @click="adding = adding === null ? at : null"
       >
         Step after it
-      </button>
-      <button
-        type="button"
-        class="key"
-        :disabled="!canMove(method, at, -1)"
-        @click="emit('move', at, -1)"
-      >
+      </v-btn>
+      <v-btn class="key" :disabled="!canMove(method, at, -1)" @click="emit('move', at, -1)">
         Earlier
-      </button>
-      <button
-        type="button"
-        class="key"
-        :disabled="!canMove(method, at, 1)"
-        @click="emit('move', at, 1)"
-      >
+      </v-btn>
+      <v-btn class="key" :disabled="!canMove(method, at, 1)" @click="emit('move', at, 1)">
         Later
-      </button>
-      <button type="button" class="key" :disabled="!canJoin(method, at)" @click="emit('join', at)">
+      </v-btn>
+      <v-btn class="key" :disabled="!canJoin(method, at)" @click="emit('join', at)">
         Join with the next
-      </button>
-      <button
-        type="button"
-        class="key"
-        :disabled="method.steps.length < 2"
-        @click="emit('remove', at)"
-      >
+      </v-btn>
+      <v-btn class="key" :disabled="method.steps.length < 2" @click="emit('remove', at)">
         Take it out
-      </button>
+      </v-btn>
     </div>
     <div v-if="adding !== null" class="verbs" role="group" aria-label="What is done next?">
-      <button v-for="v in verbs" :key="v.verb" type="button" class="key" @click="put(v)">
+      <v-btn v-for="v in verbs" :key="v.verb" class="key" @click="put(v)">
         {{ v.verb }}
-      </button>
+      </v-btn>
     </div>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { ref } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
@@ -70,11 +71,8 @@ const shares = (effect: Effect) =>
           :model-value="effect.what"
           @update:model-value="effect.what = $event"
         />
-        <button type="button" class="key" @click="effects = effects.filter((_, at) => at !== i)">
-          Not this
-        </button>
-        <details v-if="shares(effect)" class="parts">
-          <summary>What stays, part by part</summary>
+        <v-btn class="key" @click="effects = effects.filter((_, at) => at !== i)"> Not this </v-btn>
+        <FoldPart v-if="shares(effect)" class="parts" title="What stays, part by part">
           <div>
             <template v-for="[field, name] in parts" :key="field">
               <AmountField
@@ -87,14 +85,12 @@ const shares = (effect: Effect) =>
               />
             </template>
           </div>
-        </details>
+        </FoldPart>
       </li>
     </ol>
     <div class="add">
       <ChoiceField v-model="chosen" label="What happens to it" :items="kinds" />
-      <button type="button" class="key" @click="effects = [...effects, newEffect(chosen)]">
-        This happens
-      </button>
+      <v-btn class="key" @click="effects = [...effects, newEffect(chosen)]"> This happens </v-btn>
     </div>
   </div>
 </template>
@@ -116,7 +112,7 @@ li {
   align-items: end;
 }
 
-li > .field {
+li > .v-input {
   flex: 1 1 8rem;
 }
 

@@ -27,7 +27,7 @@ const purposes = listed({ ...PURPOSES, mass: 'into the mass' })
         :model-value="entry.purpose ?? 'mass'"
         @update:model-value="entry.purpose = $event"
       />
-      <button type="button" class="key" @click="inputs.splice(i, 1)">Not this</button>
+      <v-btn class="key" @click="inputs.splice(i, 1)">Not this</v-btn>
     </li>
   </ul>
 </template>

@@ -10,17 +10,16 @@ defineProps<{ stages: readonly Api<'Stage'>[] }>()
 
 <template>
   <div class="rungs" role="group" aria-label="Stage">
-    <button
+    <v-btn
       v-for="s in stages"
       :key="s.key"
-      type="button"
       class="rung"
       :aria-pressed="stage === s.key"
       :style="{ background: syrupColour(s.key), color: inkOn(s.key) }"
       @click="stage = s.key"
     >
       <StageMark :stage="s.key" :size="26" /> {{ s.name }}
-    </button>
+    </v-btn>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
@@ -108,9 +109,7 @@ function gate(): void {
           auto-grow
           :error-messages="wrong('cue')"
         />
-        <button v-if="!step.cue.trim()" type="button" class="key" @click="step.cue = NOT_TOLD">
-          Not told
-        </button>
+        <v-btn v-if="!step.cue.trim()" class="key" @click="step.cue = NOT_TOLD"> Not told </v-btn>
       </div>
       <v-textarea
         v-model="step.reason"
@@ -151,14 +150,14 @@ function gate(): void {
     <p v-for="w in wrong('minutes')" :key="w" class="caution">{{ w }}</p>
     <InputList v-if="step.inputs?.length" v-model="step.inputs" :ingredients="ingredients" />
     <p v-for="w in wrong('inputs')" :key="w" class="caution">{{ w }}</p>
-    <button type="button" class="key" @click="put">Something goes in</button>
-    <details>
-      <summary>
-        Vessel, what becomes of it, what comes before
+    <v-btn class="key" @click="put">Something goes in</v-btn>
+    <FoldPart
+      ><template #title
+        >Vessel, what becomes of it, what comes before
         <span v-if="step.effects?.length || step.gates?.length" class="soft">
           · {{ (step.effects?.length ?? 0) + (step.gates?.length ?? 0) }} set
-        </span>
-      </summary>
+        </span></template
+      >
       <div class="more">
         <div class="row">
           <ChoiceField v-model="step.vessel" label="In or on" :items="vessels" />
@@ -174,12 +173,12 @@ function gate(): void {
         <ul v-if="step.gates?.length" aria-label="What must be ready">
           <li v-for="(g, i) in step.gates" :key="g.key" class="gate">
             <LineField v-model="g.text" label="Must be ready before" />
-            <button type="button" class="key" @click="step.gates?.splice(i, 1)">Not this</button>
+            <v-btn class="key" @click="step.gates?.splice(i, 1)">Not this</v-btn>
           </li>
         </ul>
-        <button type="button" class="key" @click="gate">Something must be ready before</button>
+        <v-btn class="key" @click="gate">Something must be ready before</v-btn>
       </div>
-    </details>
+    </FoldPart>
     <p v-for="f in rest" :key="f.words" class="caution">{{ f.words }}</p>
   </article>
 </template>
@@ -203,7 +202,7 @@ header {
   align-items: end;
 }
 
-header > .field {
+header > .v-input {
   flex: 1;
 }
 
@@ -276,7 +275,7 @@ p {
     flex-wrap: wrap;
   }
 
-  header > .field {
+  header > .v-input {
     flex-basis: 75%;
   }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { onKeyStroke } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
@@ -15,9 +16,6 @@ import { useEditing } from './useEditing'
 import { FAMILIES } from '@/rooms/sweets/words'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 import LineField from '@/look/pieces/LineField.vue'
-import { furnish } from '@/look/vuetify'
-
-furnish()
 
 /** A sweet of her own under the pen. */
 const props = defineProps<{ sweetKey: string }>()
@@ -158,26 +156,24 @@ onKeyStroke('s', (event) => {
     <header class="top">
       <h1>{{ draft.name || 'Without a name' }}</h1>
       <div class="acts">
-        <button type="button" class="key" :disabled="!canUndo" @click="edit.undo()">
+        <v-btn class="key" :disabled="!canUndo" @click="edit.undo()">
           Undo <kbd>Ctrl Z</kbd>
-        </button>
-        <button type="button" class="key" :disabled="!canRedo" @click="edit.redo()">Redo</button>
+        </v-btn>
+        <v-btn class="key" :disabled="!canRedo" @click="edit.redo()">Redo</v-btn>
         <router-link class="key" :to="`/sweets/${sweetKey}`">Back</router-link>
-        <button type="button" class="key strong" :disabled="busy || !changed" @click="save">
+        <v-btn class="key strong" :disabled="busy || !changed" @click="save">
           {{ faults.length ? 'Keep it unfinished' : 'Save' }} <kbd>Ctrl S</kbd>
-        </button>
+        </v-btn>
       </div>
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-if="edit.unfinished_ms.value && changed" class="acts unfinished">
       <span>Unfinished work, kept {{ dayAndHour(edit.unfinished_ms.value) }}.</span>
-      <button type="button" class="key" @click="edit.dropUnfinished()">
-        Leave it, back to what was saved
-      </button>
+      <v-btn class="key" @click="edit.dropUnfinished()"> Leave it, back to what was saved </v-btn>
     </p>
     <p v-if="overtaken" class="acts">
-      <button type="button" class="key" @click="keepAside">Keep mine as a sweet of its own</button>
-      <button type="button" class="key" @click="edit.load()">Take the other one</button>
+      <v-btn class="key" @click="keepAside">Keep mine as a sweet of its own</v-btn>
+      <v-btn class="key" @click="edit.load()">Take the other one</v-btn>
     </p>
     <p class="soft" aria-live="polite">
       <template v-if="faults.length"
@@ -225,8 +221,7 @@ onKeyStroke('s', (event) => {
       :others="othersOf(stepNow.key)"
       :stages="kitchen.ladder"
     />
-    <details>
-      <summary>Its other names, what is said of it, what it ends up as</summary>
+    <FoldPart title="Its other names, what is said of it, what it ends up as">
       <div class="more">
         <div class="names">
           <LineField v-model="aliases" label="Other names, between commas" />
@@ -239,15 +234,10 @@ onKeyStroke('s', (event) => {
           />
         </div>
         <p class="acts">
-          <button type="button" class="key" @click="another">Another way of making it</button>
-          <button
-            v-if="draft.methods.length > 1"
-            type="button"
-            class="key"
-            @click="without(method.key)"
-          >
+          <v-btn class="key" @click="another">Another way of making it</v-btn>
+          <v-btn v-if="draft.methods.length > 1" class="key" @click="without(method.key)">
             Take this way out
-          </button>
+          </v-btn>
         </p>
         <div class="names">
           <LineField v-model="method.name" label="Name of the method" />
@@ -261,25 +251,24 @@ onKeyStroke('s', (event) => {
         </div>
         <MethodFacts :model-value="method" />
       </div>
-    </details>
+    </FoldPart>
     <section aria-labelledby="versions">
       <h2 id="versions">Versions</h2>
       <ul>
         <li v-for="v in versions" :key="v.version">
           <span class="figures">{{ v.version }}</span> {{ v.reason }}
           <span class="soft small">{{ dayAndHour(v.at_ms) }}</span>
-          <button
+          <v-btn
             v-if="v.version !== edit.version.value"
-            type="button"
             class="key"
             @click="edit.restore(v.version)"
           >
             Put it back
-          </button>
+          </v-btn>
           <span v-else class="soft">holds</span>
         </li>
       </ul>
-      <button type="button" class="key" @click="remove">Take it off the shelf</button>
+      <v-btn class="key" @click="remove">Take it off the shelf</v-btn>
       <p class="small soft">Nothing is lost by that: its versions stay, and it can be put back.</p>
     </section>
   </div>

@@ -47,20 +47,24 @@ function takeOver(): void {
           @update:model-value="take.medium = $event"
         />
         <span v-if="take.side" class="soft small">what was left there: {{ take.side }}</span>
-        <button type="button" class="key" @click="step.takes?.splice(i, 1)">Not from there</button>
+        <v-btn class="key" @click="step.takes?.splice(i, 1)">Not from there</v-btn>
       </li>
     </ul>
     <fieldset v-if="others.length" class="waits">
       <legend class="small soft">
         Waits also for: steps that come first without handing anything over
       </legend>
-      <label v-for="other in others" :key="other.value">
-        <input v-model="after" type="checkbox" :value="other.value" />{{ other.title }}
-      </label>
+      <v-checkbox
+        v-for="other in others"
+        :key="other.value"
+        v-model="after"
+        :value="other.value"
+        :label="other.title"
+      />
     </fieldset>
-    <button type="button" class="key" :disabled="!free.length" @click="takeOver">
+    <v-btn class="key" :disabled="!free.length" @click="takeOver">
       It takes over from another step
-    </button>
+    </v-btn>
   </div>
 </template>
 
@@ -98,19 +102,6 @@ li {
   margin: 0;
   padding: 0;
   border: 0;
-}
-
-.waits label {
-  display: flex;
-  gap: var(--gap-2);
-  align-items: center;
-  min-height: var(--touch);
-}
-
-.waits input {
-  width: 1.375rem;
-  height: 1.375rem;
-  accent-color: var(--ink);
 }
 
 @container room (max-width: 38rem) {

@@ -1,7 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, reactive, ref, type EffectScope } from 'vue'
-import { createVuetify } from 'vuetify'
 import type { Api } from '@/api/client'
 import { serverOf } from '@/test/server'
 import { blank, newEffect, newShape } from './blank'
@@ -13,7 +12,6 @@ import TakeList from './TakeList.vue'
 import { useEditing } from './useEditing'
 import { EFFECTS, shapes } from './works'
 
-const global = { plugins: [createVuetify()] }
 const stages = [
   {
     key: 'one-string',
@@ -52,7 +50,6 @@ describe('what becomes of the mass', () => {
   it('is entered in per cent and kept as a share', async () => {
     const list = mount(EffectList, {
       props: { modelValue: [newEffect('dry_to')], stages },
-      global,
     })
     expect(field(list, 'Water at the end').element.value).toBe('12')
     await field(list, 'Water at the end').setValue('9,5')
@@ -60,7 +57,7 @@ describe('what becomes of the mass', () => {
     expect(effects[0]).toEqual({ kind: 'dry_to', water_frac: 0.095 })
   })
   it('is put on and taken off', async () => {
-    const list = mount(EffectList, { props: { modelValue: [], stages }, global })
+    const list = mount(EffectList, { props: { modelValue: [], stages } })
     await button(list, 'This happens').trigger('click')
     expect(list.emitted('update:modelValue')?.[0]).toEqual([[newEffect('dry_to')]])
     await list.setProps({ modelValue: [newEffect('lose'), newEffect('press')] })
@@ -73,7 +70,6 @@ describe('one step under the pen', () => {
   const editor = (step: Api<'Step'>, faults: Api<'Fault'>[] = []) =>
     mount(StepEditor, {
       props: { modelValue: step, number: 1, faults, ingredients: [], others: [], stages },
-      global,
     })
   it('sets all three times at first, then each by itself', async () => {
     const step = firstStep()
@@ -96,6 +92,7 @@ describe('one step under the pen', () => {
   it('takes gates and amounts on and off', async () => {
     const step = firstStep()
     const card = editor(step)
+    await card.get('.v-expansion-panel-title').trigger('click')
     await button(card, 'Something must be ready before').trigger('click')
     await field(card, 'Must be ready before').setValue('Tray greased')
     expect(step.gates).toEqual([{ key: 'gate-1', text: 'Tray greased' }])
@@ -112,7 +109,7 @@ describe('what a step takes over', () => {
       { value: 'b', title: '2. B' },
     ]
     step.after = ['b']
-    const list = mount(TakeList, { props: { modelValue: step, others }, global })
+    const list = mount(TakeList, { props: { modelValue: step, others } })
     await button(list, 'It takes over from another step').trigger('click')
     expect(step.takes).toEqual([{ step: 'a', share_frac: 1, medium: false }])
     await nextTick()
@@ -131,7 +128,6 @@ describe('a stage and a reason', () => {
     step.cue = ''
     const card = mount(StepEditor, {
       props: { modelValue: step, number: 1, faults: [], ingredients: [], others: [], stages },
-      global,
     })
     await button(card, 'one string').trigger('click')
     expect(step.effects).toEqual([{ kind: 'boil_to_stage', stage: 'one-string' }])
@@ -157,7 +153,7 @@ describe('a method', () => {
     for (const { value } of shapes) expect(newShape(value as Api<'Shape'>['kind']).kind).toBe(value)
     const method = reactive({ ...blank().methods[0] } as Api<'Method'>)
     method.shape = newShape('slab')
-    const facts = mount(MethodFacts, { props: { modelValue: method }, global })
+    const facts = mount(MethodFacts, { props: { modelValue: method } })
     await field(facts, 'Thickness').setValue('8')
     await field(facts, 'Air in it').setValue('25')
     expect(method.shape).toEqual({ kind: 'slab', thickness_mm: 8, piece_cm2: 12, air_frac: 0.25 })

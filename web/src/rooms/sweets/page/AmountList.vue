@@ -15,7 +15,7 @@ const off = computed(() => roundingWords(props.formula, props.cups))
 
 <template>
   <div>
-    <table>
+    <v-table>
       <caption class="only-heard">
         What to measure
       </caption>
@@ -48,13 +48,13 @@ const off = computed(() => roundingWords(props.formula, props.cups))
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
     <p v-if="off" class="small soft">{{ off }}</p>
   </div>
 </template>
 
 <style scoped>
-table {
+.v-table {
   width: 100%;
   border-collapse: collapse;
 }

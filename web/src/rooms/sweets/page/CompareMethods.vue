@@ -88,7 +88,7 @@ function told(value: number | null | undefined, unit: string): string {
       :items="others.map((m) => ({ title: m.name, value: m.key }))"
     />
     <TroubleNote v-if="trouble" :words="trouble" />
-    <table v-if="found">
+    <v-table v-if="found">
       <thead>
         <tr>
           <td />
@@ -138,12 +138,12 @@ function told(value: number | null | undefined, unit: string): string {
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </section>
 </template>
 
 <style scoped>
-table {
+.v-table {
   width: 100%;
   margin-top: var(--gap-3);
   border-collapse: collapse;

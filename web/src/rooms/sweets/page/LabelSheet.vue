@@ -40,7 +40,7 @@ const print = () => window.print()
         label="Pieces in a box"
         inputmode="numeric"
       />
-      <button type="button" class="key strong" @click="print">Print</button>
+      <v-btn class="key strong" @click="print">Print</v-btn>
     </nav>
     <TroubleNote v-if="refused" class="acts" :words="refused" />
     <ol>

@@ -58,7 +58,7 @@ const hands = computed(() => {
   gap: var(--gap-2) var(--gap-5);
 }
 
-.ready > .field {
+.ready > .v-input {
   flex: 0 1 18rem;
 }
 

@@ -133,15 +133,14 @@ const FIELDS: Partial<Record<SizeKind, 'mass' | 'volume' | 'mm'>> = {
           :model-value="v.have.value[l.ingredient]"
           @update:model-value="v.setHave(l.ingredient, $event)"
         />
-        <button
+        <v-btn
           v-if="stock.told.length > 1"
-          type="button"
           class="key"
           :aria-label="`${l.name} is not short`"
           @click="v.setHave(l.ingredient, undefined)"
         >
           ×
-        </button>
+        </v-btn>
       </span>
       <ChoiceField
         v-if="stock.free.length"

@@ -80,6 +80,7 @@ const WARMTHS: { key: 'cools' | 'warm'; name: string }[] = [
           >{{ round ? 'Across a ball' : 'Through the thickest part' }}, {{ millimetres(size_mm) }}
           {{ millimetreUnit() }}</span
         >
+        <!-- Raw: dragged beside the drawing it changes. -->
         <input v-model.number="size_mm" type="range" :min="round ? 12 : 4" max="60" step="1" />
       </label>
       <KeyRow

@@ -51,7 +51,7 @@ const print = () => window.print()
   <article v-else class="sheet">
     <nav class="acts" aria-label="Sheet">
       <router-link class="key" :to="{ ...back, query: $route.query }">Back</router-link>
-      <button type="button" class="key strong" @click="print">Print</button>
+      <v-btn class="key strong" @click="print">Print</v-btn>
     </nav>
     <header>
       <h1>{{ title }}</h1>
@@ -65,7 +65,7 @@ const print = () => window.print()
     <div class="columns">
       <section aria-label="Measure">
         <h2>Measure</h2>
-        <table>
+        <v-table>
           <tbody>
             <tr v-for="l in lines" :key="l.ingredient">
               <th scope="row">
@@ -75,7 +75,7 @@ const print = () => window.print()
               <td class="figures" :class="{ words: !byScale }">{{ l.first }}</td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
         <p class="small">{{ roundingWords(f, inCups) }}</p>
         <p v-if="f.allergens.length">
           <strong>Contains {{ f.allergens.join(', ') }}.</strong>
@@ -139,7 +139,7 @@ header p {
   gap: var(--gap-6);
 }
 
-table {
+.v-table {
   width: 100%;
   border-collapse: collapse;
 }

@@ -95,8 +95,7 @@ const pieceWords = computed(() => {
       <div class="walk">
         <ol>
           <li v-for="(s, i) in steps" :key="s.step">
-            <button
-              type="button"
+            <v-btn
               :class="{ here: s.step === at }"
               :aria-pressed="s.step === at"
               @click="chosen = s.step"
@@ -104,7 +103,7 @@ const pieceWords = computed(() => {
               <span class="figures soft">{{ i + 1 }}</span>
               {{ title(s.step) }}
               <span class="figures small soft">{{ span(s.time.minutes.mid) }}</span>
-            </button>
+            </v-btn>
           </li>
         </ol>
         <StepDetail

@@ -98,9 +98,7 @@ const exportLink = (format: string) =>
         <router-link v-if="page.version" class="key" :to="`/sweets/${sweetKey}/edit`"
           >Change it</router-link
         >
-        <button v-else type="button" class="key" :disabled="busy" @click="copy">
-          Copy and change
-        </button>
+        <v-btn v-else class="key" :disabled="busy" @click="copy"> Copy and change </v-btn>
       </nav>
     </header>
     <TroubleNote v-if="failed" :words="failed" />
@@ -115,15 +113,14 @@ const exportLink = (format: string) =>
           set({ method: $event, with: undefined, by: undefined, n: undefined, have: undefined })
         "
       />
-      <button
+      <v-btn
         v-if="methods.length > 1"
-        type="button"
         class="key"
         :aria-pressed="comparing"
         @click="set({ side: comparing ? undefined : 1 })"
       >
         Side by side
-      </button>
+      </v-btn>
       <p class="soft small">
         <template v-if="method.about">{{ method.about + ' ' }}</template>This one
         {{ LEVELS[method.level as 1 | 2 | 3]

@@ -121,15 +121,10 @@ const said = computed(
         The amounts above count on {{ pieces.count }}.</template
       >
     </p>
-    <button
-      v-if="marked?.better"
-      type="button"
-      class="key"
-      @click="piece_cm = marked.better.piece_cm"
-    >
+    <v-btn v-if="marked?.better" class="key" @click="piece_cm = marked.better.piece_cm">
       At {{ centimetres(marked.better.piece_cm, 1) }} {{ centimetreUnit() }}:
       {{ marked.better.whole_pieces }} pieces, {{ percent(marked.better.trim_frac) }} % trim
-    </button>
+    </v-btn>
     <div class="controls">
       <ChoiceField v-model="where" label="Where it lies" :items="places" />
       <KeyRow v-model="pattern" label="Marked in" :choices="PATTERNS" />
@@ -138,14 +133,17 @@ const said = computed(
           >{{ pattern === 'finger' ? 'Length' : 'Side' }} of a piece, {{ centimetres(side_cm, 1) }}
           {{ centimetreUnit() }}</span
         >
+        <!-- Raw: dragged beside the drawing it changes. -->
         <input v-model.number="side_cm" type="range" min="1.5" max="8" step="0.1" />
       </label>
       <label v-if="pattern === 'diamond'">
         <span>Angle, {{ angle_deg }}°</span>
+        <!-- Raw: dragged beside the drawing it changes. -->
         <input v-model.number="angle_deg" type="range" min="30" max="90" step="5" />
       </label>
       <label>
         <span>Spread to {{ centimetres(length_cm, 1) }} {{ centimetreUnit() }}</span>
+        <!-- Raw: dragged beside the drawing it changes. -->
         <input
           v-model.number="length_cm"
           type="range"

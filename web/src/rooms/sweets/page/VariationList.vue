@@ -41,16 +41,15 @@ const structural = computed(() =>
   <section aria-labelledby="variations">
     <h2 id="variations">What if</h2>
     <div class="offers">
-      <button
+      <v-btn
         v-for="o in offers"
         :key="o.key"
-        type="button"
         class="key small"
         :aria-pressed="taken.includes(o.key)"
         @click="$emit('toggle', o.key)"
       >
         {{ o.name }}<span v-if="o.structural" class="mark" aria-label="carries the set"> ▲</span>
-      </button>
+      </v-btn>
     </div>
     <p class="small soft">▲ carries the set, not only the taste.</p>
     <dl v-if="taken.length && effects.length" aria-live="polite">

@@ -128,14 +128,17 @@ watch(seen, (found) => {
       </p>
     </header>
     <form v-if="pasting" class="paste" @submit.prevent="read">
-      <label class="box">
-        <span class="label">The recipe</span>
-        <textarea v-model="content" rows="12" spellcheck="false"></textarea>
-      </label>
+      <v-textarea
+        v-model="content"
+        label="The recipe"
+        rows="12"
+        :auto-grow="false"
+        spellcheck="false"
+      />
       <div class="how">
         <AmountField v-model="cup_ml" label="A cup in it holds" kind="volume" />
         <label class="key file"
-          >Take a file<input
+          >Take a file<!-- Raw: the file list of the device, opened by the key around it. --><input
             type="file"
             accept=".json,.jsonld,.txt,text/plain,application/json,application/ld+json"
             @change="take"
@@ -143,7 +146,7 @@ watch(seen, (found) => {
         <EventButton words="Read it" :busy="busy" @happened="read" />
       </div>
     </form>
-    <button v-else type="button" class="key again" @click="pasting = true">Change the text</button>
+    <v-btn v-else class="key again" @click="pasting = true">Change the text</v-btn>
     <TroubleNote v-if="trouble" :words="trouble" />
 
     <template v-if="seen">
@@ -206,23 +209,6 @@ header p {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 14rem;
   gap: var(--gap-5);
-}
-
-.box {
-  display: grid;
-  gap: var(--gap-1);
-}
-
-textarea {
-  width: 100%;
-  padding: var(--gap-3);
-  border: var(--line) solid var(--steel-strong);
-  border-radius: var(--corner);
-  background: var(--sheet);
-  color: inherit;
-  font: inherit;
-  line-height: 1.4;
-  resize: vertical;
 }
 
 .how {

@@ -55,10 +55,9 @@ const cue = computed(() =>
     <article v-for="d in doubts" :key="d.kind" :class="{ open }" :aria-label="part.text">
       <p>{{ d.words }}</p>
       <div class="ways">
-        <button
+        <v-btn
           v-for="w in d.ways"
           :key="w.words"
-          type="button"
           class="key"
           :aria-pressed="settled?.mass_g === tenths(w.mass_g)"
           @click="emit('settle', { mass_g: tenths(w.mass_g), leave_out: false })"
@@ -67,17 +66,16 @@ const cue = computed(() =>
           <span class="figures"
             >{{ grams(w.mass_g) }} {{ gramUnit() }}, {{ percent(w.share_frac) }} % of all</span
           >
-        </button>
-        <button
+        </v-btn>
+        <v-btn
           v-for="key in d.maybe"
           :key="key"
-          type="button"
           class="key"
           :aria-pressed="settled?.ingredient === key"
           @click="emit('settle', { ingredient: key, leave_out: false })"
         >
           {{ ingredients.find((i) => i.value === key)?.title ?? key }}
-        </button>
+        </v-btn>
         <ChoiceField
           v-if="d.kind === 'unknown_ingredient'"
           label="It is"
@@ -91,14 +89,13 @@ const cue = computed(() =>
           :model-value="settled?.mass_g"
           @update:model-value="emit('settle', { mass_g: $event, leave_out: false })"
         />
-        <button
-          type="button"
+        <v-btn
           class="key"
           :aria-pressed="settled?.leave_out"
           @click="emit('settle', { leave_out: true, mass_g: undefined })"
         >
           Leave it out
-        </button>
+        </v-btn>
       </div>
     </article>
   </li>
@@ -165,7 +162,7 @@ article p {
   align-items: end;
 }
 
-.ways > .field {
+.ways > .v-input {
   flex: 0 1 9rem;
 }
 

@@ -1,6 +1,5 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
-import { createVuetify } from 'vuetify'
 import { serverOf } from '@/test/server'
 import ReadIn from './ReadIn.vue'
 
@@ -55,7 +54,7 @@ function opened() {
       return { body: understood({ doubts: ask.settled.length ? [] : [doubt] }) }
     },
   })
-  const page = mount(ReadIn, { global: { plugins: [createVuetify()] } })
+  const page = mount(ReadIn)
   const button = (words: string | RegExp) => {
     const found = page.findAll('button').find((b) => b.text().match(words))
     if (!found) throw new Error(`no button says ${String(words)}`)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
@@ -65,59 +66,57 @@ const within = computed(() => text('within') as (typeof TIMES)[number]['key'])
       @update:model-value="set({ within: $event || undefined })"
     />
     <div class="toggles" role="group" aria-label="Only those">
-      <button
-        type="button"
+      <v-btn
         class="key"
         :aria-pressed="text('first') === '1'"
         @click="set({ first: text('first') ? undefined : '1' })"
       >
         For a first try
-      </button>
-      <button
-        type="button"
+      </v-btn>
+      <v-btn
         class="key"
         :aria-pressed="text('bare') === '1'"
         @click="set({ bare: text('bare') ? undefined : '1' })"
       >
         Without instruments
-      </button>
-      <button
-        type="button"
+      </v-btn>
+      <v-btn
         class="key"
         :aria-pressed="text('own') === '1'"
         @click="set({ own: text('own') ? undefined : '1' })"
       >
         My own
-      </button>
+      </v-btn>
     </div>
-    <details class="more" :open="suits.length + without.length > 0">
-      <summary>What it has to suit, and to be without</summary>
+    <FoldPart
+      class="more"
+      title="What it has to suit, and to be without"
+      :open="!!(suits.length + without.length)"
+    >
       <div class="toggles small" role="group" aria-label="What it suits">
-        <button
+        <v-btn
           v-for="d in DIETS"
           :key="d.key"
-          type="button"
           class="key"
           :aria-pressed="suits.includes(d.key)"
           @click="suit(d.key)"
         >
           {{ d.name }}
-        </button>
+        </v-btn>
       </div>
       <div class="toggles small" role="group" aria-label="Without an allergen">
         <span class="label">Without</span>
-        <button
+        <v-btn
           v-for="a in ALLERGENS"
           :key="a"
-          type="button"
           class="key"
           :aria-pressed="without.includes(a)"
           @click="toggle(a)"
         >
           {{ a }}
-        </button>
+        </v-btn>
       </div>
-    </details>
+    </FoldPart>
   </search>
 </template>
 

@@ -93,21 +93,19 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
       <h1>Sweets</h1>
       <nav aria-label="Add a sweet">
         <router-link class="key" to="/sweets/read">Read one in</router-link>
-        <button type="button" class="key" @click="begin">Begin a new one</button>
+        <v-btn class="key" @click="begin">Begin a new one</v-btn>
       </nav>
     </header>
     <FindSweets />
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-if="gone">
-      It is off the shelf. <button type="button" class="plain" @click="putBack">Put it back</button>
+      It is off the shelf. <v-btn class="plain" @click="putBack">Put it back</v-btn>
     </p>
     <p v-if="shelf" class="soft found" aria-live="polite">
       {{ shelf.total }} {{ shelf.total === 1 ? 'sweet' : 'sweets' }}
       <template v-if="text('family')">
         in one family ·
-        <button type="button" class="plain" @click="set({ family: undefined })">
-          all families
-        </button></template
+        <v-btn class="plain" @click="set({ family: undefined })"> all families </v-btn></template
       >
       <template v-if="!shelf.total && searching">
         answer to that. Take a word or a wish away.</template
