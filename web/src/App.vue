@@ -57,7 +57,7 @@ const { light, turn } = useLight()
     <CallStrip v-if="!atDoor" />
     <CalledOut v-if="!atDoor" />
     <DeadPlace />
-    <v-main id="room" class="room" tabindex="-1">
+    <v-main id="room" tabindex="-1">
       <ReachNote />
       <LetIn v-if="atDoor" @in="comeIn" />
       <template v-else>
@@ -71,7 +71,7 @@ const { light, turn } = useLight()
 
 <style scoped>
 /* Rooms lay themselves out by how many words fit, so that larger text folds them as a narrow screen does. */
-.room {
+.v-main {
   container: room / inline-size;
   width: 100%;
   max-width: 88rem;
@@ -79,7 +79,7 @@ const { light, turn } = useLight()
   padding: var(--gap-5) clamp(var(--gap-4), 3vw, var(--gap-7)) var(--gap-7);
 }
 
-.room:focus {
+.v-main:focus {
   outline: none;
 }
 
@@ -95,14 +95,14 @@ const { light, turn } = useLight()
 }
 
 @media (max-width: 640px) {
-  .room {
+  .v-main {
     padding-top: var(--gap-4);
     padding-bottom: 6rem;
   }
 }
 
 @media print {
-  .room {
+  .v-main {
     padding: 0;
   }
 }

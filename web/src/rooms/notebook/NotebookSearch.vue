@@ -21,7 +21,7 @@ const sweets = computed(() => [
   ...(props.index?.sweets ?? []).map((s) => ({ title: `${s.name} (${s.batches})`, value: s.key })),
 ])
 const textures = [
-  { title: 'However it felt', value: '' },
+  { title: 'Any verdict', value: '' },
   ...TEXTURES.map((t) => ({ title: t.name, value: t.key })),
 ]
 const pans = computed(() => [
