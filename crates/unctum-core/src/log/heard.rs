@@ -39,7 +39,7 @@ pub fn heard_in_brief(log: &[Logged]) -> Vec<HeardInBrief> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::log::{BatchEvent, SeenReading};
+    use crate::log::event::{BatchEvent, SeenReading};
 
     #[test]
     fn each_instrument_is_told_once_with_its_newest() {
