@@ -159,7 +159,13 @@ async function remove(): Promise<void> {
     />
     <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
       <legend class="only-heard">Sweet {{ i + 1 }}</legend>
-      <ChoiceField v-model="line.sweet_key" label="Sweet" :items="itemsOf(line)" class="what" />
+      <ChoiceField
+        v-model="line.sweet_key"
+        label="Sweet"
+        many
+        :items="itemsOf(line)"
+        class="what"
+      />
       <LineField
         v-model="line.n"
         :label="line.by === 'boxes' ? 'How many boxes' : 'How much'"
