@@ -51,7 +51,7 @@ test('nothing that is pressed is smaller than a fingertip', async ({ page }) => 
       const small = await page.evaluate(() =>
         [
           ...document.querySelectorAll(
-            'a, button, .v-field, input:not(.v-field input), textarea:not(.v-field textarea)',
+            'a, button, .v-field, .v-field__clearable .v-icon, input:not(.v-field input), textarea:not(.v-field textarea)',
           ),
         ].flatMap((e) => {
           const field = e.tagName === 'INPUT' ? e.closest('.v-input, label') : null

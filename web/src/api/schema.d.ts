@@ -5553,9 +5553,7 @@ export interface components {
         };
         /** @description What one instrument wrote by itself. */
         HeardInBrief: {
-            /** @description What it is called, if that is known. */
-            by?: string | null;
-            /** @description Its newest entry. */
+            /** @description Its newest entry, with its name. */
             last: components["schemas"]["Logged"];
             /**
              * Format: int32

@@ -38,7 +38,6 @@ describe('what an instrument shows', () => {
 describe('what instruments wrote', () => {
   it('stands in a line each, however often they wrote', () => {
     const heard = (seq: number, at_ms: number, shown_c: number, by: string, times: number) => ({
-      by,
       times,
       last: {
         seq,

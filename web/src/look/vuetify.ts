@@ -4,15 +4,10 @@ import { strokes } from './strokes'
 
 /** The few words Vuetify's own parts say by themselves. */
 const WORDS: Record<string, string> = {
-  clear: 'Clear: {0}',
   close: 'Close',
   open: 'Open',
-  loading: 'Loading',
   noDataText: 'Nothing is called that',
   'input.clear': 'Clear: {0}',
-  'fileInput.counter': '{0} files',
-  'numberInput.increment': 'More',
-  'numberInput.decrement': 'Less',
 }
 function say(key: string, ...given: unknown[]): string {
   const name = key.replace('$vuetify.', '')
@@ -58,8 +53,6 @@ export const vuetify = createVuetify({
     VExpansionPanels: { variant: 'accordion', flat: true, static: true },
     VExpansionPanel: { elevation: 0 },
     VMenu: { transition: false },
-    VDialog: { transition: false },
-    VBottomSheet: { transition: false },
     VList: { bgColor: 'transparent' },
   },
 })

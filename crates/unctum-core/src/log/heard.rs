@@ -8,11 +8,9 @@ use crate::log::event::Logged;
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct HeardInBrief {
-    /// What it is called, if that is known.
-    pub by: Option<String>,
     /// How often it wrote.
     pub times: u32,
-    /// Its newest entry.
+    /// Its newest entry, with its name.
     pub last: Logged,
 }
 
@@ -31,9 +29,7 @@ pub fn heard_in_brief(log: &[Logged]) -> Vec<HeardInBrief> {
             None => all.push((1, entry)),
         }
     }
-    let brief =
-        |(times, last): (u32, &Logged)| HeardInBrief { by: last.by.clone(), times, last: last.clone() };
-    all.into_iter().map(brief).collect()
+    all.into_iter().map(|(times, last)| HeardInBrief { times, last: last.clone() }).collect()
 }
 
 #[cfg(test)]
@@ -55,7 +51,7 @@ mod tests {
         // The third lay in a box for a while: it is older than it is late.
         let log = [by(1, 5, "scale"), by(2, 8, "scale"), by(3, 6, "scale"), hand, by(5, 7, "probe")];
         let told = heard_in_brief(&log);
-        let seen: Vec<_> = told.iter().map(|h| (h.by.as_deref(), h.times, h.last.seq)).collect();
+        let seen: Vec<_> = told.iter().map(|h| (h.last.by.as_deref(), h.times, h.last.seq)).collect();
         assert_eq!(seen, [(Some("scale"), 3, 2), (Some("probe"), 1, 5)]);
     }
 }

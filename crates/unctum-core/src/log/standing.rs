@@ -87,3 +87,37 @@ fn amend(left: &mut [Logged], amendment: &Logged) {
         _ => {}
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::kitchen::Flame;
+
+    /// Told are the moments that count: by the newest amendment that stands, and none where it says the same.
+    #[test]
+    fn an_entry_stands_at_the_moment_that_was_put_right_last() {
+        let lit = |seq, at_ms| Logged::new(seq, at_ms, BatchEvent::Flame { flame: Flame::Low });
+        let amended = |seq, amended_seq, at_ms| {
+            let event = BatchEvent::Amended {
+                amended_seq,
+                amended_ms: Some(at_ms),
+                reading: None,
+                water_g: None,
+                flame: None,
+            };
+            Logged::new(seq, 900, event)
+        };
+        let undone = |seq, undone_seq| Logged::new(seq, 950, BatchEvent::Undone { undone_seq });
+        let moments = |log: &[Logged]| -> Vec<(i32, i64)> {
+            amended_moments(log).iter().map(|m| (m.seq, m.at_ms)).collect()
+        };
+        let mut log = vec![lit(1, 500), lit(2, 600)];
+        assert_eq!(moments(&log), []);
+        log.extend([amended(3, 1, 400), amended(4, 2, 600), amended(5, 1, 300)]);
+        assert_eq!(moments(&log), [(1, 300)]);
+        log.push(undone(6, 5));
+        assert_eq!(moments(&log), [(1, 400)]);
+        log.push(undone(7, 1));
+        assert_eq!(moments(&log), [], "what was taken back stands at no moment");
+    }
+}

@@ -89,7 +89,7 @@ fn a_minute_of_a_probe_is_thinned_into_the_log_under_its_name() {
     assert_eq!((&heard[0]["times"], &heard[1]), (&taken["written"], &Value::Null));
     assert!((3..=7).contains(&heard[0]["times"].as_i64().expect("often")), "{heard}");
     assert_eq!(
-        (&heard[0]["by"], &heard[0]["last"]["reading"]["kind"]),
+        (&heard[0]["last"]["by"], &heard[0]["last"]["reading"]["kind"]),
         (&json!("Clip probe"), &json!("probe"))
     );
     let seen = probe.seen();

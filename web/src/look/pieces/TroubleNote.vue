@@ -9,6 +9,7 @@ defineProps<{ words: string }>()
 
 <style scoped>
 .trouble {
+  margin-block: 1em;
   font-weight: 600;
 }
 </style>

@@ -52,7 +52,7 @@ async function ask(commit: boolean, again = true): Promise<void> {
       }),
     )
     // Two doubts may be answered quickly: the answer to both is the one that stays.
-    const found = (await among(asked))?.it
+    const found = commit ? await asked : (await among(asked))?.it
     if (!found) return
     trouble.value = ''
     if (found.stored_key) {
