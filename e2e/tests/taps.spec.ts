@@ -55,6 +55,14 @@ test('a second tap never does another thing, and the headline never leaves', asy
   await page.mouse.wheel(0, 4000)
   await expect(h1).not.toBeInViewport()
   await expect(page.locator('.staying')).toContainText(headline)
+  // While it calls in flashes, what is fixed at the thumb stays there.
+  const moved = await page.locator('button.event').evaluate((key) => {
+    window.scrollBy(0, -60)
+    const before = key.getBoundingClientRect().top
+    document.documentElement.classList.add('flash')
+    return key.getBoundingClientRect().top - before
+  })
+  expect(moved).toBe(0)
   await post('/clock', { advance_s: 5400 })
   await page.goto(`${url}/sweets`)
   const strip = page.locator('a.call')
