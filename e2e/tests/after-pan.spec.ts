@@ -1,4 +1,4 @@
-import { choose } from './kitchen'
+import { choose, slide } from './kitchen'
 import { expect, test } from '@playwright/test'
 
 test('a sheet is spread in a tray and marked in diamonds, and its windows are told', async ({
@@ -56,7 +56,7 @@ test('a sheet is spread in a tray and marked in diamonds, and its windows are to
 
   // Smaller pieces are more of them.
   const before = await pieces()
-  await after.getByRole('slider', { name: /Side of a piece/ }).fill('2')
+  await slide(after.getByRole('slider', { name: /Side of a piece/ }), 2)
   await expect.poll(pieces).toBeGreaterThan(before)
 })
 
@@ -93,7 +93,7 @@ test('balls are fried load by load and soaked until it is best; milk becomes so 
         answer.url().endsWith('/api/v1/soak/uptake') &&
         answer.request().postDataJSON().diameter_mm === across_mm,
     )
-    await across.fill(String(across_mm))
+    await slide(across, across_mm)
     const { best_min } = (await (await workedOut).json()) as { best_min: number }
     await expect
       .poll(async () => Math.abs((await drawn_min()) / best_min - 1), {

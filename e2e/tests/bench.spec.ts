@@ -17,7 +17,7 @@ test('forward, by mouse: amounts, drag, cursor, pull', async ({ page }) => {
   await expect(page).toHaveURL(/part=600\*sugar/)
 
   // The line under the water is dragged; the headline follows.
-  const drag = page.getByLabel('Water, dragged')
+  const drag = page.locator('.v-slider', { has: page.getByLabel('Water, dragged') })
   await drag.scrollIntoViewIfNeeded()
   const box = await drag.boundingBox()
   if (!box) throw new Error('no line to drag')

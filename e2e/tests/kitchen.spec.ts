@@ -54,6 +54,7 @@ for (const way of WAYS) {
       'Gas ring by heating water',
     )
 
+    await unfold(page, 'What was changed')
     await open(page, 'Check Gas ring by boiling water off')
     await write(page, 'Pan and water at the start', '1900')
     await write(page, 'At the end', '1740')
@@ -100,6 +101,7 @@ for (const way of WAYS) {
     await keep(page)
     await expect(page.getByRole('region', { name: 'Cups and spoons' })).toContainText('179 ml')
 
+    await unfold(page, 'Air and room')
     await open(page, 'Find the pressure by boiling water')
     await write(page, 'Water boils at', '95.1')
     await expect(found(page)).toContainText(/849|850/)
@@ -122,6 +124,8 @@ test('a kitchen is set up, refused in words, kept and taken back; on a phone', a
   await expect(page.getByRole('alert')).toContainText('at least 5 °C warmer')
   await page.getByRole('button', { name: 'Leave it' }).click()
 
+  for (const part of ['Air and room', 'Scale, refractometer', 'Your ladder', 'What was changed'])
+    await page.getByRole('button', { name: part }).click()
   await page.getByLabel('Altitude').fill('1480')
   await page.getByRole('button', { name: 'Late string' }).click()
   await page.getByRole('button', { name: '°F' }).click()

@@ -67,6 +67,16 @@ export async function logged(page: Page, act: () => Promise<void>): Promise<void
   expect(answer?.ok()).toBe(true)
 }
 
+/** Moves what is dragged to a value, by the keys that move it a step at a time. */
+export async function slide(thumb: Locator, to: number): Promise<void> {
+  const now = async () => Number(await thumb.getAttribute('aria-valuenow'))
+  await thumb.focus()
+  const key = (await now()) < to ? 'ArrowRight' : 'ArrowLeft'
+  for (let steps = 0; steps < 200 && Math.abs((await now()) - to) > 1e-6; steps += 1)
+    await thumb.press(key)
+  expect(await now()).toBeCloseTo(to)
+}
+
 /** The batch as the server sees it now. */
 export async function batchState(page: Page, id: string) {
   const origin = new URL(page.url()).origin

@@ -100,6 +100,7 @@ test('a phone and a tablet at the hob: let in, followed, cut off for five minute
   const [phoneHost = '', tabletHost = ''] = hosts.devices
   const kitchen = await browserOf(hosts.kitchen)
   await kitchen.goto(`${HERE}/kitchen`)
+  await kitchen.getByRole('button', { name: 'Phones and tablets' }).click()
 
   // The phone comes in by the code on the kitchen's screen: once.
   const shown = kitchen.waitForResponse((r) => r.url().endsWith('/network/pairing'))

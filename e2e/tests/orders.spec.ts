@@ -51,7 +51,7 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
   try {
     await program.start(THURSDAY_MS)
     await page.goto(`${program.url}/day`)
-    await expect(page.getByText('Nothing is asked for yet.')).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Nothing is asked for yet' })).toBeVisible()
 
     // One that cannot be is told in words, and nothing is lost.
     await order(page, 'Too late', '2026-11-20T12:00', 'Cashew sheet', '10')

@@ -41,7 +41,7 @@ test('a second tap never does another thing, and the headline never leaves', asy
   expect(await entries()).toBe(before)
 
   // What was written stands by the thumb with its undo; a moment later the key takes a press again.
-  await expect(page.getByRole('button', { name: 'Take it back' })).toBeInViewport()
+  await expect(page.getByRole('button', { name: 'Take the last entry back' })).toBeInViewport()
   await page.clock.runFor(800)
   await page.mouse.click(x, y)
   await expect.poll(entries).toBe(before + 1)

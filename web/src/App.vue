@@ -51,7 +51,7 @@ const { light, turn } = useLight()
 </script>
 
 <template>
-  <v-app :class="`v-theme--${light}`">
+  <v-app>
     <a class="skip key" href="#room">To the room</a>
     <RoomsStrip :dark="light === 'slate'" :shut="atDoor" @turn="turn" />
     <CallStrip v-if="!atDoor" />

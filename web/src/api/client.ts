@@ -67,9 +67,14 @@ export function wordsOf(thrown: unknown): string {
 }
 
 /** Sends a file as it is; what the server refuses is thrown as a Refusal. */
-export async function sendFile<T>(path: `/api/v1/${string}`, file: File): Promise<T> {
+export async function sendFile<T>(
+  path: `/api/v1/${string}`,
+  file: File,
+  signal?: AbortSignal,
+): Promise<T> {
   const type = file.type || 'application/octet-stream'
-  const sent = fetch(path, { method: 'POST', body: file, headers: { 'Content-Type': type } })
+  const headers = { 'Content-Type': type }
+  const sent = fetch(path, { method: 'POST', body: file, headers, signal: signal ?? null })
   const reply = sent.then(async (r) => {
     const told: unknown = await r.json().catch(() => ({}))
     return r.ok ? { data: told as T } : { error: told }

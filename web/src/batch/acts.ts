@@ -34,7 +34,8 @@ export function sayClock(run: Api<'RunState'>, now_ms: number): string {
     mid: left(run.best_ms),
     high: left(run.most_ms),
   }
-  return `About ${about(spread.mid)} more (${aboutRange(spread)}).`
+  const range = aboutRange(spread)
+  return `About ${about(spread.mid)} more${range && ` (${range})`}.`
 }
 
 /** What an act asks for, in kitchen words. */

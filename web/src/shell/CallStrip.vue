@@ -41,6 +41,7 @@ const left = computed(() => {
   top: 0;
   display: flex;
   flex-wrap: wrap;
+  align-content: center;
   align-items: baseline;
   gap: 0 var(--gap-4);
   min-height: var(--touch);

@@ -163,6 +163,31 @@ export function aboutRange(range: { mid: number; low: number; high: number }): s
   return low === high ? '' : `${low} – ${high}`
 }
 
+/** From one end to the other, as they are written; once where both say the same. */
+export function ends(low: string, high: string, unit = ''): string {
+  return (low === high ? low : `${low}${/[ ]/.test(low + high) ? ' – ' : '–'}${high}`) + unit
+}
+
+/** Minutes as a cook says them: 8 min, 1 h 20, 2 days. */
+export function span(duration_min: number): string {
+  if (duration_min < 10) return `${number(duration_min, duration_min % 1 >= 0.05 ? 1 : 0)} min`
+  if (duration_min < 90) return `${number(duration_min)} min`
+  if (duration_min < 36 * 60) {
+    const five = 5 * Math.round(duration_min / 5)
+    const rest = five % 60
+    return `${Math.floor(five / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`
+  }
+  return `${number(duration_min / 1440, 1)} days`
+}
+
+/** A range of minutes; one number where the ends say the same. */
+export function spanRange(minutes: { low: number; mid?: number; high: number }): string {
+  const [low, high] = [span(minutes.low), span(minutes.high)]
+  return low.endsWith('min') && high.endsWith('min')
+    ? ends(low.replace(' min', ''), high.replace(' min', ''), ' min')
+    : ends(low, high)
+}
+
 /** Length of a string as fingers judge it; from an arm's length on there is nothing to measure. */
 export function stringLength(length_cm: number): string {
   if (length_cm < 0.1) return 'none'
@@ -181,7 +206,7 @@ export function aString(length_cm: number): string {
   return `a string of about ${stringLength(length_cm)}`
 }
 
-/** A day and an hour, in the reader's own way. */
+/** A day and an hour: the day in the reader's own way, the hour as in every room. */
 export function dayAndHour(at_ms: number): string {
   return new Intl.DateTimeFormat(undefined, {
     weekday: 'short',
@@ -189,6 +214,7 @@ export function dayAndHour(at_ms: number): string {
     month: 'short',
     hour: '2-digit',
     minute: '2-digit',
+    hourCycle: 'h23',
   }).format(at_ms)
 }
 
@@ -203,7 +229,11 @@ export function day(at_ms: number): string {
 
 /** The hour and minute of a moment. */
 export function hourOf(at_ms: number): string {
-  return new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' }).format(at_ms)
+  return new Intl.DateTimeFormat(undefined, {
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(at_ms)
 }
 
 /** The hour of a moment of today; of another day, with its date. */

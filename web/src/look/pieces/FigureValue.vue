@@ -25,7 +25,7 @@ withDefaults(
       {{ value }}<span v-if="unit" class="unit">&#8239;{{ unit }}</span>
     </span>
     <span v-if="low !== undefined && high !== undefined" class="spread figures">
-      {{ low }} – {{ high }}{{ unit ? ` ${unit}` : '' }}
+      {{ low === high ? low : `${low} – ${high}` }}{{ unit ? ` ${unit}` : '' }}
     </span>
     <span v-else-if="note" class="spread figures">{{ note }}</span>
   </div>

@@ -24,8 +24,9 @@ defineEmits<{ 'update:modelValue': [key: T] }>()
       class="key"
       :value="c.key"
       :aria-pressed="c.key === modelValue"
-      >{{ c.name }}</v-btn
     >
+      <slot name="of" :choice="c">{{ c.name }}</slot>
+    </v-btn>
     <slot />
   </v-btn-toggle>
 </template>

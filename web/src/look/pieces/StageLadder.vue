@@ -16,6 +16,8 @@ const props = withDefaults(
     target?: number
     from?: number
     to?: number
+    /** Where the room is narrow it stands beside the text: strata and marks, without their names. */
+    slim?: boolean
   }>(),
   { from: 0.5, to: 0.9 },
 )
@@ -39,7 +41,7 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div class="ladder" role="img" :aria-label="words">
+  <div class="ladder" :class="{ slim }" role="img" :aria-label="words">
     <div
       v-for="rung in rungs"
       :key="rung.stage.key"
@@ -137,5 +139,43 @@ const words = computed(() => {
   background: var(--ground);
   font-weight: 650;
   white-space: nowrap;
+}
+@container room (max-width: 38rem) {
+  .slim .name {
+    display: none;
+  }
+
+  .slim {
+    padding-right: 0;
+  }
+
+  .slim .rung {
+    justify-content: center;
+  }
+
+  .slim .target {
+    left: 0;
+    right: 0;
+  }
+
+  .slim .target::before {
+    left: 0;
+    bottom: 0.1em;
+    padding: 0 0.2rem;
+    background: var(--ground);
+    color: var(--ink);
+  }
+
+  .slim .doubt {
+    right: 0;
+  }
+
+  .slim .now span {
+    top: auto;
+    bottom: 0.2rem;
+    width: auto;
+    padding: 0 0.2rem;
+    font-size: var(--size-small);
+  }
 }
 </style>

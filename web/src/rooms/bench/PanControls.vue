@@ -3,6 +3,7 @@ import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
+import DragBar from '@/look/pieces/DragBar.vue'
 import KitchenSelect from '@/rooms/pieces/KitchenSelect.vue'
 import { number } from '@/units/format'
 import type { Later, PanAsk, Part } from './ask'
@@ -61,16 +62,14 @@ const gritty = computed(() => props.ask.parts.some((p) => p.sweetener.endsWith('
         :model-value="ask.water_g"
         @update:model-value="emit('change', { water_g: $event })"
       />
-      <!-- Raw: dragged beside its field. -->
-      <input
-        class="drag"
-        type="range"
-        min="20"
-        max="1500"
-        step="5"
-        :value="ask.water_g"
-        aria-label="Water, dragged"
-        @input="emit('change', { water_g: Number(($event.target as HTMLInputElement).value) })"
+      <DragBar
+        bare
+        label="Water, dragged"
+        :min="20"
+        :max="1500"
+        :step="5"
+        :model-value="ask.water_g"
+        @update:model-value="emit('change', { water_g: $event })"
       />
     </div>
     <v-checkbox

@@ -3,6 +3,7 @@ import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
+import DragBar from '@/look/pieces/DragBar.vue'
 import type { Part } from './ask'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
@@ -52,18 +53,14 @@ function setShare(i: number, percent: number): void {
         ×
       </v-btn>
     </div>
-    <!-- Raw: dragged beside its field. -->
-    <input
-      class="drag"
-      type="range"
-      min="50"
-      max="1500"
-      step="10"
-      :value="part.mass_g"
-      :aria-label="`${known?.name ?? part.sweetener}, dragged`"
-      @input="
-        emit('change', { ...part, mass_g: Number(($event.target as HTMLInputElement).value) })
-      "
+    <DragBar
+      bare
+      :label="`${known?.name ?? part.sweetener}, dragged`"
+      :min="50"
+      :max="1500"
+      :step="10"
+      :model-value="part.mass_g"
+      @update:model-value="emit('change', { ...part, mass_g: $event })"
     />
     <FoldPart :title="part.analysis ? 'Own analysis' : 'Which sweetener'">
       <ChoiceField

@@ -3,6 +3,8 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import LearntUsed from '@/batch/LearntUsed.vue'
 import { useKitchen } from '@/live/kitchen'
+import BusyLine from '@/look/pieces/BusyLine.vue'
+import EmptyPart from '@/look/pieces/EmptyPart.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import HandsList from './HandsList.vue'
@@ -110,9 +112,8 @@ const paper = () => window.print()
     <header class="head">
       <div>
         <h1>{{ kept?.days.title ?? 'Orders and the day' }}</h1>
-        <p v-if="plan && told" class="state" role="status">
-          <template v-if="working">{{ working }}</template>
-          <template v-else-if="told.status === 'impossible'">It cannot be done so.</template>
+        <p v-if="plan && told && !working" class="state" role="status">
+          <template v-if="told.status === 'impossible'">It cannot be done so.</template>
           <template v-else-if="without">Not planned yet.</template>
           <template v-else-if="lateOrders.length">
             {{ lateOrders.map((o) => `${o.who} ${o.ready_min! - o.due_min} min late`).join(', ') }}
@@ -145,8 +146,6 @@ const paper = () => window.print()
         >
         <v-btn class="key" @click="paper">Print</v-btn>
       </template>
-      <!-- The header says it aloud; on a phone it is out of sight there. -->
-      <span v-if="working" class="small soft" aria-hidden="true">{{ working }}</span>
     </div>
     <KeyRow
       v-if="(all?.length ?? 0) > 1"
@@ -156,6 +155,7 @@ const paper = () => window.print()
       :model-value="kept?.id ?? 0"
       @update:model-value="view.choose"
     />
+    <BusyLine v-if="working" :words="working" @stop="view.giveUp()" />
     <TroubleNote v-if="trouble" :words="trouble" />
     <OrderForm
       v-if="writing !== undefined"
@@ -165,10 +165,11 @@ const paper = () => window.print()
       @left="writing = undefined"
       @removed="removed"
     />
-    <p v-if="orders && !orders.length && writing === undefined" class="empty">
-      Nothing is asked for yet. Write down for whom, by when and what: how many batches it takes,
-      when to begin and what to buy follows from that.
-    </p>
+    <EmptyPart
+      v-if="orders && !orders.length && writing === undefined"
+      title="Nothing is asked for yet"
+      words="Write down for whom, by when and what: how many batches it takes, when to begin and what to buy follows from that."
+    />
     <p v-for="o in loose" :key="o.id" class="no-paper">
       {{ o.order.who }}: not planned yet.
       <v-btn class="key" @click="view.takeIn(o.id)">Plan it</v-btn>

@@ -26,12 +26,23 @@ export function useDays() {
   const kept = computed(() => all.value?.find((d) => d.id === chosen.value) ?? all.value?.at(-1))
   const plan = computed(() => told.value?.told)
 
-  async function tried<T>(work: () => Promise<T>): Promise<T | undefined> {
+  let working_on = new AbortController()
+  /** Gives up what is being worked out: what is kept already stays. */
+  const giveUp = () => working_on.abort()
+  const begin = () => (working_on = new AbortController()).signal
+  async function tried<T>(
+    work: (signal?: AbortSignal) => Promise<T>,
+    signal?: AbortSignal,
+  ): Promise<T | undefined> {
     try {
-      const found = await work()
+      const found = await work(signal)
       trouble.value = ''
       return found
     } catch (thrown) {
+      if (signal?.aborted) {
+        await load()
+        return undefined
+      }
       trouble.value = wordsOf(thrown)
       if (thrown instanceof Refusal && thrown.code === 'changed-meanwhile') await load()
       return undefined
@@ -98,16 +109,16 @@ export function useDays() {
     ways.value = undefined
     working.value = 'Laying the steps…'
     const line = window.setInterval(() => void tellLine(), LINE_MS)
-    await tried(async () => {
+    await tried(async (signal) => {
       const stands = kept.value
       const body = { ...ask, days_id: stands?.id, version: stands?.version }
-      const done = await answer(api.POST('/api/v1/days/plan', { body }))
+      const done = await answer(api.POST('/api/v1/days/plan', { body, signal }))
       if (stands?.id === done.kept.id) before.value = [...before.value, stands.days]
       const others = (all.value ?? []).filter((d) => d.id !== done.kept.id)
       all.value = [...others, done.kept].sort((a, b) => a.id - b.id)
       chosen.value = done.kept.id
       told.value = done.planned
-    })
+    }, begin())
     window.clearInterval(line)
     working.value = ''
   }
@@ -123,8 +134,15 @@ export function useDays() {
     const stands = kept.value
     if (!stands) return
     working.value = 'Looking for what would help…'
-    ways.value = await tried(() =>
-      answer(api.POST('/api/v1/day/ways', { body: { days: stands.days, days_id: stands.id } })),
+    ways.value = await tried(
+      (signal) =>
+        answer(
+          api.POST('/api/v1/day/ways', {
+            body: { days: stands.days, days_id: stands.id },
+            signal,
+          }),
+        ),
+      begin(),
     )
     working.value = ''
   }
@@ -170,6 +188,7 @@ export function useDays() {
     keep,
     tell,
     easeIt,
+    giveUp,
     takeBack,
     takeIn,
     choose,

@@ -1,16 +1,24 @@
 <script setup lang="ts">
+import FoldSection from '@/look/pieces/FoldSection.vue'
+import { computed } from 'vue'
 import AmountField from '@/look/pieces/AmountField.vue'
 import type { KitchenDocument } from './useKitchenEdit'
 import LineField from '@/look/pieces/LineField.vue'
+import { celsius, degreeUnit, number } from '@/units/format'
 
 /** Where the kitchen stands: altitude or pressure, warmth, humidity. Edits the draft in place. */
 const d = defineModel<KitchenDocument>('draft', { required: true })
 defineEmits<{ pressure: [] }>()
+const note = computed(() => {
+  const { altitude_m, room_c } = d.value.room
+  const high = altitude_m == null ? [] : [`${number(altitude_m)} m`]
+  const warm = room_c == null ? [] : [`the room at ${celsius(room_c)} ${degreeUnit()}`]
+  return [...high, ...warm].join(', ')
+})
 </script>
 
 <template>
-  <section aria-label="Air and room">
-    <h2>Air and room</h2>
+  <FoldSection title="Air and room" :note="note">
     <div class="fields">
       <LineField v-model="d.name" label="Name of the kitchen" />
       <AmountField
@@ -40,14 +48,10 @@ defineEmits<{ pressure: [] }>()
     <p class="soft small">
       The station pressure, not the sea-level figure of a weather report. It wins over the altitude.
     </p>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>
-h2 {
-  margin-bottom: var(--gap-2);
-}
-
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(11rem, 100%), 1fr));

@@ -1,26 +1,20 @@
 <script setup lang="ts">
+import FoldSection from '@/look/pieces/FoldSection.vue'
+
 /** A copy of the whole notebook, to keep elsewhere. */
 </script>
 
 <template>
-  <section aria-label="A copy of the notebook">
-    <h2>A copy of the notebook</h2>
-    <p>
-      A copy is laid beside the notebook every day. Keep one on another disk too: it holds the
-      kitchen, all batches and your own sweets.
-    </p>
+  <FoldSection title="A copy of the notebook" note="one is laid beside it every day">
+    <p>Keep one on another disk too: it holds the kitchen, all batches and your own sweets.</p>
     <a class="key" href="/api/v1/notebook/copy" download>Take a copy</a>
     <p class="small soft">
-      <code>unctum restore FILE</code> brings it back. Only at the kitchen’s computer.
+      It is taken, and brought back, at the kitchen’s computer by whoever looks after it.
     </p>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>
-h2 {
-  margin-bottom: var(--gap-2);
-}
-
 p {
   margin: 0 0 var(--gap-3);
 }

@@ -6,6 +6,7 @@ import AmountField from '@/look/pieces/AmountField.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
+import FirstDrawing from './FirstDrawing.vue'
 import CupsCheck from './CupsCheck.vue'
 import { useKitchenEdit } from './useKitchenEdit'
 
@@ -97,18 +98,24 @@ const guesses = computed(() => found.value?.guesses ?? [])
       </header>
       <section>
         <h2>Which ring do you boil on?</h2>
-        <KeyRow v-model="a.ring" apart label="Ring" :choices="RINGS" />
+        <KeyRow v-model="a.ring" class="drawn" apart label="Ring" :choices="RINGS">
+          <template #of="{ choice }"><FirstDrawing :of="choice.key" />{{ choice.name }}</template>
+        </KeyRow>
       </section>
       <section>
         <h2>Which pan, and how wide inside?</h2>
-        <KeyRow v-model="a.pan" apart label="Pan" :choices="PANS" />
+        <KeyRow v-model="a.pan" class="drawn" apart label="Pan" :choices="PANS">
+          <template #of="{ choice }"><FirstDrawing :of="choice.key" />{{ choice.name }}</template>
+        </KeyRow>
         <KeyRow v-model="a.width_cm" apart label="Width" :choices="SPANS">
           <AmountField v-model="a.width_cm" class="number" label="or measured" kind="cm" />
         </KeyRow>
       </section>
       <section>
         <h2>Which cup do you measure with?</h2>
-        <KeyRow v-model="a.cup" apart label="Cup" :choices="CUPS" />
+        <KeyRow v-model="a.cup" class="drawn" apart label="Cup" :choices="CUPS">
+          <template #of="{ choice }"><FirstDrawing :of="choice.key" />{{ choice.name }}</template>
+        </KeyRow>
       </section>
       <section>
         <h2>How high do you live?</h2>
@@ -178,6 +185,14 @@ header p {
 section {
   display: grid;
   gap: var(--gap-2);
+}
+
+.drawn :deep(.key) {
+  flex-direction: column;
+  gap: var(--gap-1);
+  min-width: 6.25rem;
+  padding: var(--gap-2);
+  line-height: 1.15;
 }
 
 h2 {

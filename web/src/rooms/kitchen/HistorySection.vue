@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldSection from '@/look/pieces/FoldSection.vue'
 import type { Api } from '@/api/client'
 import { dayAndHour } from '@/units/format'
 
@@ -8,8 +9,7 @@ defineEmits<{ undo: [] }>()
 </script>
 
 <template>
-  <section aria-label="What was changed">
-    <h2>What was changed</h2>
+  <FoldSection title="What was changed" :note="history[0]?.reason ?? 'nothing yet'">
     <v-btn class="key small" :disabled="!history.length || busy" @click="$emit('undo')">
       Take the last change back
     </v-btn>
@@ -19,14 +19,10 @@ defineEmits<{ undo: [] }>()
       </li>
     </ol>
     <p v-if="!history.length" class="soft">Nothing yet.</p>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>
-h2 {
-  margin-bottom: var(--gap-2);
-}
-
 .history {
   margin: var(--gap-3) 0 0;
   padding: 0;

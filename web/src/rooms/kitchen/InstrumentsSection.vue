@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import FoldSection from '@/look/pieces/FoldSection.vue'
+import { computed, ref } from 'vue'
 import { INSTRUMENTS, sayLooks, shownBy } from '@/batch/instruments'
 import { useInstruments } from '@/live/instruments'
 import KeyRow from '@/look/pieces/KeyRow.vue'
@@ -21,6 +22,7 @@ async function make(): Promise<void> {
   token.value = known.token
   name.value = ''
 }
+const note = computed(() => store.all.map((i) => i.name).join(', ') || 'none')
 const kindName = (of: Api<'InstrumentKind'>) => INSTRUMENTS.find((i) => i.key === of)?.name ?? of
 function says(i: Api<'InstrumentView'>): string {
   const silent = store.silent_s(i)
@@ -32,11 +34,10 @@ function says(i: Api<'InstrumentView'>): string {
 </script>
 
 <template>
-  <section class="instruments" aria-label="Instruments on the network">
-    <h2>Instruments on the network</h2>
+  <FoldSection title="Instruments on the network" :note="note" class="instruments">
     <p class="soft">
       A probe, a scale or a refractometer that can speak over the network writes by itself what the
-      pan shows. Whoever sets one up finds how in docs/instruments.md.
+      pan shows. Make it known here, and give whoever sets it up its token.
     </p>
     <TroubleNote v-if="store.trouble" :words="store.trouble" />
     <ul v-if="store.all.length">
@@ -61,14 +62,10 @@ function says(i: Api<'InstrumentView'>): string {
       <span class="label">Its token: give it to the instrument; it is shown only now</span>
       <strong class="figures">{{ token }}</strong>
     </p>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>
-h2 {
-  margin-bottom: var(--gap-2);
-}
-
 .instruments,
 form {
   display: grid;

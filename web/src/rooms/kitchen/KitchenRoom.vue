@@ -3,10 +3,13 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
+import AskFirst from '@/look/pieces/AskFirst.vue'
+import { useAskFirst } from '@/look/pieces/askFirst'
 import InTurn from '@/look/pieces/InTurn.vue'
 import LearntUsed from '@/batch/LearntUsed.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { celsius, degreeUnit } from '@/units/format'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import AirSection from './AirSection.vue'
 import BothChanged from './BothChanged.vue'
 import type { Check } from './checks'
@@ -15,6 +18,7 @@ import CopySection from './CopySection.vue'
 import CupsCheck from './CupsCheck.vue'
 import HistorySection from './HistorySection.vue'
 import InstrumentsSection from './InstrumentsSection.vue'
+import FoldSection from '@/look/pieces/FoldSection.vue'
 import LadderEdges from './LadderEdges.vue'
 import { addTo, nameOf, PARTS, thingsOf, type Part } from './things'
 import NetworkSection from './NetworkSection.vue'
@@ -64,7 +68,8 @@ function answerTheirs(): void {
   dropQuestion()
   void kitchen.load().then(leave)
 }
-onBeforeRouteLeave(() => !dirty.value || window.confirm('Leave without keeping your changes?'))
+const { asks, ask, yes } = useAskFirst()
+onBeforeRouteLeave(() => !dirty.value || ask())
 
 const check = ref<Check | 'cups'>()
 async function keepCheck(reason: string, change: (d: KitchenDocument) => void): Promise<void> {
@@ -113,7 +118,7 @@ const openThing = computed(() => {
 </script>
 
 <template>
-  <p v-if="!d || !bench">Opening the cupboards…</p>
+  <WaitingPart v-if="!d || !bench" tall words="Opening the cupboards…" />
   <div v-else class="kitchen">
     <header>
       <h1>{{ stored?.name }}</h1>
@@ -175,47 +180,41 @@ const openThing = computed(() => {
     </InTurn>
 
     <InTurn>
-      <AirSection class="below" :draft="d" @pressure="check = { kind: 'pressure' }">
-        <CheckSheet
-          v-if="check && check !== 'cups' && check.kind === 'pressure'"
-          :check="check"
-          @keep="keepCheck"
-          @close="check = undefined"
-        />
-      </AirSection>
+      <div class="wide">
+        <AirSection :draft="d" @pressure="check = { kind: 'pressure' }">
+          <CheckSheet
+            v-if="check && check !== 'cups' && check.kind === 'pressure'"
+            :check="check"
+            @keep="keepCheck"
+            @close="check = undefined"
+          />
+        </AirSection>
+        <UnitsSection :bench="bench" />
+        <FoldSection
+          v-if="d.ladder"
+          title="Your ladder"
+          note="which string is called by which name"
+        >
+          <LadderEdges
+            :ladder="d.ladder"
+            :stages="kitchen.ladder"
+            @update:ladder="d.ladder = $event"
+          />
+        </FoldSection>
+        <NetworkSection />
+        <InstrumentsSection />
+        <CopySection />
+        <HistorySection :history="history" :busy="busy" @undo="takeBack" />
+      </div>
     </InTurn>
 
-    <InTurn>
-      <UnitsSection class="below" :bench="bench" />
-    </InTurn>
-
-    <InTurn>
-      <section v-if="d.ladder" class="below" aria-label="Your ladder">
-        <h2>Your ladder</h2>
-        <LadderEdges
-          :ladder="d.ladder"
-          :stages="kitchen.ladder"
-          @update:ladder="d.ladder = $event"
-        />
-      </section>
-    </InTurn>
-
-    <InTurn>
-      <NetworkSection class="below" />
-    </InTurn>
-
-    <InTurn>
-      <InstrumentsSection class="below" />
-    </InTurn>
-
-    <InTurn>
-      <CopySection class="below" />
-    </InTurn>
-
-    <InTurn>
-      <HistorySection class="below" :history="history" :busy="busy" @undo="takeBack" />
-    </InTurn>
-
+    <AskFirst
+      v-model="asks"
+      title="Leave without keeping your changes?"
+      yes="Leave them"
+      no="Stay here"
+      @yes="yes"
+    />
     <div v-if="dirty" class="bar" role="region" aria-label="Changes not kept yet">
       <span>Changes not kept yet.</span>
       <v-btn class="key" @click="leave">Leave them</v-btn>
@@ -246,10 +245,6 @@ header p {
 
 .lead {
   font-size: var(--size-lead);
-}
-
-h2 {
-  margin-bottom: var(--gap-2);
 }
 
 .bar {

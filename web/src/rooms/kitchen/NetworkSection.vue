@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FoldSection from '@/look/pieces/FoldSection.vue'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
@@ -68,12 +69,16 @@ function tick(): void {
   if (pairing.value && left_s.value <= 0) pairing.value = undefined
 }
 useIntervalFn(tick, 1000)
+const note = computed(() => {
+  const of = view.value
+  if (!of?.open) return of ? 'not let in' : ''
+  return of.devices.length === 1 ? '1 is let in' : `${of.devices.length} are let in`
+})
 const asks = computed(() => view.value?.may_change && (!view.value.passcode_set || changing.value))
 </script>
 
 <template>
-  <section aria-label="Phones and tablets" class="network">
-    <h2>Phones and tablets</h2>
+  <FoldSection title="Phones and tablets" :note="note" class="network">
     <TroubleNote v-if="trouble" :words="trouble" />
     <template v-if="view">
       <p v-if="!view.open" class="soft">
@@ -156,7 +161,7 @@ const asks = computed(() => view.value?.may_change && (!view.value.passcode_set 
       </ul>
       <p v-else-if="view.open" class="soft">No device was let in yet.</p>
     </template>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>

@@ -1,10 +1,18 @@
 <script setup lang="ts">
+import FoldSection from '@/look/pieces/FoldSection.vue'
+import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
+import { degreeUnit, dose, gramUnit } from '@/units/format'
 
 /** Scale, refractometer, and the units she reads. Edits the draft in place. */
 const bench = defineModel<Api<'Bench'>>('bench', { required: true })
+const note = computed(() => {
+  const step = bench.value.scale_step_g
+  const scale = step == null ? 'no scale' : `a scale to ${dose(step)} ${gramUnit()}`
+  return `${scale}, ${degreeUnit()}`
+})
 const UNITS_T = [
   { key: 'celsius', name: '°C' },
   { key: 'fahrenheit', name: '°F' },
@@ -16,8 +24,7 @@ const UNITS_M = [
 </script>
 
 <template>
-  <section aria-label="Scale, refractometer, units">
-    <h2>Scale, refractometer, units</h2>
+  <FoldSection title="Scale, refractometer, units" :note="note">
     <div class="fields">
       <AmountField
         v-model="bench.scale_step_g"
@@ -45,14 +52,10 @@ const UNITS_M = [
         @update:model-value="bench.mass_unit = $event"
       />
     </div>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>
-h2 {
-  margin-bottom: var(--gap-2);
-}
-
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(11rem, 100%), 1fr));

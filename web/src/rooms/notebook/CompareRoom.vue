@@ -5,6 +5,7 @@ import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour } from '@/units/format'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import TracksDrawing from './page/TracksDrawing.vue'
 
 /** Two batches beside each other: their ways on one drawing, and what was different. */
@@ -43,7 +44,7 @@ const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?
       </h1>
     </header>
     <TroubleNote v-if="trouble" :words="trouble" />
-    <p v-else-if="!found" class="soft">Laying them beside each other…</p>
+    <WaitingPart v-else-if="!found" words="Laying them beside each other…" />
     <template v-if="found">
       <TracksDrawing :tracks="[found.first, found.second]" />
       <section aria-label="Differences">

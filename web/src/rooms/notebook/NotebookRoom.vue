@@ -7,7 +7,8 @@ import { useKitchen } from '@/live/kitchen'
 import InTurn from '@/look/pieces/InTurn.vue'
 import StrengthStrip from '@/look/pieces/StrengthStrip.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { dayAndHour, grams, gramUnit, number, percent } from '@/units/format'
+import { dayAndHour, ends, grams, gramUnit, number, percent } from '@/units/format'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import NotebookSearch from './NotebookSearch.vue'
 import TakeAway from './TakeAway.vue'
 import { useNotebook } from './useNotebook'
@@ -43,7 +44,7 @@ function planned(s: Api<'BatchSummary'>): string {
   if (!s.planned_min) return ''
   const { low, high } = s.planned_min
   const decimals = high - low < 2 ? 1 : 0
-  return `planned ${number(low, decimals)}–${number(high, decimals)}`
+  return `planned ${ends(number(low, decimals), number(high, decimals))}`
 }
 function outcome(line: Api<'BatchLine'>): string {
   if (line.state) return 'Still going on'
@@ -74,7 +75,7 @@ watchEffect(() => {
       :months="calendar"
     />
     <TroubleNote v-if="trouble" :words="trouble" />
-    <p v-if="!lines && !trouble" class="soft">Leafing through…</p>
+    <WaitingPart v-if="!lines && !trouble" tall words="Leafing through…" />
     <p v-if="lines && !lines.length" class="soft">
       <template v-if="filtered">No batch is like that.</template>
       <template v-else>No batch yet. The first one you put on the stove will stand here.</template>

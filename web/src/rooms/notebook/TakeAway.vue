@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { sendFile, wordsOf, type Api } from '@/api/client'
+import BusyLine from '@/look/pieces/BusyLine.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 
 /** The notebook in open formats, out and in again. */
@@ -20,17 +21,23 @@ function words(come: Api<'ReadIn'>): string {
   if (come.unreadable) said.push(`${come.unreadable} of it cannot be read.`)
   return said.join(' ')
 }
+let reading: AbortController | undefined
 async function chosen(): Promise<void> {
   const file = picker.value?.files?.[0]
   if (!file) return
   busy.value = true
   told.value = ''
+  reading = new AbortController()
   try {
-    told.value = words(await sendFile<Api<'ReadIn'>>('/api/v1/notebook/everything', file))
+    told.value = words(
+      await sendFile<Api<'ReadIn'>>('/api/v1/notebook/everything', file, reading.signal),
+    )
     trouble.value = ''
     emit('came')
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    trouble.value = reading.signal.aborted
+      ? 'Given up. Of what had come over whole, all of it is here; of anything else, nothing.'
+      : wordsOf(thrown)
   } finally {
     busy.value = false
     if (picker.value) picker.value.value = ''
@@ -58,6 +65,7 @@ async function chosen(): Promise<void> {
         @change="chosen"
       />
     </div>
+    <BusyLine v-if="busy" words="Reading it in…" @stop="reading?.abort()" />
     <TroubleNote v-if="trouble" :words="trouble" />
     <p v-if="told" role="status">{{ told }}</p>
     <p class="small soft">

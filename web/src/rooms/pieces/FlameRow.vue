@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useKitchen } from '@/live/kitchen'
+import DragBar from '@/look/pieces/DragBar.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import { number } from '@/units/format'
 
@@ -34,20 +35,18 @@ const choose = (key: Word) => key && emit('update:modelValue', dial.value[key])
       :model-value="word"
       @update:model-value="choose"
     />
-    <label class="dial">
-      <!-- Raw: dragged like the knob itself, with the keys of the device. -->
-      <input
-        class="drag"
-        type="range"
+    <div class="dial">
+      <DragBar
+        bare
+        :label="`${label ?? 'Flame'} on the dial`"
         :min="off ? 0 : 0.1"
-        max="1"
-        step="0.05"
-        :value="frac"
-        :aria-label="`${label ?? 'Flame'} on the dial`"
-        @input="emit('update:modelValue', Number(($event.target as HTMLInputElement).value))"
+        :max="1"
+        :step="0.05"
+        :model-value="frac"
+        @update:model-value="emit('update:modelValue', $event)"
       />
       <span class="small soft figures">{{ number(100 * frac) }} %</span>
-    </label>
+    </div>
   </div>
 </template>
 

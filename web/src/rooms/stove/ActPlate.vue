@@ -22,6 +22,9 @@ const { kitchen, state, setup, syrup, act, run, gates, weighs, canFail, refused,
 const { bigWords, happened, read, undo } = props.sheet
 
 const mine = computed(() => (act.value?.of_syrup ? syrup.value : undefined))
+const canTakeBack = computed(
+  () => state.value?.can_undo != null || props.sheet.notSent.value.length > 0,
+)
 const missing = computed(() => gates.value.filter((g) => !g.ticked).length)
 const early = computed(
   () => run.value?.manner === 'wait' && (state.value?.now_ms ?? 0) < run.value.least_ms,
@@ -75,6 +78,18 @@ onKey('e', () => once(happened))
         @click="notYet"
       >
         Not yet <kbd>N</kbd>
+      </v-btn>
+      <v-btn
+        v-if="canTakeBack"
+        class="key back"
+        aria-label="Take the last entry back"
+        @click="undo"
+      >
+        <svg viewBox="0 0 24 24" width="26" height="26" aria-hidden="true">
+          <path
+            d="M9.200 4.600 4.300 9.300l4.900 4.800M4.600 9.300c8.300-.8 14.600.9 14.900 5.600.2 3.100-2.900 4.800-7 4.700"
+          />
+        </svg>
       </v-btn>
       <OffLate v-if="state.off_late" class="written" :late="state.off_late" @log="sheet.log" />
       <JustWritten v-else class="written" :sheet="sheet" />
@@ -140,6 +155,16 @@ onKey('e', () => once(happened))
   direction: ltr;
 }
 
+.back {
+  display: none;
+}
+
+.back path {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.9;
+}
+
 @media (pointer: coarse), (max-width: 640px) {
   .not-yet kbd {
     display: none;
@@ -157,6 +182,16 @@ onKey('e', () => once(happened))
     padding: var(--gap-2) var(--gap-4);
     border-top: var(--line) solid var(--steel);
     background: var(--ground);
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .done.two {
+    grid-template-columns: minmax(0, 1fr) minmax(5.5rem, 26%) auto;
+  }
+
+  .back {
+    display: inline-flex;
+    padding-inline: var(--gap-3);
   }
 
   /* The keys stay where the thumb is; what was written stands above them. */

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, useTemplateRef } from 'vue'
+import { computed, useTemplateRef, watch } from 'vue'
 import { sayClock } from '@/batch/acts'
 import { celsius, clock, degreeUnit } from '@/units/format'
 import ClockBar from '@/look/drawings/ClockBar.vue'
+import CautionsSaid from './CautionsSaid.vue'
 import StayingLine from './StayingLine.vue'
 import type { CookSheet } from './useCookSheet'
 
@@ -44,6 +45,12 @@ const beside = computed(() => {
 /** A long title is set smaller: it is read, not shouted. */
 const long = computed(() => (said.value?.headline.length ?? 0) > 24)
 const headline = useTemplateRef<HTMLElement>('headline')
+const cautions = useTemplateRef('cautions')
+// Whoever presses on has read what stood over the key.
+watch(
+  () => state.value?.can_undo,
+  () => cautions.value?.read(),
+)
 const clocked = computed(
   () => run.value && !act.value?.of_syrup && !over.value && !props.left && run.value,
 )
@@ -57,22 +64,24 @@ const clocked = computed(
         <template v-if="onStep && !over"> · {{ onStep }} on this step</template>
       </p>
       <template v-if="!over">
-        <h1 ref="headline" :class="{ long }">
-          {{ left ? 'Is this still going on?' : said.headline }}
-        </h1>
+        <div class="top">
+          <h1 ref="headline" :class="{ long }">
+            {{ left ? 'Is this still going on?' : said.headline }}
+          </h1>
+          <p v-if="off_s !== undefined" class="count">
+            <strong class="figures">{{ clock(off_s) }}</strong> until off
+          </p>
+        </div>
         <StayingLine
           :of="headline"
           :headline="left ? 'Is this still going on?' : said.headline"
           :clock="off_s === undefined ? '' : clock(off_s)"
           :urgent="said.urgent && !left"
         />
-        <p v-if="off_s !== undefined" class="count">
-          <strong class="figures">{{ clock(off_s) }}</strong> until the flame goes off
-        </p>
         <p v-if="syrup?.unsettled" class="unsettled" role="status">
           That does not fit: weigh again, or read it again. Until then everything stands as it was.
         </p>
-        <p v-for="h in hazards" :key="h" class="caution">{{ h }}</p>
+        <CautionsSaid :id="sheet.id()" ref="cautions" :words="hazards" />
         <p v-if="act?.moves && !left" class="unsettled">{{ act.moves }}</p>
         <p class="lead">
           {{ left || said.detail }}
@@ -99,6 +108,7 @@ const clocked = computed(
 <style scoped>
 .hand {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap-3);
 }
 
@@ -115,6 +125,10 @@ p {
   margin: 0;
 }
 
+.at-hand {
+  min-width: 0;
+}
+
 .at-hand p {
   margin: 0 0 var(--gap-2);
 }
@@ -123,10 +137,21 @@ p {
 .count {
   display: none;
   align-items: baseline;
-  gap: var(--gap-3);
+  gap: var(--gap-2);
+  color: var(--ink-soft);
+  font-size: var(--size-small);
+}
+
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 0 var(--gap-4);
 }
 
 .count strong {
+  color: var(--ink);
   font-family: var(--display-face);
   font-size: var(--size-figure);
   line-height: 1;

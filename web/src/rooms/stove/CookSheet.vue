@@ -4,10 +4,12 @@ import { computed, ref } from 'vue'
 import LessonSaid from '@/batch/LessonSaid.vue'
 import VerdictForm from '@/batch/VerdictForm.vue'
 import { useLeftHand } from '@/live/comfort'
+import FoldOnPhone from '@/look/pieces/FoldOnPhone.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, longSince } from '@/units/format'
 import { hasScale } from '@/units/measures'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import AcrossKitchen from './AcrossKitchen.vue'
 import ActPlate from './ActPlate.vue'
 import AlsoHere from './AlsoHere.vue'
@@ -59,7 +61,7 @@ const bigClock = computed(() => {
 
 <template>
   <TroubleNote v-if="trouble && !batch" :words="trouble" />
-  <p v-else-if="!batch || !state || !setup || !said">Fetching the sheet…</p>
+  <WaitingPart v-else-if="!batch || !state || !setup || !said" tall words="Fetching the sheet…" />
   <div v-else class="cook">
     <AcrossKitchen
       v-if="across && !over"
@@ -89,6 +91,7 @@ const bigClock = computed(() => {
       <aside v-if="syrup" class="side" aria-label="Where the syrup stands">
         <StageLadder
           class="ladder"
+          slim
           :stages="kitchen.ladder"
           :now="syrup.solids_frac"
           :target="setup.syrup?.target_solids_frac ?? 0"
@@ -101,7 +104,7 @@ const bigClock = computed(() => {
       <GateList class="gates" :gates="gates" @tick="sheet.tick" />
       <InHand v-if="!syrup?.dissolved && !over" class="in-hand" :things="inHand" />
       <LeftAlone v-if="left" class="act" @rest="sheet.rest" @give-up="sheet.giveUp" />
-      <ActPlate v-if="!over" class="act" :sheet="sheet" :still="across" />
+      <ActPlate v-if="!over" class="act plate" :sheet="sheet" :still="across" />
       <BurntPan
         v-if="!over && state?.advice.kind === 'boiled_dry'"
         class="act"
@@ -161,8 +164,12 @@ const bigClock = computed(() => {
       <QuietKeys v-if="over" class="act" can-undo ended @undo="sheet.undo" />
 
       <div class="why">
-        <StepSide :setup="setup" :state="state" :step="step" />
-        <WhatHappened :batch="batch" @log="sheet.log" />
+        <FoldOnPhone title="The step, and all steps">
+          <StepSide :setup="setup" :state="state" :step="step" />
+        </FoldOnPhone>
+        <FoldOnPhone title="What happened">
+          <WhatHappened :batch="batch" @log="sheet.log" />
+        </FoldOnPhone>
       </div>
     </div>
   </div>
@@ -258,22 +265,36 @@ const bigClock = computed(() => {
     gap: var(--gap-4);
   }
 
-  .side {
+  .sheet:not(.with_syrup) > :is(.hand, .picture, .gates, .in-hand, .act) {
     grid-column: 1;
-    grid-row: auto;
+  }
+
+  /* What is said and what is pressed with the ladder beside it; the rest below. */
+  .with_syrup {
+    grid-template-columns: minmax(0, 1fr) 3.5rem;
+    column-gap: var(--gap-3);
+  }
+
+  .with_syrup > :is(.figures, .picture, .gates, .in-hand, .act, .surprise):not(.plate) {
+    grid-column: 1 / -1;
     order: 1;
   }
 
-  .ladder {
-    height: 16rem;
-  }
-
-  .why {
+  .with_syrup > .why {
     order: 2;
   }
 
-  .sheet:not(.with_syrup) > :is(.hand, .picture, .gates, .in-hand, .act) {
-    grid-column: 1;
+  .side {
+    grid-column: 2;
+    grid-row: 1 / span 2;
+    align-self: stretch;
+  }
+
+  .ladder {
+    position: sticky;
+    top: 3.5rem;
+    height: min(100%, 24rem);
+    min-height: 14rem;
   }
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { sayEvent } from '@/batch/sayEvent'
+import MenuKey from '@/look/pieces/MenuKey.vue'
 import type { CookSheet } from './useCookSheet'
 
 /** What was written down last, for half a minute, with its undo and “it was earlier” beside the thumb. */
@@ -29,16 +30,14 @@ function earlier(min: number): void {
   const amended_ms = Math.max(begun_ms, last.at_ms - min * 60_000)
   props.sheet.log({ event: 'amended', amended_seq: last.seq, amended_ms })
 }
+const earlierBy = [1, 2, 5].map((min) => ({ name: `${min} min ago`, act: () => earlier(min) }))
 </script>
 
 <template>
-  <p v-if="words" class="written" :class="{ timed }">
+  <p v-if="words" class="written">
     <span>{{ words }}</span>
-    <template v-if="timed">
-      <v-btn class="key" @click="earlier(1)">1 min ago</v-btn>
-      <v-btn class="key" @click="earlier(5)">5 min ago</v-btn>
-    </template>
-    <v-btn class="key" @click="sheet.undo">Take it back</v-btn>
+    <MenuKey v-if="timed" words="It was earlier…" :items="earlierBy" />
+    <v-btn class="key back" @click="sheet.undo">Take it back</v-btn>
   </p>
 </template>
 
@@ -56,12 +55,16 @@ span {
   flex: 1 1 9rem;
 }
 
-.timed span {
-  flex-basis: 100%;
-}
-
 .key {
   flex: none;
+  min-height: 2.75rem;
   padding-inline: var(--gap-3);
+}
+
+/* On a phone it stands beside the large key. */
+@media (max-width: 640px) {
+  .back {
+    display: none;
+  }
 }
 </style>

@@ -52,7 +52,7 @@ const others = computed(() =>
 
 a {
   display: flex;
-  flex: 1 1 14rem;
+  flex: 1 1 min(14rem, 40%);
   align-items: center;
   gap: var(--gap-3);
   min-height: var(--touch);

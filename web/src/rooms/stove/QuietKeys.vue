@@ -66,7 +66,7 @@ function giveUp(): void {
 
 <template>
   <div class="quiet">
-    <v-btn class="key" :disabled="!canUndo" @click="emit('undo')">
+    <v-btn class="key back" :class="{ ended }" :disabled="!canUndo" @click="emit('undo')">
       Take the last entry back <kbd>U</kbd>
     </v-btn>
     <template v-if="!ended">
@@ -110,6 +110,13 @@ function giveUp(): void {
 .quiet .key:not([aria-pressed='true']) {
   color: var(--ink-soft);
   border-color: var(--steel);
+}
+
+/* On a phone it stands beside the large key while there is one. */
+@media (max-width: 640px) {
+  .back:not(.ended) {
+    display: none;
+  }
 }
 
 @media (pointer: coarse), (max-width: 640px) {

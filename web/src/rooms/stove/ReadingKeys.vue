@@ -171,8 +171,13 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
 
 .kinds {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(8.5rem, 45%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(8.5rem, 30%), 1fr));
   gap: var(--gap-2);
+}
+
+.kinds .key {
+  padding-inline: var(--gap-2);
+  line-height: 1.15;
 }
 
 .ruler {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import FoldPart from '@/look/pieces/FoldPart.vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import StartPlan from './StartPlan.vue'
-import WhereFields from './WhereFields.vue'
+import WhereSaid from './WhereSaid.vue'
 import { useWhere } from './useWhere'
 
 /** A batch of the notebook made again, with the changes that were wanted. */
@@ -54,12 +54,10 @@ const changed = computed(() =>
       <h1>{{ again.title }}</h1>
       <p v-for="c in changed" :key="c.key" class="lead"><strong>Changed:</strong> {{ c.words }}</p>
     </header>
-    <FoldPart plate title="On something else this time">
-      <div class="where"><WhereFields /></div>
-    </FoldPart>
+    <p class="sentence"><WhereSaid :as="chosen ? undefined : again.ask" /></p>
     <StartPlan :ask="ask" />
   </div>
-  <p v-else-if="!trouble" class="soft">Opening…</p>
+  <WaitingPart v-else-if="!trouble" tall words="Opening…" />
 </template>
 
 <style scoped>
@@ -74,12 +72,5 @@ header p {
 
 h1 {
   font-size: var(--size-figure);
-}
-
-.where {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 45%), 1fr));
-  gap: var(--gap-3) var(--gap-5);
-  margin-top: var(--gap-3);
 }
 </style>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue'
+import { computed, reactive, useTemplateRef } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import AmountField from '@/look/pieces/AmountField.vue'
+import OpenedSheet from '@/look/pieces/OpenedSheet.vue'
 import { millilitres, millilitreUnit } from '@/units/format'
-import { hasScale } from '@/units/measures'
+import { hasScale, taken } from '@/units/measures'
 import CupsField from './CupsField.vue'
 import StartPlan from './StartPlan.vue'
-import WhereFields from './WhereFields.vue'
+import WhereSaid from './WhereSaid.vue'
 import { useWhere } from './useWhere'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
@@ -46,6 +47,16 @@ const SWEETENERS = [
 const sweetener = computed(
   () => SWEETENERS.find((s) => s.value === (text('sweetener') ?? 'sugar'))?.title ?? 'Sugar',
 )
+const sheet = useTemplateRef('sheet')
+/** What goes in, as it is measured below. */
+const made = computed(() => {
+  const setup = sheet.value?.plan?.setup
+  const told = setup?.lines.map((l) => {
+    const { first } = taken(l.mass_g, l.measured, hasScale(setup))
+    return `${first} ${l.name.toLowerCase()}`
+  })
+  return told?.join(', ') ?? 'What goes in'
+})
 </script>
 
 <template>
@@ -54,60 +65,67 @@ const sweetener = computed(
       <p class="label"><router-link to="/stove/start">Put something on</router-link></p>
       <h1>A plain syrup, {{ kitchen.stageName(stage) }}</h1>
     </header>
-    <form class="ask" aria-label="How much, and on what" @submit.prevent>
-      <ChoiceField
-        label="Stage"
-        :items="stages"
-        :model-value="stage"
-        @update:model-value="set({ plain: $event })"
-      />
-      <ChoiceField
-        label="Sweetened with"
-        :items="SWEETENERS"
-        :model-value="text('sweetener') ?? 'sugar'"
-        @update:model-value="set({ sweetener: $event })"
-      />
-      <template v-if="by_scale">
-        <AmountField
-          label="How much of it"
-          kind="mass"
-          :model-value="sugar_g"
-          @update:model-value="set({ sugar_g: $event, water_g: undefined })"
-          @unclear="unclear.sugar = $event"
+    <p class="sentence" role="group" aria-label="What, how much, and on what">
+      <OpenedSheet :words="made" title="What goes in">
+        <form class="ask" aria-label="How much" @submit.prevent>
+          <ChoiceField
+            label="Sweetened with"
+            :items="SWEETENERS"
+            :model-value="text('sweetener') ?? 'sugar'"
+            @update:model-value="set({ sweetener: $event })"
+          />
+          <template v-if="by_scale">
+            <AmountField
+              label="How much of it"
+              kind="mass"
+              :model-value="sugar_g"
+              @update:model-value="set({ sugar_g: $event, water_g: undefined })"
+              @unclear="unclear.sugar = $event"
+            />
+            <AmountField
+              label="Water"
+              kind="mass"
+              :model-value="water_g"
+              @update:model-value="set({ water_g: $event })"
+              @unclear="unclear.water = $event"
+            />
+          </template>
+          <template v-else-if="kitchen.view">
+            <CupsField
+              :label="sweetener"
+              :ingredient="text('sweetener') ?? 'sugar'"
+              :mass_g="sugar_g"
+              :told="id('sugar_g') !== undefined"
+              @update:mass_g="set({ sugar_g: $event, water_g: undefined })"
+              @unclear="unclear.sugar = $event"
+            />
+            <CupsField
+              label="Water"
+              ingredient="water"
+              :mass_g="water_g"
+              :told="id('water_g') !== undefined"
+              @update:mass_g="set({ water_g: $event })"
+              @unclear="unclear.water = $event"
+            />
+          </template>
+        </form>
+        <p v-if="cup" class="soft small">
+          Told in your {{ cup.name.toLowerCase() }} of {{ millilitres(cup.volume_ml) }}
+          {{ millilitreUnit() }} and spoons.
+        </p>
+      </OpenedSheet>
+      <span>to</span>
+      <OpenedSheet :words="kitchen.stageName(stage)" title="To which stage">
+        <ChoiceField
+          label="Stage"
+          :items="stages"
+          :model-value="stage"
+          @update:model-value="set({ plain: $event })"
         />
-        <AmountField
-          label="Water"
-          kind="mass"
-          :model-value="water_g"
-          @update:model-value="set({ water_g: $event })"
-          @unclear="unclear.water = $event"
-        />
-      </template>
-      <template v-else-if="kitchen.view">
-        <CupsField
-          :label="sweetener"
-          :ingredient="text('sweetener') ?? 'sugar'"
-          :mass_g="sugar_g"
-          :told="id('sugar_g') !== undefined"
-          @update:mass_g="set({ sugar_g: $event, water_g: undefined })"
-          @unclear="unclear.sugar = $event"
-        />
-        <CupsField
-          label="Water"
-          ingredient="water"
-          :mass_g="water_g"
-          :told="id('water_g') !== undefined"
-          @update:mass_g="set({ water_g: $event })"
-          @unclear="unclear.water = $event"
-        />
-      </template>
-      <WhereFields />
-    </form>
-    <p v-if="cup" class="soft small">
-      Told in your {{ cup.name.toLowerCase() }} of {{ millilitres(cup.volume_ml) }}
-      {{ millilitreUnit() }} and spoons below.
+      </OpenedSheet>
+      <WhereSaid />
     </p>
-    <StartPlan :ask="ask" :unclear="unclear.sugar || unclear.water" />
+    <StartPlan ref="sheet" :ask="ask" :unclear="unclear.sugar || unclear.water" />
   </div>
 </template>
 
@@ -128,7 +146,7 @@ h1 {
 
 .ask {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 45%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(12rem, 100%), 1fr));
   gap: var(--gap-3) var(--gap-5);
 }
 </style>

@@ -12,6 +12,7 @@ import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { useKitchenEdit } from '@/rooms/kitchen/useKitchenEdit'
 import { hasScale, taken, weighsPan } from '@/units/measures'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import PanWeight from './PanWeight.vue'
 import StartSigns from './StartSigns.vue'
 import StartSteps from './StartSteps.vue'
@@ -111,7 +112,8 @@ defineExpose({ plan })
 <template>
   <TroubleNote v-if="trouble" class="trouble" :words="trouble" />
   <div v-if="plan && setup" class="plan">
-    <div v-if="plan.last_time || plan.learnt.length" class="across">
+    <div v-if="plan.last_time || plan.learnt.length || plan.misfits.length" class="across">
+      <p v-for="words in plan.misfits" :key="words" class="caution misfit">{{ words }}</p>
       <LastTimeSaid
         v-if="plan.last_time"
         :last="plan.last_time"
@@ -141,7 +143,6 @@ defineExpose({ plan })
     <div class="go">
       <TroubleNote v-if="plan.taken" :words="plan.taken" />
       <TroubleNote v-if="refused" :words="refused" />
-      <p v-for="words in plan.misfits" :key="words" class="misfit">{{ words }}</p>
       <EventButton
         words="Put it on the stove"
         :busy="busy"
@@ -150,9 +151,11 @@ defineExpose({ plan })
       />
     </div>
   </div>
-  <p v-else-if="!trouble" class="soft">
-    {{ kitchen.view ? 'Working it out…' : 'Opening the cupboards…' }}
-  </p>
+  <WaitingPart
+    v-else-if="!trouble"
+    tall
+    :words="kitchen.view ? 'Working it out…' : 'Opening the cupboards…'"
+  />
 </template>
 
 <style scoped>
@@ -176,6 +179,12 @@ defineExpose({ plan })
 
 .across {
   grid-area: last;
+  display: grid;
+  gap: var(--gap-2);
+}
+
+.misfit {
+  margin: 0;
 }
 
 h2 {
@@ -228,10 +237,6 @@ strong {
   grid-area: go;
   display: grid;
   gap: var(--gap-2);
-}
-
-.misfit {
-  margin: 0;
 }
 
 .go :deep(.trouble) {

@@ -9,6 +9,7 @@ import {
   aString,
   celsius,
   degreeUnit,
+  ends,
   grams,
   gramUnit,
   kelvins,
@@ -83,7 +84,7 @@ const ring = computed(() => props.setup.ring_seen)
     <p v-if="syrup.turn_off" class="lead">
       On a medium flame turn off after about
       <strong>{{ minutes(syrup.turn_off.at_s.mid) }} min</strong>
-      ({{ minutes(syrup.turn_off.at_s.low) }}–{{ minutes(syrup.turn_off.at_s.high) }})<template
+      ({{ ends(minutes(syrup.turn_off.at_s.low), minutes(syrup.turn_off.at_s.high)) }})<template
         v-if="weighsPan(setup) || thermometer"
         >, at
         <strong v-if="weighsPan(setup)">{{ grams(syrup.turn_off.gross_g) }} {{ gramUnit() }}</strong

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
+import OpenedSheet from '@/look/pieces/OpenedSheet.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import SizeControl from '@/rooms/sweets/page/SizeControl.vue'
 import { useSweet } from '@/rooms/sweets/page/useSweet'
+import { gramUnit, grams } from '@/units/format'
 import StartPlan from './StartPlan.vue'
-import WhereFields from './WhereFields.vue'
+import WhereSaid from './WhereSaid.vue'
 import { useWhere } from './useWhere'
-import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** A sweet on its way to the stove: everything chosen on its page comes with it in the address. */
 const props = defineProps<{ sweetKey: string }>()
@@ -40,9 +42,14 @@ const start = computed((): Api<'StartAsk'> | undefined =>
     : undefined,
 )
 const title = computed(() => plan.value?.title ?? sweet.value?.name ?? '')
+/** How much that makes, as the core counts it. */
 const made = computed(() => {
-  const pieces = plan.value?.formula.pieces.count
-  return pieces == null ? '' : ` · ${Math.round(pieces)} pieces`
+  const formula = plan.value?.formula
+  if (!formula) return 'How much'
+  const { count } = formula.pieces
+  return count == null
+    ? `about ${grams(formula.finished_g)} ${gramUnit()}`
+    : `${Math.round(count)} pieces`
 })
 </script>
 
@@ -52,26 +59,29 @@ const made = computed(() => {
     <header>
       <p class="label">
         <router-link to="/stove/start">Put something on</router-link>
-        <template v-if="sweet.methods.length > 1"> · {{ method.name }}</template
-        >{{ made }}
       </p>
       <h1>{{ title }}</h1>
     </header>
-    <form class="ask" aria-label="How much, and on what" @submit.prevent>
-      <ChoiceField
-        v-if="methods.length > 1"
-        label="Method"
-        :items="methods.map((m) => ({ title: methodName(m.key), value: m.key }))"
-        :model-value="method.key"
-        @update:model-value="set({ method: $event, with: undefined })"
-      />
-      <SizeControl class="size" :view="view" />
-      <WhereFields />
-    </form>
+    <p class="sentence" role="group" aria-label="How, how much, and on what">
+      <OpenedSheet v-if="methods.length > 1" :words="method.name" title="By which method">
+        <v-radio-group
+          label="Method"
+          :model-value="method.key"
+          @update:model-value="set({ method: String($event), with: undefined })"
+        >
+          <v-radio v-for="m in methods" :key="m.key" :label="methodName(m.key)" :value="m.key" />
+        </v-radio-group>
+      </OpenedSheet>
+      <OpenedSheet :words="made" title="How much">
+        <SizeControl :view="view" />
+        <TroubleNote v-if="refused" :words="refused" />
+      </OpenedSheet>
+      <WhereSaid />
+    </p>
     <TroubleNote v-if="refused" :words="refused" />
     <StartPlan :ask="start" :aim="aim" @aim="set({ aim: $event })" />
   </div>
-  <p v-else-if="!trouble" class="soft">Opening…</p>
+  <WaitingPart v-else-if="!trouble" tall words="Opening…" />
 </template>
 
 <style scoped>
@@ -84,18 +94,11 @@ header p {
   margin: 0;
 }
 
+.sentence {
+  margin-top: calc(-1 * var(--gap-2));
+}
+
 h1 {
   font-size: var(--size-figure);
-}
-
-.ask {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 45%), 1fr));
-  gap: var(--gap-3) var(--gap-5);
-  align-items: start;
-}
-
-.size {
-  grid-column: span 2;
 }
 </style>

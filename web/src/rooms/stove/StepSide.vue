@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import StepRow from '@/look/pieces/StepRow.vue'
-import { about, clock, number } from '@/units/format'
+import { about, clock, spanRange } from '@/units/format'
 
 /** Beside the sheet: what was changed, what is in it, when the step is done, why, and all steps with their times. */
 const props = defineProps<{
@@ -16,7 +16,7 @@ const allergens = computed(() => props.setup.allergens ?? [])
 function time(s: Api<'StepState'>, minutes?: Api<'Spread'> | null): string | undefined {
   if (s.began_ms != null && s.done_ms != null) return clock((s.done_ms - s.began_ms) / 1000)
   if (s.loads > 1 && s.loads_done > 0) return `${s.loads_done} of ${s.loads}`
-  if (minutes) return `${number(minutes.low)}–${number(minutes.high)} min`
+  if (minutes) return spanRange(minutes)
   return undefined
 }
 /** When after the pour it can be done: a mass that sets does not wait. */

@@ -29,6 +29,7 @@ const water = computed(() => ({
   <section class="figures-row" aria-label="The syrup now">
     <FigureValue
       v-if="left"
+      class="left"
       label="until the flame goes off"
       size="shout"
       :value="clock(left.mid)"
@@ -72,6 +73,13 @@ const water = computed(() => ({
   display: flex;
   flex-wrap: wrap;
   gap: var(--gap-4) var(--gap-6);
+}
+
+/* On a phone it stands beside the headline. */
+@media (max-width: 640px) {
+  .left {
+    display: none;
+  }
 }
 
 /* Each as wide as its figure, so that the largest never runs into its neighbour. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Api } from '@/api/client'
-import { about } from '@/units/format'
+import { about, ends } from '@/units/format'
 
 /** The whistles of the pressure cooker: one tap each, counted large. */
 defineProps<{ whistles: number; every_min?: Api<'Spread'> | null }>()
@@ -13,7 +13,7 @@ defineEmits<{ whistle: [] }>()
     <span
       >{{ whistles === 1 ? 'whistle' : 'whistles' }} so far<br />Tap at each<template
         v-if="every_min"
-        >: here one in {{ about(60 * every_min.low) }} to {{ about(60 * every_min.high) }}</template
+        >: here one in {{ ends(about(60 * every_min.low), about(60 * every_min.high)) }}</template
       ></span
     >
   </v-btn>

@@ -10,7 +10,8 @@ import {
   withoutStep,
 } from '@/rooms/sweets/editor/rework'
 import { count, measured, taken } from '@/units/measures'
-import { span, spanRange, timeWords } from './words'
+import { timeWords } from './words'
+import { span, spanRange } from '@/units/format'
 
 const step = (key: string, more: Partial<Api<'Step'>> = {}): Api<'Step'> => ({
   key,

@@ -1,5 +1,5 @@
 import type { Api } from '@/api/client'
-import { grams, gramUnit, number, percent } from '@/units/format'
+import { grams, gramUnit, number, percent, span, spanRange } from '@/units/format'
 
 /** The words of the sweets room. */
 
@@ -25,27 +25,6 @@ export const DIETS: Record<Api<'Diet'>, string> = {
   vegetarian: 'with milk',
   with_egg: 'with egg',
   from_animals: 'with something from animals',
-}
-
-/** Minutes as a cook says them: 8 min, 1 h 20, 2 days. */
-export function span(duration_min: number): string {
-  if (duration_min < 10) return `${number(duration_min, duration_min % 1 >= 0.05 ? 1 : 0)} min`
-  if (duration_min < 90) return `${number(duration_min)} min`
-  if (duration_min < 36 * 60) {
-    const five = 5 * Math.round(duration_min / 5)
-    const rest = five % 60
-    return `${Math.floor(five / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`
-  }
-  return `${number(duration_min / 1440, 1)} days`
-}
-
-/** A range of minutes; one number where the ends say the same. */
-export function spanRange(minutes: Api<'Spread'>): string {
-  const [low, high] = [span(minutes.low), span(minutes.high)]
-  if (low === high) return low
-  return low.endsWith('min') && high.endsWith('min')
-    ? `${low.replace(' min', '')}–${high}`
-    : `${low} – ${high}`
 }
 
 const FLAMES: Record<Api<'Flame'>, string> = {

@@ -58,15 +58,12 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
       <AmountField v-model="cooled_c" label="Cools to" kind="temperature" />
     </div>
     <div class="ticks">
-      <label v-for="p in provocations" :key="p.key" class="tick">
-        <!-- Raw: dragged beside the figures it changes. -->
-        <input
-          type="checkbox"
-          :checked="provocation[p.key]"
-          @change="provocation = { ...provocation, [p.key]: !provocation[p.key] }"
-        />
-        {{ p.name }}
-      </label>
+      <v-checkbox
+        v-for="p in provocations"
+        :key="p.key"
+        v-model="provocation[p.key]"
+        :label="p.name"
+      />
     </div>
     <TroubleNote v-if="trouble" :words="trouble" />
     <div v-if="found" class="scroll" role="status" tabindex="0">
@@ -110,18 +107,5 @@ const risk = (frac: number) => (frac < 0.005 ? 'none' : `${number(100 * frac)} %
   display: flex;
   flex-wrap: wrap;
   gap: var(--gap-2) var(--gap-5);
-}
-
-.tick {
-  display: flex;
-  align-items: center;
-  gap: var(--gap-2);
-  min-height: 2.75rem;
-}
-
-.tick input {
-  width: 1.25rem;
-  height: 1.25rem;
-  accent-color: var(--ink);
 }
 </style>

@@ -8,6 +8,7 @@ import {
   celsius,
   clock,
   degreeUnit,
+  ends,
   grams,
   gramUnit,
   number,
@@ -65,7 +66,7 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
               </span>
             </th>
             <td>
-              {{ percent(t.solids_frac[0] ?? 0) }}–{{ percent(t.solids_frac[1] ?? 0) }} %
+              {{ ends(percent(t.solids_frac[0] ?? 0), percent(t.solids_frac[1] ?? 0)) }} %
               <span v-if="t.brix[0] != null" class="under"
                 >from {{ number(t.brix[0], 1) }} °Bx</span
               >
@@ -73,10 +74,10 @@ function fingers([low = 0, high = 0]: readonly number[]): string {
             </td>
             <td>{{ fingers(t.string_cm) }}</td>
             <td>
-              {{ celsius(t.shown_c[0] ?? 0) }}–{{ celsius(t.shown_c[1] ?? 0) }}
+              {{ ends(celsius(t.shown_c[0] ?? 0), celsius(t.shown_c[1] ?? 0)) }}
               {{ degreeUnit() }}
               <span class="under"
-                >{{ grams(t.gross_g[0] ?? 0) }}–{{ grams(t.gross_g[1] ?? 0) }}
+                >{{ ends(grams(t.gross_g[0] ?? 0), grams(t.gross_g[1] ?? 0)) }}
                 {{ gramUnit() }}</span
               >
             </td>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { day } from '@/units/format'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import LearntRow from './LearntRow.vue'
 import { useLearnt } from './useLearnt'
 
@@ -34,7 +35,7 @@ async function useAll(): Promise<void> {
       {{ view.to_ask }} older {{ view.to_ask === 1 ? 'batch is' : 'batches are' }} still being
       asked.
     </p>
-    <p v-if="!view && !trouble" class="soft">Leafing through…</p>
+    <WaitingPart v-if="!view && !trouble" tall words="Leafing through…" />
     <p v-else-if="view && !view.values.length" class="lead">
       Nothing yet. Put a batch on the stove, test it as you always do, and say how it turned out: it
       teaches by itself.

@@ -19,6 +19,7 @@ import StepsTold from './StepsTold.vue'
 import TastedLater from './TastedLater.vue'
 import { useBatchPage } from './useBatchPage'
 import { hasScale } from '@/units/measures'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 
 const props = defineProps<{ id: number }>()
 const kitchen = useKitchen()
@@ -57,7 +58,7 @@ const print = () => window.print()
 
 <template>
   <TroubleNote v-if="trouble && !batch" :words="trouble" />
-  <p v-else-if="!batch || !setup || !summary">Opening the page…</p>
+  <WaitingPart v-else-if="!batch || !setup || !summary" tall words="Opening the page…" />
   <div v-else class="page">
     <header>
       <v-btn class="key print" @click="print">Print</v-btn>

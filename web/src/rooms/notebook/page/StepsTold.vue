@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import type { Api } from '@/api/client'
-import { grams, gramUnit, number } from '@/units/format'
+import { ends, grams, gramUnit, number } from '@/units/format'
 
 /** The steps, planned against real: minutes and weights. */
 defineProps<{ steps: readonly Api<'StepTold'>[] }>()
 const planned = (m: Api<'Spread'>) => {
   const decimals = m.high - m.low < 2 ? 1 : 0
-  const [low, high] = [number(m.low, decimals), number(m.high, decimals)]
-  return low === high ? low : `${low}–${high}`
+  return ends(number(m.low, decimals), number(m.high, decimals))
 }
 const OFF = ['shorter', '', 'longer'] as const
 </script>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { span } from '@/units/format'
 import { computed, ref } from 'vue'
 import type { Api } from '@/api/client'
 import { inkOn, syrupColour } from '@/look/strata'
 import { canJoin, canMove } from './rework'
-import { span } from '@/rooms/sweets/words'
 
 /** The steps as a ribbon under the pen: one is chosen, moved or joined; new ones go in by their verb. */
 const props = defineProps<{

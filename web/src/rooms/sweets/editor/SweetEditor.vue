@@ -16,6 +16,7 @@ import { useEditing } from './useEditing'
 import { FAMILIES } from '@/rooms/sweets/words'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 import LineField from '@/look/pieces/LineField.vue'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 
 /** A sweet of her own under the pen. */
 const props = defineProps<{ sweetKey: string }>()
@@ -151,7 +152,7 @@ onKeyStroke('s', (event) => {
 
 <template>
   <TroubleNote v-if="trouble && !draft" :words="trouble" />
-  <p v-else-if="!draft || !method" class="soft">Opening…</p>
+  <WaitingPart v-else-if="!draft || !method" tall words="Opening…" />
   <div v-else class="edit">
     <header class="top">
       <h1>{{ draft.name || 'Without a name' }}</h1>

@@ -3,8 +3,8 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { grams, gramUnit, number, percent } from '@/units/format'
-import { LEVELS, span } from '@/rooms/sweets/words'
+import { grams, gramUnit, number, percent, span } from '@/units/format'
+import { LEVELS } from '@/rooms/sweets/words'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** Two methods step by step and number by number; never averaged. */

@@ -5,8 +5,8 @@ import { handLine } from '@/look/hand'
 import { useSize } from '@/look/size'
 import { inkOn, syrupColour } from '@/look/strata'
 import { ribbon } from './ribbon'
-import { span } from '@/rooms/sweets/words'
-import { hourOf } from '@/units/format'
+
+import { hourOf, span } from '@/units/format'
 import { ATTENTIONS } from '@/rooms/sweets/editor/works'
 
 /** The steps along the time: tall where hands are on it, low where it waits; syrup where it is syrup. */

@@ -167,7 +167,7 @@ const FIELDS: Partial<Record<SizeKind, 'mass' | 'volume' | 'mm'>> = {
 <style scoped>
 .size {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(8.5rem, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(11.5rem, 100%), 1fr));
   gap: var(--gap-3) var(--gap-4);
 }
 .there {

@@ -3,11 +3,13 @@ import { computed, ref } from 'vue'
 import { api, type Api } from '@/api/client'
 import { useAnswer } from '@/live/useAnswer'
 import UptakeDrawing from '@/look/drawings/UptakeDrawing.vue'
+import DragBar from '@/look/pieces/DragBar.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import {
   about,
   celsius,
   degreeUnit,
+  ends,
   grams,
   gramUnit,
   millimetres,
@@ -53,8 +55,8 @@ const WARMTHS: { key: 'cools' | 'warm'; name: string }[] = [
       In a syrup of {{ percent(asked.syrup_solids_frac) }} % at {{ celsius(asked.syrup_c) }}
       {{ degreeUnit()
       }}<template v-if="uptake.best"
-        >; best after {{ about(60 * uptake.best.low) }} to {{ about(60 * uptake.best.high) }}, by
-        how dense they turned out</template
+        >; best after {{ ends(about(60 * uptake.best.low), about(60 * uptake.best.high)) }}, by how
+        dense they turned out</template
       ><template v-if="uptake.takes_g"
         >; one that is full took {{ grams(uptake.takes_g) }} {{ gramUnit() }}</template
       ><template v-if="uptake.all_take_g"
@@ -75,14 +77,13 @@ const WARMTHS: { key: 'cools' | 'warm'; name: string }[] = [
     <p v-for="words in uptake.said" :key="words" class="caution">{{ words }}</p>
     <p v-if="trouble" class="caution">{{ trouble }}</p>
     <div class="controls">
-      <label>
-        <span
-          >{{ round ? 'Across a ball' : 'Through the thickest part' }}, {{ millimetres(size_mm) }}
-          {{ millimetreUnit() }}</span
-        >
-        <!-- Raw: dragged beside the drawing it changes. -->
-        <input v-model.number="size_mm" type="range" :min="round ? 12 : 4" max="60" step="1" />
-      </label>
+      <DragBar
+        v-model="size_mm"
+        :label="`${round ? 'Across a ball' : 'Through the thickest part'}, ${millimetres(size_mm)} ${millimetreUnit()}`"
+        :min="round ? 12 : 4"
+        :max="60"
+        :step="1"
+      />
       <KeyRow
         v-if="asked.kind === 'dense'"
         v-model="kept"
@@ -114,16 +115,5 @@ h3 {
   grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
   gap: var(--gap-3) var(--gap-5);
   align-items: end;
-}
-
-label {
-  display: grid;
-}
-
-input[type='range'] {
-  width: 100%;
-  min-height: 2.75rem;
-  margin: 0;
-  accent-color: var(--ink);
 }
 </style>

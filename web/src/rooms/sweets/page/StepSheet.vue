@@ -2,10 +2,10 @@
 import { computed } from 'vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { useKitchen } from '@/live/kitchen'
-import { grams, gramUnit, percent } from '@/units/format'
+import { grams, gramUnit, percent, span } from '@/units/format'
 import { useSweet } from './useSweet'
 import { hasScale, taken } from '@/units/measures'
-import { finished, keeps, PURPOSES, roundingWords, span, timeWords } from '@/rooms/sweets/words'
+import { finished, keeps, PURPOSES, roundingWords, timeWords } from '@/rooms/sweets/words'
 
 /** The step sheet for the wall: one page of amounts, steps, weights and cautions, to be printed. */
 const props = defineProps<{ sweetKey: string }>()

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { Api } from '@/api/client'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import InTurn from '@/look/pieces/InTurn.vue'
-import { span, spanRange } from '@/rooms/sweets/words'
+
 import {
   area,
   areaUnit,
@@ -12,6 +12,8 @@ import {
   millimetres,
   millimetreUnit,
   number,
+  span,
+  spanRange,
 } from '@/units/format'
 import ReadyBy from './ReadyBy.vue'
 import RibbonDrawing from './RibbonDrawing.vue'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { dose, grams, gramUnit, partsOf, percent } from '@/units/format'
-import { DIETS, keeps, span } from '@/rooms/sweets/words'
+import { dose, grams, gramUnit, partsOf, percent, span } from '@/units/format'
+import { DIETS, keeps } from '@/rooms/sweets/words'
 
 /** What stands ready before, what can be made beforehand, what leaves, who can eat it, what goes wrong. */
 const props = defineProps<{

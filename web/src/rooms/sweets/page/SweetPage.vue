@@ -18,6 +18,7 @@ import VariationList from './VariationList.vue'
 import { useSweet } from './useSweet'
 import { familyName, LEVELS } from '@/rooms/sweets/words'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import WaitingPart from '@/look/pieces/WaitingPart.vue'
 
 /** A sweet: its steps along the time, its amounts in her measures, and what changes if she changes it. */
 const props = defineProps<{ sweetKey: string }>()
@@ -69,7 +70,7 @@ const exportLink = (format: string) =>
 
 <template>
   <TroubleNote v-if="trouble && !page" :words="trouble" />
-  <p v-else-if="!page || !sweet || !method" class="soft">Opening…</p>
+  <WaitingPart v-else-if="!page || !sweet || !method" tall words="Opening…" />
   <div v-else class="page" :class="{ waits: !f && !refused }">
     <header class="top">
       <div>

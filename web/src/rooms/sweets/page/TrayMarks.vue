@@ -3,6 +3,7 @@ import { computed, watch } from 'vue'
 import type { Api } from '@/api/client'
 import TrayDrawing from '@/look/drawings/TrayDrawing.vue'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import DragBar from '@/look/pieces/DragBar.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import {
@@ -128,30 +129,28 @@ const said = computed(
     <div class="controls">
       <ChoiceField v-model="where" label="Where it lies" :items="places" />
       <KeyRow v-model="pattern" label="Marked in" :choices="PATTERNS" />
-      <label>
-        <span
-          >{{ pattern === 'finger' ? 'Length' : 'Side' }} of a piece, {{ centimetres(side_cm, 1) }}
-          {{ centimetreUnit() }}</span
-        >
-        <!-- Raw: dragged beside the drawing it changes. -->
-        <input v-model.number="side_cm" type="range" min="1.5" max="8" step="0.1" />
-      </label>
-      <label v-if="pattern === 'diamond'">
-        <span>Angle, {{ angle_deg }}°</span>
-        <!-- Raw: dragged beside the drawing it changes. -->
-        <input v-model.number="angle_deg" type="range" min="30" max="90" step="5" />
-      </label>
-      <label>
-        <span>Spread to {{ centimetres(length_cm, 1) }} {{ centimetreUnit() }}</span>
-        <!-- Raw: dragged beside the drawing it changes. -->
-        <input
-          v-model.number="length_cm"
-          type="range"
-          min="4"
-          :max="Math.floor(length_of)"
-          step="0.5"
-        />
-      </label>
+      <DragBar
+        v-model="side_cm"
+        :label="`${pattern === 'finger' ? 'Length' : 'Side'} of a piece, ${centimetres(side_cm, 1)} ${centimetreUnit()}`"
+        :min="1.5"
+        :max="8"
+        :step="0.1"
+      />
+      <DragBar
+        v-if="pattern === 'diamond'"
+        v-model="angle_deg"
+        :label="`Angle, ${angle_deg}°`"
+        :min="30"
+        :max="90"
+        :step="5"
+      />
+      <DragBar
+        v-model="length_cm"
+        :label="`Spread to ${centimetres(length_cm, 1)} ${centimetreUnit()}`"
+        :min="4"
+        :max="Math.floor(length_of)"
+        :step="0.5"
+      />
     </div>
   </section>
 </template>
@@ -180,16 +179,5 @@ p {
   grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
   gap: var(--gap-3) var(--gap-5);
   align-items: end;
-}
-
-label {
-  display: grid;
-}
-
-input[type='range'] {
-  width: 100%;
-  min-height: 2.75rem;
-  margin: 0;
-  accent-color: var(--ink);
 }
 </style>

@@ -5,8 +5,10 @@ import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
 import AmountField from '@/look/pieces/AmountField.vue'
+import BusyLine from '@/look/pieces/BusyLine.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import ReadExample from './ReadExample.vue'
 import ReadLine from './ReadLine.vue'
 
 /** A recipe pasted or taken from a file: shown as it is understood; what is doubtful is asked first. */
@@ -35,12 +37,15 @@ async function know(): Promise<void> {
 }
 
 const among = newest()
+let reading: AbortController | undefined
 async function ask(commit: boolean, again = true): Promise<void> {
   busy.value = true
+  reading = new AbortController()
   try {
     await know()
     const asked = answer(
       api.POST('/api/v1/sweets/import', {
+        signal: reading.signal,
         body: {
           format: format.value,
           // What was read once is sent back as it was read: an answer to a doubt reads nothing anew.
@@ -60,7 +65,7 @@ async function ask(commit: boolean, again = true): Promise<void> {
       await router.push(`/sweets/${found.stored_key}`)
     } else seen.value = found
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    trouble.value = reading.signal.aborted ? '' : wordsOf(thrown)
   } finally {
     busy.value = false
   }
@@ -111,6 +116,13 @@ const rows = computed(() =>
   }),
 )
 const ready = computed(() => seen.value && !seen.value.doubts.length && !seen.value.faults.length)
+/** The first line that is still doubtful. */
+const next = computed(() => {
+  const at = rows.value.findIndex((r) => stillOpen(r.at))
+  return at < 0 ? undefined : at
+})
+const goTo = (row: number) =>
+  document.getElementById(`line-${row}`)?.scrollIntoView({ block: 'center' })
 /** The box is in the way once its text stands below, line by line. */
 const pasting = ref(true)
 watch(seen, (found) => {
@@ -131,7 +143,7 @@ watch(seen, (found) => {
       <v-textarea
         v-model="content"
         label="The recipe"
-        rows="12"
+        :rows="content ? 12 : 4"
         :auto-grow="false"
         spellcheck="false"
       />
@@ -146,8 +158,10 @@ watch(seen, (found) => {
         <EventButton words="Read it" :busy="busy" @happened="read" />
       </div>
     </form>
-    <v-btn v-else class="key again" @click="pasting = true">Change the text</v-btn>
+    <BusyLine v-if="busy" words="Reading it…" @stop="reading?.abort()" />
+    <v-btn v-if="!pasting" class="key again" @click="pasting = true">Change the text</v-btn>
     <TroubleNote v-if="trouble" :words="trouble" />
+    <ReadExample v-if="!content && !seen" @lay="content = $event" />
 
     <template v-if="seen">
       <h2 aria-live="polite">
@@ -163,6 +177,7 @@ watch(seen, (found) => {
       <ol v-if="rows.length" class="lines" aria-label="The text, line by line">
         <ReadLine
           v-for="(r, i) in rows"
+          :id="`line-${i}`"
           :key="i"
           :part="r.part"
           :line="r.line"
@@ -180,7 +195,12 @@ watch(seen, (found) => {
       <p v-for="f in seen.faults" :key="f.field + f.words" class="caution">
         {{ f.step ? `${f.step}: ` : '' }}{{ f.words }}
       </p>
-      <EventButton v-if="ready" words="Keep it" :busy="busy" @happened="ask(true)" />
+      <div class="keep">
+        <EventButton v-if="ready" words="Keep it" :busy="busy" @happened="ask(true)" />
+        <v-btn v-else-if="next !== undefined" class="key strong" @click="goTo(next)">
+          {{ seen.doubts.length }} to settle: go to the next
+        </v-btn>
+      </div>
     </template>
   </div>
 </template>
@@ -237,6 +257,25 @@ header p {
   margin: 0;
   padding: 0;
   border-bottom: var(--line) solid var(--steel);
+}
+
+.keep {
+  position: sticky;
+  z-index: 2;
+  bottom: 0;
+  display: grid;
+  padding: var(--gap-2) 0;
+  background: var(--ground);
+}
+
+.keep:empty {
+  display: none;
+}
+
+@media (max-width: 640px) {
+  .keep {
+    bottom: 3.25rem;
+  }
 }
 
 @container room (max-width: 45.5rem) {

@@ -2,8 +2,8 @@
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import AmountField from '@/look/pieces/AmountField.vue'
-import { grams, gramUnit, percent } from '@/units/format'
-import { span } from '@/rooms/sweets/words'
+import { grams, gramUnit, percent, span } from '@/units/format'
+
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 
 /** One line of the text beside what was understood of it; a doubt is asked about in its place. */

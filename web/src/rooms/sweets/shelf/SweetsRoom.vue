@@ -4,12 +4,14 @@ import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
 import { newest } from '@/live/newest'
+import MenuKey from '@/look/pieces/MenuKey.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { blank } from '@/rooms/sweets/editor/blank'
 import FamilyMark from './FamilyMark.vue'
 import FindSweets from './FindSweets.vue'
 import { useShelfAddress } from './useShelfAddress'
-import { FAMILIES, LEVELS, span } from '@/rooms/sweets/words'
+import { FAMILIES, LEVELS } from '@/rooms/sweets/words'
+import { span } from '@/units/format'
 
 /** All sweets by family, found by any name, ingredient, allergen, time or by what they ask of the cook. */
 const router = useRouter()
@@ -74,6 +76,11 @@ async function begin(): Promise<void> {
   }
 }
 
+const ways = [
+  { name: 'Read one in', note: 'a recipe you have', to: '/sweets/read' },
+  { name: 'Begin a new one', note: 'step by step', act: () => void begin() },
+]
+
 const groups = computed(() => {
   const cards = shelf.value?.cards ?? []
   const own = cards.filter((c) => c.own)
@@ -91,10 +98,7 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
   <div class="room">
     <header>
       <h1>Sweets</h1>
-      <nav aria-label="Add a sweet">
-        <router-link class="key" to="/sweets/read">Read one in</router-link>
-        <v-btn class="key" @click="begin">Begin a new one</v-btn>
-      </nav>
+      <MenuKey words="Add a sweet" :items="ways" />
     </header>
     <FindSweets />
     <TroubleNote v-if="trouble" :words="trouble" />
@@ -149,12 +153,6 @@ const more = computed(() => (shelf.value ? shelf.value.total - shelf.value.cards
 </template>
 
 <style scoped>
-.room > header nav {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-2);
-}
-
 .room > header {
   display: flex;
   justify-content: space-between;
