@@ -10,6 +10,7 @@ const TIMES = 3
 const ROOMS = [
   ['Stove', '/'],
   ['Put something on', '/stove/start'],
+  ['Cook sheet', ''],
   ['Bench', '/bench'],
   ['Sweets', '/sweets'],
   ['One sweet', '/sweets/cashew-sheet'],
@@ -55,6 +56,8 @@ async function open(path) {
 }
 
 await up()
+// The cook sheet of whatever is on the stove.
+const stove = await (await fetch(`http://127.0.0.1:${PORT}/api/v1/stove`)).json()
 const head = [
   'Room',
   'performance (each)',
@@ -67,7 +70,8 @@ const head = [
 console.log(`| ${head.join(' | ')} |\n|${'---|'.repeat(head.length)}`)
 for (const [name, path] of ROOMS) {
   const seen = []
-  for (let i = 0; i < TIMES; i++) seen.push(await open(path))
+  const at = path || `/stove/${stove.lines[0].id}`
+  for (let i = 0; i < TIMES; i++) seen.push(await open(at))
   seen.sort((a, b) => a.performance - b.performance)
   const middle = seen[(TIMES - 1) / 2]
   const least = (of) => Math.min(...seen.map((s) => s[of]))

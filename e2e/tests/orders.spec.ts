@@ -3,12 +3,18 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parse } from 'csv-parse/sync'
 import ICAL from 'ical.js'
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { Program } from '../program'
 import { advance, canBeRead, choose, expect, test } from './kitchen'
 
 /** A Thursday, eight in the morning. */
 const THURSDAY_MS = Date.UTC(2026, 10, 26, 8)
+
+/** Says by when it is fetched: the day, then the hour. */
+async function fetched(form: Locator, when: string): Promise<void> {
+  await form.getByLabel('Fetched on').fill(when.slice(0, 10))
+  await form.getByLabel('At', { exact: true }).fill(when.slice(11))
+}
 
 async function order(
   page: Page,
@@ -21,8 +27,8 @@ async function order(
   await page.getByRole('button', { name: 'Write an order down' }).click()
   const form = page.getByRole('form', { name: 'An order' })
   await form.getByLabel('For whom').fill(who)
-  await form.getByLabel('Fetched').fill(due)
-  await choose(form.getByLabel('Sweet', { exact: true }), sweet)
+  await fetched(form, due)
+  await choose(form.getByLabel('Sweet, by any of its names'), sweet)
   if (each) await choose(form.getByLabel('Counted in'), 'boxes')
   await form.getByLabel(each ? 'How many boxes' : 'How much').fill(n)
   if (each) await form.getByLabel('Pieces in each').fill(each)
@@ -58,7 +64,7 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await expect(page.getByRole('alert')).toContainText('has passed already')
     const form = page.getByRole('form', { name: 'An order' })
     await form.getByLabel('For whom').fill('A bookshop')
-    await form.getByLabel('Fetched').fill('2026-11-28T17:00')
+    await fetched(form, '2026-11-28T17:00')
     await form.getByLabel('How much').fill('18')
     await form.getByRole('button', { name: 'Write it down' }).click()
     await expect(page.getByText('All in time.')).toBeVisible()

@@ -5,11 +5,13 @@ import type { Plugin, Rolldown } from 'vite'
 const ROOMS: Record<string, string> = {
   stove: 'src/rooms/stove/StoveRoom.vue',
   'stove.one': 'src/rooms/stove/CookSheet.vue',
+  'stove.start': 'src/rooms/stove/StartSheet.vue',
   bench: 'src/rooms/bench/SyrupBench.vue',
   sweets: 'src/rooms/sweets/shelf/SweetsRoom.vue',
   'sweets.one': 'src/rooms/sweets/page/SweetPage.vue',
   day: 'src/rooms/day/DayRoom.vue',
   notebook: 'src/rooms/notebook/NotebookRoom.vue',
+  'notebook.one': 'src/rooms/notebook/page/BatchPage.vue',
   kitchen: 'src/rooms/kitchen/KitchenRoom.vue',
 }
 

@@ -194,6 +194,7 @@ fn the_state_of_a_long_log(bencher: Bencher, entries: i32) {
         habits: unctum_core::estimate::Habits::default(),
         learnt: Vec::new(),
         keeps: None,
+        laid: None,
     };
     let mut cook = Cook::of(world.clone(), World::as_told(&world, 1.0), Hands::default(), Rng::of(3), 0)
         .expect("a batch");

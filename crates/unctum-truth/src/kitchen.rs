@@ -77,5 +77,6 @@ pub(crate) fn told(rng: &mut Rng, jaggery: bool) -> BatchSetup {
         habits: Habits::default(),
         learnt: Vec::new(),
         keeps: None,
+        laid: None,
     }
 }

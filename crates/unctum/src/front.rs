@@ -109,13 +109,14 @@ fn asset(path: &str, wants: &Wants) -> Option<Asset> {
 
 /// The page as it is served at a room's address: it names the files of the room. Of any other, the plain one.
 fn page_of(path: &str) -> Option<EmbeddedFile> {
-    let name = match path.split('/').collect::<Vec<_>>()[..] {
-        [""] => "stove".to_owned(),
-        [room] => room.to_owned(),
-        [room, _] => format!("{room}.one"),
-        _ => String::new(),
+    let names = match path.split('/').collect::<Vec<_>>()[..] {
+        [""] => vec!["stove".to_owned()],
+        [room] => vec![room.to_owned()],
+        [room, of] => vec![format!("{room}.{of}"), format!("{room}.one")],
+        _ => Vec::new(),
     };
-    Files::get(&format!("pages/{name}.html")).or_else(|| Files::get("index.html"))
+    let page = names.iter().find_map(|name| Files::get(&format!("pages/{name}.html")));
+    page.or_else(|| Files::get("index.html"))
 }
 
 /// A file if there is one; the page itself for a room's address; 404 for a missing file.

@@ -24,7 +24,7 @@ describe('a question that changes while it is asked', () => {
     const server = slowServer()
     const question = ref<number | undefined>(1)
     const scope = effectScope()
-    const answered = scope.run(() => useAnswer(() => question.value, server.ask))
+    const answered = scope.run(() => useAnswer('slow', () => question.value, server.ask))
     for (const n of [2, 3, 4]) {
       question.value = n
       await flushPromises()
@@ -46,6 +46,7 @@ describe('a question that changes while it is asked', () => {
     const scope = effectScope()
     const answered = scope.run(() =>
       useAnswer<string, string>(
+        'refused',
         () => question.value,
         (q) =>
           Promise.resolve(

@@ -1,50 +1,26 @@
 import { shallowRef, watch } from 'vue'
-import { answer, wordsOf } from '@/api/client'
+import { useAsked, type Reply } from './useAsked'
 
 /**
  * The server's answer to a question that changes, perhaps while a control is dragged: one request at a
  * time, and after it the newest question, so that the picture follows the hand without piling up.
  */
 export function useAnswer<Q, A>(
+  name: string,
   question: () => Q | undefined,
-  ask: (question: Q) => Promise<{ data?: A; error?: unknown }>,
+  ask: (question: Q, signal: AbortSignal) => Promise<Reply<A>>,
 ) {
-  const found = shallowRef<A>()
-  const trouble = shallowRef('')
-  let running = false
-  let again = false
-
-  async function run(): Promise<void> {
-    if (running) {
-      again = true
-      return
-    }
-    const asked = question()
-    if (asked === undefined) {
-      found.value = undefined
-      trouble.value = ''
-      return
-    }
-    running = true
-    try {
-      found.value = await answer(ask(asked))
-      trouble.value = ''
-    } catch (thrown) {
-      found.value = undefined
-      trouble.value = wordsOf(thrown)
-    } finally {
-      running = false
-      if (again) {
-        again = false
-        void run()
-      }
-    }
-  }
-
-  watch(
-    () => JSON.stringify(question()),
-    () => void run(),
-    { immediate: true },
-  )
+  const asked = shallowRef(question())
+  const { found, trouble, fetching } = useAsked({
+    name,
+    question: () => asked.value,
+    ask,
+    holds: 'waiting',
+  })
+  watch([() => JSON.stringify(question()), fetching], () => {
+    const now = question()
+    const same = JSON.stringify(now) === JSON.stringify(asked.value)
+    if (!same && (!fetching.value || now === undefined)) asked.value = now
+  })
   return { found, trouble }
 }

@@ -41,6 +41,11 @@ export const vuetify = createVuetify({
     global: { ripple: false },
     VBtn: { variant: 'text' },
     VTextField: { variant: 'underlined', hideDetails: 'auto', persistentPlaceholder: true },
+    VNumberInput: {
+      variant: 'underlined',
+      hideDetails: 'auto',
+      persistentPlaceholder: true,
+    },
     VTextarea: {
       variant: 'underlined',
       hideDetails: 'auto',

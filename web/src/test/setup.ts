@@ -1,5 +1,6 @@
 import { config } from '@vue/test-utils'
-import { vi } from 'vitest'
+import { afterEach, vi } from 'vitest'
+import { queryClient } from '@/live/useAsked'
 import { vuetify } from '@/look/vuetify'
 import { TestStream } from './stream'
 
@@ -11,3 +12,6 @@ vi.stubGlobal(
   'fetch',
   vi.fn(() => Promise.reject(new TypeError('no network in tests'))),
 )
+
+// Each test asks for itself.
+afterEach(() => queryClient.clear())

@@ -1,13 +1,13 @@
 //! Where a poured or rolled mass is laid: which of her trays, how many of them, or the board.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 use crate::formula::pieces::PieceFigures;
 use crate::kitchen::NumberedTray;
 use crate::set::{Pattern, TrayAsk};
 
 /// A place where the mass can be laid, and the question that marks it there.
-#[derive(Debug, Clone, PartialEq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Laid {
     /// Number of her tray; none for the board, or for a tray that would fit it.

@@ -7,7 +7,7 @@ use crate::course::Tools;
 use crate::error::{CoreError, Result, within};
 use crate::estimate::Habits;
 use crate::formula::{
-    Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, plain_sheet, set_act,
+    Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, laid, plain_sheet, set_act,
 };
 use crate::kitchen::{KitchenDocument, Parameter, Picked, Wished};
 use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps, sweetener};
@@ -225,7 +225,13 @@ impl Made {
     ///
     /// # Errors
     /// Rounded amounts that do not work out.
-    pub fn setup(&self, sweet: &Sweet, ask: &StartAsk, book: &Book<'_>) -> Result<BatchSetup> {
+    pub fn setup(
+        &self,
+        sweet: &Sweet,
+        ask: &StartAsk,
+        kitchen: &KitchenDocument,
+        book: &Book<'_>,
+    ) -> Result<BatchSetup> {
         let sheet = self.weighed.stove_sheet(book)?;
         let stage = sheet.syrup.map(|s| s.stage);
         let formula = self.formula(book)?;
@@ -255,6 +261,9 @@ impl Made {
                 sweet.mistakes.clone()
             },
             habits: habits(&self.picked, stage),
+            laid: laid(&formula.pieces, formula.finished_g, method.is_rolled(), &kitchen.trays)
+                .into_iter()
+                .next(),
             keeps: Some(Keeps {
                 room_days: formula.finish.keep.room_days,
                 cold_days: formula.finish.keep.cold_days,
@@ -284,6 +293,7 @@ impl Made {
                 pan_end_g: figure.pan_end_g,
                 fill_frac: figure.fill_frac,
                 window: window(step),
+                soak: formula.finish.soaking.iter().find(|s| s.step == step.key).map(|s| s.ask.clone()),
                 whistles_every_min: figure.whistles_every_min,
                 step: step.key.clone(),
                 minutes: time.minutes,
@@ -338,6 +348,7 @@ fn on_the_ring(picked: &Picked, book: &Book<'_>) -> BatchSetup {
         habits: Habits::default(),
         learnt: picked.known.clone(),
         keeps: None,
+        laid: None,
     }
 }
 
@@ -391,7 +402,7 @@ pub fn set_up(
     book: &Book<'_>,
 ) -> Result<BatchSetup> {
     match of {
-        Some(sweet) => Made::of(sweet, ask, kitchen, book)?.setup(sweet, ask, book),
+        Some(sweet) => Made::of(sweet, ask, kitchen, book)?.setup(sweet, ask, kitchen, book),
         None => plain_setup(ask, kitchen, book),
     }
 }

@@ -6,13 +6,14 @@ use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, check_text, looks_empty, refuse_control};
 use crate::estimate::Habits;
-use crate::formula::{Depth, SheetTake, Size, SyrupPlan};
+use crate::formula::{Depth, Laid, SheetTake, Size, SyrupPlan};
 use crate::kitchen::{Air, Flame, Known, Pan, Parameter, Ring, Thermometer};
 use crate::numeric::Spread;
 use crate::pan::BoilDownQuestion;
 use crate::pan::program::HobChange;
 use crate::process::{Line, Mistake, Step, Vessel, sweetener};
 use crate::set::{Placement, SetMass, SetWindow};
+use crate::soak::UptakeAsk;
 use crate::syrup::locate::{Accuracy, scale_sd_g, strength_of};
 use crate::syrup::{Ladder, Reading, Strength};
 use crate::variation::Variation;
@@ -85,6 +86,9 @@ pub struct BatchSetup {
     /// How long the sweet keeps as reckoned then; none for what is no sweet.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub keeps: Option<Keeps>,
+    /// Where a sheet is laid: the first of her trays that holds it, or the board; none for what is no sheet.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub laid: Option<Laid>,
     /// What of that, and of everything else, was learnt from earlier batches.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub learnt: Vec<Known>,
@@ -141,6 +145,9 @@ pub struct StepPlan {
     /// When after the pour it can be done, where the mass sets meanwhile.
     #[serde(default)]
     pub window: Option<SetWindow>,
+    /// What soaks in it: the question whose answer says how far it is in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub soak: Option<UptakeAsk>,
 }
 
 /// What was chosen when a batch was started: enough to say it, and to make it again.

@@ -79,6 +79,7 @@ pub fn cashew_batch() -> BatchSetup {
         habits: unctum_core::estimate::Habits::default(),
         learnt: Vec::new(),
         keeps: None,
+        laid: None,
     }
 }
 
@@ -121,6 +122,7 @@ pub fn coils_batch() -> BatchSetup {
             pan_end_g: None,
             fill_frac: None,
             window: None,
+            soak: None,
             whistles_every_min: None,
         })
     });

@@ -326,3 +326,48 @@ fn a_cold_syrup_has_no_clock() {
     assert_eq!(walk.cook.state().runs[0].began_ms, lit_ms);
     assert_eq!(walk.cook.state().acts[0].class, ActClass::Keep, "it is not due at once");
 }
+
+/// What is drawn at the stove is what the page of the sweet tells: the soak by its question, the sheet where it is laid.
+#[test]
+fn the_soak_and_the_sheet_go_with_the_batch() {
+    let trays = vec![NumberedTray {
+        id: Some(7),
+        tray: Tray { name: "Square tin".into(), length_cm: 20.0, width_cm: 20.0, height_cm: 4.0 },
+    }];
+    let kitchen = KitchenDocument { trays, ..kitchen() };
+    let (mut soaks, mut sheets) = (0, 0);
+    for (sweet, method) in &all() {
+        let ask = StartAsk {
+            sweet_key: Some(sweet.key.clone()),
+            method_key: Some(method.clone()),
+            size: Some(Size::Times { factor: 1.0 }),
+            ..StartAsk::default()
+        };
+        let name = format!("{}, {method}", sweet.key);
+        let setup = set_up(&ask, Some(sweet), &kitchen, &book()).expect("goes to the stove");
+        let formula =
+            Made::of(sweet, &ask, &kitchen, &book()).and_then(|m| m.formula(&book())).expect("made");
+        for plan in &setup.plan {
+            let told = formula.finish.soaking.iter().find(|s| s.step == plan.step);
+            assert_eq!(plan.soak.as_ref(), told.map(|s| &s.ask), "{name}: {}", plan.step);
+            if let Some((ask, told)) = plan.soak.as_ref().zip(told) {
+                assert_eq!(unctum_core::soak::uptake(ask).expect("soaks"), told.uptake, "{name}");
+                soaks += 1;
+            }
+        }
+        assert_eq!(setup.laid.is_some(), formula.pieces.sheet_cm2.is_some(), "{name}");
+        if let Some(laid) = &setup.laid {
+            let marked = unctum_core::set::tray(&laid.ask).expect("lies there");
+            let least = formula.pieces.count.unwrap_or(0.0) / f64::from(laid.trays);
+            assert!(
+                f64::from(marked.whole_pieces) >= least - 1e-6,
+                "{name}: {} of {least}",
+                marked.whole_pieces
+            );
+            sheets += 1;
+        }
+        let json = serde_json::to_string(&setup).expect("json");
+        assert_eq!(serde_json::from_str::<BatchSetup>(&json).expect("back").laid, setup.laid, "{name}");
+    }
+    assert!(soaks >= 8 && sheets >= 12, "{soaks} soaks, {sheets} sheets");
+}

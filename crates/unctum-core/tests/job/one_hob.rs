@@ -99,6 +99,7 @@ fn taking(pan: &str, fill_frac: f64) -> BatchSetup {
         pan_end_g: None,
         fill_frac: Some(fill_frac),
         window: None,
+        soak: None,
         whistles_every_min: None,
     }];
     setup
@@ -138,6 +139,7 @@ fn too_little_for_a_pan_is_said() {
         fill_frac: None,
         whistles_every_min: None,
         window: None,
+        soak: None,
     };
     setup.plan = vec![plan(0.1)];
     let said = setup.misfits([]);

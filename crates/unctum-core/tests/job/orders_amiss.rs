@@ -73,7 +73,7 @@ fn begun(key: &str, sweet: &str, q: &DayQuestion<'_>, done: &[(&str, i64)], now_
     let laid = lay_out(q).expect("laid out");
     let made = laid.made.iter().find(|m| m.key == key).expect("planned");
     let sweet = &q.sweets[sweet];
-    let setup = made.made.setup(sweet, &made.ask, q.book).expect("set up");
+    let setup = made.made.setup(sweet, &made.ask, q.kitchen, q.book).expect("set up");
     let start_ms = done.first().map_or(now_ms, |d| d.1 - 60_000);
     let log: Vec<Logged> = (1..)
         .zip(done)

@@ -94,6 +94,7 @@ pub fn setup(title: &str) -> BatchSetup {
         habits: unctum_core::estimate::Habits::default(),
         learnt: Vec::new(),
         keeps: None,
+        laid: None,
     }
 }
 

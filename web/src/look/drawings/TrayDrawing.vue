@@ -12,6 +12,8 @@ const props = defineProps<{
   length_cm: number
   marked: Api<'Marked'> | undefined
   said: string
+  /** Only looked at: nothing in it is dragged. */
+  still?: boolean
 }>()
 const emit = defineEmits<{ spread: [length_cm: number] }>()
 
@@ -45,7 +47,7 @@ const hold = (event: PointerEvent) =>
       class="mark"
       :d="`M${at(m.from_x_cm)} ${at(m.from_y_cm)}L${at(m.to_x_cm)} ${at(m.to_y_cm)}`"
     />
-    <g class="edge" @pointerdown="hold" @pointermove="drag">
+    <g v-if="!still" class="edge" @pointerdown="hold" @pointermove="drag">
       <rect :x="at(length_cm) - grip" :y="EDGE" :width="2 * grip" :height="CM * tray_width_cm" />
       <path :d="`M${at(length_cm)} ${EDGE}v${CM * tray_width_cm}`" />
       <circle :cx="at(length_cm)" :cy="tall / 2" :r="0.5 * grip" />

@@ -27,6 +27,7 @@ const stage = computed(() => stageAt(kitchen.ladder, props.here.solids_frac))
 // A tenth of a per cent is finer than any finger: the picture changes in such steps.
 const w = computed(() => Math.round(1000 * props.here.solids_frac) / 1000)
 const { found } = useAnswer(
+  'syrup/string',
   () => ({ solids_frac: w.value, ladder: kitchen.view?.kitchen.ladder }),
   (body) => api.POST('/api/v1/syrup/string', { body }),
 )

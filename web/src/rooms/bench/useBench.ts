@@ -54,6 +54,7 @@ export function useBench(kitchen: ReturnType<typeof useKitchen>) {
 
   const boilOf = (which: Which) =>
     useAnswer(
+      'syrup/boil-down',
       () => (which === 'b' && !two.value ? undefined : questionOf(kitchen, asks.value[which])),
       (body) => api.POST('/api/v1/syrup/boil-down', { body }),
     )

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { useAsked } from '@/live/useAsked'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
+import FoldPart from '@/look/pieces/FoldPart.vue'
 import LineField from '@/look/pieces/LineField.vue'
+import StepperField from '@/look/pieces/StepperField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import WhenField from './WhenField.vue'
 import { zoneHere } from './useDays'
 
 /** An order, written down or changed: for whom, by when, which sweets. */
@@ -15,11 +18,11 @@ const emit = defineEmits<{ written: [id: number]; left: []; removed: [] }>()
 interface Line {
   sweet_key: string
   by: Api<'Amount'>['kind']
-  n: string
-  each: string
+  n: number | null
+  each: number | null
   rest: Pick<Api<'OrderLine'>, 'method_key' | 'variation'>
 }
-const blank = (): Line => ({ sweet_key: '', by: 'pieces', n: '', each: '', rest: {} })
+const blank = (): Line => ({ sweet_key: '', by: 'pieces', n: null, each: null, rest: {} })
 function told({ amount, sweet_key, ...rest }: Api<'OrderLine'>): Line {
   const n =
     amount.kind === 'pieces'
@@ -30,11 +33,14 @@ function told({ amount, sweet_key, ...rest }: Api<'OrderLine'>): Line {
   return {
     sweet_key,
     by: amount.kind,
-    n: `${n}`,
-    each: amount.kind === 'boxes' ? `${amount.pieces_each}` : '',
+    n,
+    each: amount.kind === 'boxes' ? amount.pieces_each : null,
     rest,
   }
 }
+
+/** By how much a thumb counts on. */
+const STEPS: Record<Api<'Amount'>['kind'], number> = { pieces: 6, mass: 100, boxes: 1 }
 
 const who = ref(props.order?.order.who ?? '')
 const due = ref(props.order?.order.due.slice(0, 16) ?? '')
@@ -42,29 +48,28 @@ const eaten = ref(props.order?.order.eaten_on ?? '')
 const note = ref(props.order?.order.note ?? '')
 const price = ref(props.order?.order.price == null ? '' : `${props.order.order.price}`)
 const lines = ref<Line[]>(props.order ? props.order.order.lines.map(told) : [blank()])
-const sweets = shallowRef<Api<'Card'>[]>([])
 const trouble = ref('')
 const busy = ref(false)
 
 /** What is looked for among the sweets, by any name; the best answer stands first. */
 const find = ref('')
-const found = shallowRef<string[]>()
-onMounted(async () => {
-  const all = await answer(api.GET('/api/v1/sweets')).catch(() => undefined)
-  sweets.value = all?.cards ?? []
-})
 const settled = refDebounced(find, 150)
-const among = newest()
-watch(settled, async (q) => {
-  const params = { query: { q } }
-  const asked = q.trim()
-    ? answer(api.GET('/api/v1/sweets', { params })).catch(() => undefined)
-    : Promise.resolve(undefined)
-  const answered = await among(asked)
-  if (!answered) return
-  found.value = answered.it?.cards.map((c) => c.key)
+const all = useAsked({
+  name: 'sweets',
+  question: () => ({}),
+  ask: (_, signal) => api.GET('/api/v1/sweets', { signal }),
+})
+const sweets = computed(() => all.found.value?.cards ?? [])
+const fitting = useAsked({
+  name: 'sweets',
+  question: () => (settled.value.trim() ? { q: settled.value } : undefined),
+  ask: (query, signal) => api.GET('/api/v1/sweets', { params: { query }, signal }),
+  holds: 'waiting',
+})
+const found = computed(() => fitting.found.value?.cards.map((c) => c.key))
+watch(found, (keys) => {
   // One answer, and a line that still waits for its sweet: that is it.
-  const [only, ...more] = found.value ?? []
+  const [only, ...more] = keys ?? []
   const open = lines.value.find((l) => !l.sweet_key)
   if (only && !more.length && open) open.sweet_key = only
 })
@@ -75,8 +80,7 @@ function itemsOf(line: Line): { title: string; value: string }[] {
     ? keys.flatMap((key) => sweets.value.filter((s) => s.key === key))
     : sweets.value
   const own = sweets.value.filter((s) => s.key === line.sweet_key && !fits.includes(s))
-  const told = [...own, ...fits].map((s) => ({ title: s.name, value: s.key }))
-  return [{ title: told.length ? 'Choose a sweet' : 'None is called that', value: '' }, ...told]
+  return [...own, ...fits].map((s) => ({ title: s.name, value: s.key }))
 }
 const WAYS = [
   { title: 'pieces', value: 'pieces' as const },
@@ -85,9 +89,9 @@ const WAYS = [
 ]
 const number = (text: string) => Number(text.replace(',', '.'))
 function amount(line: Line): Api<'Amount'> {
-  const n = number(line.n)
+  const n = line.n ?? 0
   if (line.by === 'mass') return { kind: 'mass', finished_g: n }
-  if (line.by === 'boxes') return { kind: 'boxes', boxes: n, pieces_each: number(line.each) }
+  if (line.by === 'boxes') return { kind: 'boxes', boxes: n, pieces_each: line.each ?? 0 }
   return { kind: 'pieces', count: n }
 }
 const whole = computed(
@@ -95,9 +99,13 @@ const whole = computed(
     who.value.trim() !== '' &&
     due.value !== '' &&
     lines.value.every(
-      (l) => l.sweet_key && number(l.n) > 0 && (l.by !== 'boxes' || number(l.each) > 0),
+      (l) => l.sweet_key && (l.n ?? 0) > 0 && (l.by !== 'boxes' || (l.each ?? 0) > 0),
     ),
 )
+const form = useTemplateRef('form')
+// On a phone the key that opens it stands at the end of the page.
+onMounted(() => form.value?.scrollIntoView({ block: 'nearest' }))
+
 async function write(): Promise<void> {
   if (!whole.value) return
   busy.value = true
@@ -142,43 +150,33 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
-  <form class="order" aria-label="An order" @submit.prevent="write">
+  <form ref="form" class="order" aria-label="An order" @submit.prevent="write">
     <TroubleNote v-if="trouble" :words="trouble" />
-    <div class="head">
-      <LineField v-model="who" label="For whom" maxlength="80" autocomplete="off" />
-      <LineField v-model="due" class="fetched" label="Fetched" type="datetime-local" />
-      <LineField v-model="eaten" label="Eaten until" type="date" />
-      <LineField v-model="price" label="Price agreed" inputmode="decimal" autocomplete="off" />
-    </div>
-    <LineField
-      v-model="find"
-      label="Find a sweet by any name"
-      autocomplete="off"
-      class="find"
-      clearable
-    />
+    <LineField v-model="who" label="For whom" maxlength="80" autocomplete="off" />
+    <WhenField v-model="due" />
     <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
       <legend class="only-heard">Sweet {{ i + 1 }}</legend>
-      <ChoiceField
-        v-model="line.sweet_key"
-        label="Sweet"
-        many
-        :items="itemsOf(line)"
+      <v-autocomplete
+        label="Sweet, by any of its names"
         class="what"
+        no-filter
+        auto-select-first
+        :items="itemsOf(line)"
+        :model-value="line.sweet_key || null"
+        @update:model-value="line.sweet_key = $event ?? ''"
+        @update:search="find = $event"
       />
-      <LineField
+      <StepperField
         v-model="line.n"
         :label="line.by === 'boxes' ? 'How many boxes' : 'How much'"
-        inputmode="decimal"
-        autocomplete="off"
+        :step="STEPS[line.by]"
       />
       <ChoiceField v-model="line.by" label="Counted in" :items="WAYS" />
-      <LineField
+      <StepperField
         v-if="line.by === 'boxes'"
         v-model="line.each"
         label="Pieces in each"
-        inputmode="numeric"
-        autocomplete="off"
+        :step="1"
       />
       <v-btn
         v-if="lines.length > 1"
@@ -189,7 +187,13 @@ async function remove(): Promise<void> {
         Leave out
       </v-btn>
     </fieldset>
-    <LineField v-model="note" label="To remember" maxlength="1000" autocomplete="off" />
+    <FoldPart title="Eaten until, price, to remember" :open="!!(eaten || price || note)">
+      <div class="line-of">
+        <LineField v-model="eaten" label="Eaten until" type="date" />
+        <LineField v-model="price" label="Price agreed" inputmode="decimal" autocomplete="off" />
+        <LineField v-model="note" label="To remember" maxlength="1000" autocomplete="off" />
+      </div>
+    </FoldPart>
     <div class="keys">
       <v-btn type="submit" class="key strong" :disabled="!whole || busy">Write it down</v-btn>
       <v-btn class="key" @click="lines.push(blank())">One more sweet</v-btn>
@@ -207,7 +211,6 @@ async function remove(): Promise<void> {
   border-bottom: var(--line) solid var(--steel-strong);
 }
 
-.head,
 .line-of {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(9.5rem, 100%), 1fr));

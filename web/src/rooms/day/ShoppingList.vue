@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dose, gramUnit, number } from '@/units/format'
 import { lasts } from './clockWords'
@@ -11,24 +11,24 @@ import PriceRow from './PriceRow.vue'
 const props = defineProps<{ kept: Api<'KeptDays'> }>()
 const emit = defineEmits<{ make: [ingredient: string, here: boolean] }>()
 
-const list = shallowRef<Api<'Shopping'>>()
-const pantry = shallowRef<Api<'PantryView'>>()
-const trouble = ref('')
-const open = ref<string>()
-async function load(): Promise<void> {
-  try {
-    const body = { days: props.kept.days, days_id: props.kept.id }
-    list.value = await answer(api.POST('/api/v1/day/shopping', { body }))
-    pantry.value = await answer(api.GET('/api/v1/pantry'))
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-}
-watch(() => props.kept.version, load, { immediate: true })
-useChanges((change) => {
-  if (change === 'reconnected' || change.kind === 'days') void load()
+const shopping = useAsked({
+  name: 'day/shopping',
+  question: () => ({ days: props.kept.days, days_id: props.kept.id }),
+  ask: (body, signal) => api.POST('/api/v1/day/shopping', { body, signal }),
+  concerns: (change) => change.kind === 'days',
+  holds: 'waiting',
 })
+const list = shopping.found
+const larder = useAsked({
+  name: 'pantry',
+  question: () => 'all',
+  ask: (_, signal) => api.GET('/api/v1/pantry', { signal }),
+  concerns: (change) => change.kind === 'days',
+})
+const pantry = larder.found
+const refused = ref('')
+const trouble = computed(() => refused.value || shopping.trouble.value || larder.trouble.value)
+const open = ref<string>()
 const money = (sum: number) => `${number(sum, 2)} ${list.value?.money ?? ''}`.trim()
 
 const SHELVES: Record<string, string> = {
@@ -60,13 +60,13 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
   if (!had) return
   try {
     const body = { ...had.pantry, items: { ...had.pantry.items, [ingredient]: item } }
-    pantry.value = await answer(
-      api.PUT('/api/v1/pantry', { params: { header: { 'If-Match': `${had.version}` } }, body }),
-    )
+    const params = { header: { 'If-Match': `${had.version}` } }
+    await larder.put(await answer(api.PUT('/api/v1/pantry', { params, body })))
     open.value = undefined
-    await load()
+    refused.value = ''
+    await shopping.again()
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    refused.value = wordsOf(thrown)
   }
 }
 </script>

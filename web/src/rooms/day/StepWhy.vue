@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
+import { computed, ref, watch } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndWall, lasts, wall } from './clockWords'
 
@@ -19,31 +20,23 @@ const batch = computed(() =>
   props.told.batches.find((b) => b.steps.some((s) => s.id === props.step)),
 )
 const of = computed(() => batch.value?.steps.find((s) => s.id === props.step))
-const probed = shallowRef<Api<'Probed'>>()
-const trouble = ref('')
 const at = ref<number>()
 watch(
   () => [props.step, props.dropped] as const,
   () => (at.value = props.dropped),
   { immediate: true },
 )
-watch(
-  () => JSON.stringify([props.step, at.value, props.kept.version, props.starts]),
-  async () => {
-    const asked = { step: props.step, at_min: at.value }
-    try {
-      const days = { ...props.kept.days, starts: props.starts }
-      const found = await answer(
-        api.POST('/api/v1/day/probe', { body: { days, days_id: props.kept.id, ...asked } }),
-      )
-      if (asked.step === props.step && asked.at_min === at.value) probed.value = found
-      trouble.value = ''
-    } catch (thrown) {
-      trouble.value = wordsOf(thrown)
-    }
-  },
-  { immediate: true },
-)
+const { found: probed, trouble } = useAsked({
+  name: 'day/probe',
+  question: () => ({
+    days: { ...props.kept.days, starts: props.starts },
+    days_id: props.kept.id,
+    step: props.step,
+    at_min: at.value,
+  }),
+  ask: (body, signal) => api.POST('/api/v1/day/probe', { body, signal }),
+  holds: 'refused',
+})
 /** Why neither a minute earlier nor a minute later. */
 const why = computed(() => {
   const by = (min: number) => probed.value?.moves.find((m) => m.by_min === min)?.breaks ?? []

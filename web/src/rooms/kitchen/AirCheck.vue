@@ -14,6 +14,7 @@ const kitchen = useKitchen()
 const boiling_c = ref<number>()
 
 const asked = useAnswer(
+  'kitchen/calibrations/pressure',
   (): Api<'PressureAsk'> | undefined =>
     boiling_c.value === undefined ? undefined : { true_boil_c: boiling_c.value },
   (body) => api.POST('/api/v1/kitchen/calibrations/pressure', { body }),

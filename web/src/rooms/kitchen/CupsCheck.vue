@@ -35,6 +35,7 @@ function tap(): void {
   }
 }
 const { found, trouble } = useAnswer(
+  'kitchen/calibrations/ring-cups',
   (): Api<'CupsAsk'> | undefined =>
     ring.value && pan.value && cup.value && took_s.value !== undefined
       ? {

@@ -70,6 +70,7 @@ const hasOne = (key: 'has_scale' | 'has_thermometer') =>
 const scale = hasOne('has_scale')
 const thermometer = hasOne('has_thermometer')
 const { found, trouble } = useAnswer(
+  'kitchen/first',
   () => ({ ...a }),
   (body) => api.POST('/api/v1/kitchen/first', { body }),
 )

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, shallowRef } from 'vue'
-import { answer, api, type Api } from '@/api/client'
+import { computed } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import AmountField from '@/look/pieces/AmountField.vue'
 import StageMark from '@/look/marks/StageMark.vue'
 import { inkOn, syrupColour } from '@/look/strata'
@@ -9,11 +10,12 @@ import { inkOn, syrupColour } from '@/look/strata'
 const props = defineProps<{ ladder: Api<'Ladder'>; stages: readonly Api<'Stage'>[] }>()
 const emit = defineEmits<{ 'update:ladder': [ladder: Api<'Ladder'>] }>()
 
-const schools = shallowRef<Api<'School'>[]>([])
-void answer(api.GET('/api/v1/kitchen/schools')).then(
-  (found) => (schools.value = found),
-  () => undefined,
-)
+const { found } = useAsked({
+  name: 'kitchen/schools',
+  question: () => 'all',
+  ask: (_, signal) => api.GET('/api/v1/kitchen/schools', { signal }),
+})
+const schools = computed(() => found.value ?? [])
 const chosen = computed(() =>
   schools.value.find(
     (s) => JSON.stringify(s.ladder.edges_frac) === JSON.stringify(props.ladder.edges_frac),

@@ -15,6 +15,7 @@ const full_g = ref<number>()
 const times = ref(1)
 
 const asked = useAnswer(
+  'kitchen/calibrations/measure',
   (): Api<'MeasureCheck'> | undefined =>
     empty_g.value === undefined || full_g.value === undefined
       ? undefined

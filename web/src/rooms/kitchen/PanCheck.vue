@@ -15,6 +15,7 @@ const metal = ref<Api<'PanMetal'>>(props.pan.metal ?? 'steel')
 const tare_g = ref<number>()
 
 const asked = useAnswer(
+  'kitchen/calibrations/pan',
   (): Api<'PanCheck'> | undefined =>
     tare_g.value === undefined
       ? undefined

@@ -33,6 +33,7 @@ const before_g = ref<number>()
 const after_g = ref<number>()
 
 const rings = useAnswer(
+  'kitchen/calibrations/ring-heating',
   () => {
     if (!pan.value || minutes.value === undefined) return undefined
     const shared = {

@@ -14,6 +14,7 @@ const boiling_c = ref<number>()
 const ice_c = ref<number>()
 
 const asked = useAnswer(
+  'kitchen/calibrations/thermometer',
   (): Api<'ThermometerAsk'> | undefined =>
     boiling_c.value === undefined
       ? undefined

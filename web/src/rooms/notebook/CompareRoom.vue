@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import FoldPart from '@/look/pieces/FoldPart.vue'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { computed } from 'vue'
+import { api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour } from '@/units/format'
 import WaitingPart from '@/look/pieces/WaitingPart.vue'
@@ -10,25 +10,11 @@ import TracksDrawing from './page/TracksDrawing.vue'
 
 /** Two batches beside each other: their ways on one drawing, and what was different. */
 const props = defineProps<{ first: number; second: number }>()
-const found = shallowRef<Api<'BatchComparison'>>()
-const trouble = ref('')
-const among = newest()
-watch(
-  () => [props.first, props.second] as const,
-  async ([first, second]) => {
-    try {
-      const query = { first, second }
-      const asked = answer(api.GET('/api/v1/notebook/compare', { params: { query } }))
-      const answered = await among(asked)
-      if (!answered) return
-      found.value = answered.it
-      trouble.value = ''
-    } catch (thrown) {
-      trouble.value = wordsOf(thrown)
-    }
-  },
-  { immediate: true },
-)
+const { found, trouble } = useAsked({
+  name: 'notebook/compare',
+  question: () => ({ first: props.first, second: props.second }),
+  ask: (query, signal) => api.GET('/api/v1/notebook/compare', { params: { query }, signal }),
+})
 const differing = computed(() => found.value?.differences.filter((d) => d.differs) ?? [])
 const same = computed(() => found.value?.differences.filter((d) => !d.differs) ?? [])
 </script>

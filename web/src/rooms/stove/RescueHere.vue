@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import FoldPart from '@/look/pieces/FoldPart.vue'
-import { ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { ref, watch } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import { poured } from '@/batch/advice'
 import AmountField from '@/look/pieces/AmountField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -11,28 +11,23 @@ import { about, celsius, degreeUnit, grams, gramUnit } from '@/units/format'
 /** Something is wrong: by what she sees, what to do now, in this batch's grams and minutes. */
 const props = defineProps<{ id: number; now_ms: number; has_scale: boolean }>()
 const open = ref(false)
-const found = shallowRef<Api<'Rescue'>>()
-const trouble = ref('')
 /** What the mass weighs without its pan, if she has put it on the scale. */
 const weighs_g = ref<number>()
-
-const among = newest()
-async function look(): Promise<void> {
-  try {
-    const asked = answer(
-      api.GET('/api/v1/batches/{id}/rescue', {
-        params: { path: { id: props.id }, query: { weighs_g: weighs_g.value } },
-      }),
-    )
-    const rescue = await among(asked)
-    if (!rescue) return
-    found.value = rescue.it
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-}
-watch([open, weighs_g, () => Math.floor(props.now_ms / 10_000)], () => open.value && void look())
+/** It is asked anew as the pan goes on. */
+const TEN_S_MS = 10_000
+const { found, trouble } = useAsked({
+  name: 'batches/rescue',
+  question: () =>
+    open.value
+      ? { id: props.id, weighs_g: weighs_g.value, at: Math.floor(props.now_ms / TEN_S_MS) }
+      : undefined,
+  ask: ({ id, weighs_g }, signal) =>
+    api.GET('/api/v1/batches/{id}/rescue', {
+      params: { path: { id }, query: { weighs_g } },
+      signal,
+    }),
+  holds: 'waiting',
+})
 watch(
   () => props.id,
   () => {

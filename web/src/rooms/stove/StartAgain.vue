@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { computed, ref, watch } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import StartPlan from './StartPlan.vue'
@@ -11,26 +11,13 @@ import { useWhere } from './useWhere'
 /** A batch of the notebook made again, with the changes that were wanted. */
 const props = defineProps<{ id: number; wanted: readonly string[] }>()
 const { where } = useWhere()
-const again = shallowRef<Api<'Again'>>()
-const trouble = ref('')
-const among = newest()
-watch(
-  () => [props.id, props.wanted.join()] as const,
-  async () => {
-    try {
-      const params = { path: { id: props.id } }
-      const body = { wanted: [...props.wanted] as Api<'AgainKey'>[] }
-      const asked = answer(api.POST('/api/v1/batches/{id}/again', { params, body }))
-      const found = await among(asked)
-      if (!found) return
-      again.value = found.it
-      trouble.value = ''
-    } catch (thrown) {
-      trouble.value = wordsOf(thrown)
-    }
-  },
-  { immediate: true },
-)
+const { found: again, trouble } = useAsked({
+  name: 'batches/again',
+  question: () => ({ id: props.id, wanted: [...props.wanted] as Api<'AgainKey'>[] }),
+  ask: ({ id, wanted }, signal) =>
+    api.POST('/api/v1/batches/{id}/again', { params: { path: { id } }, body: { wanted }, signal }),
+  holds: 'waiting',
+})
 /** Where it stands is as it was, unless she chooses anew here. */
 const chosen = ref(false)
 watch(where, () => (chosen.value = true))

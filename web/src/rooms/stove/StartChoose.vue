@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { answer, api, wordsOf, type Api } from '@/api/client'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import FamilyMark from '@/rooms/sweets/shelf/FamilyMark.vue'
 import LineField from '@/look/pieces/LineField.vue'
@@ -9,36 +10,30 @@ import LineField from '@/look/pieces/LineField.vue'
 /** What to put on: a plain syrup, or a sweet found by any of its names. */
 const route = useRoute()
 const words = ref('')
-const cards = shallowRef<Api<'Card'>[]>([])
-const lately = shallowRef<string[]>([])
-const trouble = ref('')
-
-async function find(): Promise<void> {
-  const asked = words.value
-  try {
-    const shelf = await answer(
-      api.GET('/api/v1/sweets', { params: { query: { q: asked || undefined } } }),
-    )
-    if (asked !== words.value) return
-    const place = (c: Api<'Card'>) => {
-      const at = asked ? -1 : lately.value.indexOf(c.key)
-      return at < 0 ? lately.value.length : at
-    }
-    cards.value = [...shelf.cards].sort((a, b) => place(a) - place(b))
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+/** What was made lately stands first, while no name is looked for. */
+const lately = useAsked({
+  name: 'batches/lately',
+  question: () => ({ most: 60 }),
+  ask: (query, signal) => api.GET('/api/v1/batches', { params: { query }, signal }),
+})
+const shelf = useAsked({
+  name: 'sweets',
+  question: () => ({ q: words.value || undefined }),
+  ask: (query, signal) => api.GET('/api/v1/sweets', { params: { query }, signal }),
+  concerns: (change) => change.kind === 'sweet',
+  holds: 'waiting',
+})
+const { trouble } = shelf
+const cards = computed(() => {
+  const all = shelf.found.value?.cards ?? []
+  if (words.value) return all
+  const made = [...new Set((lately.found.value?.lines ?? []).flatMap((b) => b.sweet_key ?? []))]
+  const place = (c: Api<'Card'>) => {
+    const at = made.indexOf(c.key)
+    return at < 0 ? made.length : at
   }
-}
-watch(words, () => void find())
-async function open(): Promise<void> {
-  const made = await answer(api.GET('/api/v1/batches', { params: { query: { most: 60 } } })).catch(
-    () => ({ lines: [] as Api<'BatchLine'>[] }),
-  )
-  lately.value = [...new Set(made.lines.flatMap((b) => b.sweet_key ?? []))]
-  await find()
-}
-void open()
+  return [...all].sort((a, b) => place(a) - place(b))
+})
 
 const to = (card: Api<'Card'>) => ({
   path: '/stove/start',
@@ -73,7 +68,7 @@ const to = (card: Api<'Card'>) => ({
         </router-link>
       </li>
     </ul>
-    <p v-if="words && !cards.length" class="soft">
+    <p v-if="words && shelf.found.value && !cards.length" class="soft">
       Nothing by that name. <router-link to="/sweets">Look through the shelf</router-link>, or
       <router-link to="/sweets/read">read a recipe in</router-link>.
     </p>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { entryName } from '@/live/entryName'
 import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import LastTimeSaid from '@/batch/LastTimeSaid.vue'
 import LearntSaid from '@/batch/LearntSaid.vue'
+import { useAsked } from '@/live/useAsked'
 import { useGoing } from '@/live/going'
 import { useKitchen } from '@/live/kitchen'
 import CupsDrawing from '@/look/drawings/CupsDrawing.vue'
@@ -30,29 +31,21 @@ const kitchen = useKitchen()
 const going = useGoing()
 const router = useRouter()
 
-const plan = shallowRef<Api<'StartPlan'>>()
-const trouble = ref('')
+const troubled = ref('')
 // What others put on meanwhile changes whether pan and ring are free.
-watch(
-  [() => JSON.stringify(props.ask), () => going.going.length, () => kitchen.view?.version],
-  async () => {
-    const asked = props.ask
-    if (!asked) return
-    try {
-      const found = await answer(api.POST('/api/v1/batches/plan', { body: asked }))
-      if (JSON.stringify(asked) !== JSON.stringify(props.ask)) return
-      plan.value = found
-      // What the last time taught is heeded at once; one tap takes it back.
-      const taught = found.last_time?.aim_stages
-      if (props.aim === undefined && taught != null) emit('aim', taught)
-      trouble.value = ''
-    } catch (thrown) {
-      plan.value = undefined
-      trouble.value = wordsOf(thrown)
-    }
-  },
-  { immediate: true },
-)
+const { found: plan, trouble: refusal } = useAsked({
+  name: 'batches/plan',
+  question: () =>
+    props.ask && { body: props.ask, going: going.going.length, kitchen: kitchen.view?.version },
+  ask: ({ body }, signal) => api.POST('/api/v1/batches/plan', { body, signal }),
+  holds: 'waiting',
+})
+const trouble = computed(() => troubled.value || refusal.value)
+// What the last time taught is heeded at once; one tap takes it back.
+watch(plan, (told) => {
+  const taught = told?.last_time?.aim_stages
+  if (props.aim === undefined && taught != null) emit('aim', taught)
+})
 const setup = computed(() => plan.value?.setup)
 const has_scale = computed(() => hasScale(setup.value))
 const lines = computed(() =>
@@ -82,7 +75,7 @@ async function weighed(tare_g: number): Promise<void> {
       if (it) it.pan = checked
     })
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    troubled.value = wordsOf(thrown)
   }
 }
 const busy = ref(false)
@@ -101,7 +94,7 @@ async function putOn(): Promise<void> {
     )
     await router.push(`/stove/${batch.id}`)
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    troubled.value = wordsOf(thrown)
   } finally {
     busy.value = false
   }

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { Api } from '@/api/client'
+import { isRound } from '@/rooms/sweets/words'
 import DepthRuler from '@/look/drawings/DepthRuler.vue'
 import LoadPots from '@/look/drawings/LoadPots.vue'
 import { gramUnit, grams, millimetreUnit, millimetres } from '@/units/format'
 import { hasScale } from '@/units/measures'
 import type { CookSheet } from './useCookSheet'
 import PartsIn from './PartsIn.vue'
+import SoakPicture from './SoakPicture.vue'
+import TrayPicture from './TrayPicture.vue'
 import StageCards from './StageCards.vue'
 import WhistleCount from './WhistleCount.vue'
 
@@ -16,6 +20,12 @@ const told = computed(() => state.value?.steps.find((s) => s.key === step.value?
 const plan = computed(() => setup.value?.plan?.find((p) => p.step === step.value?.key))
 const going = computed(() => run.value !== undefined)
 
+/** Steps at which the mass lies in its tray, and those at which the knife goes in. */
+const LAID = ['pour', 'press', 'roll', 'mark', 'cut', 'lift']
+const tray = (laid: Api<'Laid'>) => ({
+  laid,
+  cuts: ['mark', 'cut'].includes(step.value?.kind ?? ''),
+})
 const READ_BY_DEPTH = ['reduce', 'simmer']
 const depth = computed(() => {
   if (!READ_BY_DEPTH.includes(step.value?.kind ?? '')) return undefined
@@ -54,6 +64,8 @@ const depth = computed(() => {
           told && run && sheet.log({ event: 'sight', step: told.key, load: run.load, sight })
       "
     />
+    <SoakPicture v-if="plan?.soak" :ask="plan.soak" :round="isRound(step?.form)" />
+    <TrayPicture v-if="setup.laid && LAID.includes(step?.kind ?? '')" v-bind="tray(setup.laid)" />
     <figure v-if="depth">
       <DepthRuler v-bind="depth" />
       <figcaption>

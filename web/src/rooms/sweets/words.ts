@@ -90,3 +90,7 @@ export function roundingWords(formula: Api<'Formula'>, cups: boolean): string {
   const hand = cups ? 'Measured in cups' : 'Rounded for the scale'
   return parts.length ? `${hand}, ${parts.join(' and ')}.` : ''
 }
+
+/** Pieces that are balls, not flat. */
+export const isRound = (form: string | null | undefined): boolean =>
+  ['khoya_ball', 'powder_ball', 'dumpling', 'chhena'].includes(form ?? '')

@@ -114,7 +114,7 @@ fn answer(app: &App, sweet: &Sweet, ask: &FormulaAsk, kitchen: &KitchenDocument)
         label,
         laid: laid(&formula.pieces, formula.finished_g, method.is_rolled(), &kitchen.trays),
         formula,
-        syrup: made.setup(sweet, &start, &book).ok().and_then(|setup| syrup_signs(&setup)),
+        syrup: made.setup(sweet, &start, kitchen, &book).ok().and_then(|setup| syrup_signs(&setup)),
         cautions: cautions(app, &method.steps),
         method,
         title: made.title,

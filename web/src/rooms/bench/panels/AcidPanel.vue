@@ -32,6 +32,7 @@ const provocations = [
 ] as const
 
 const { found, trouble } = useAnswer(
+  'syrup/acid',
   (): Api<'AcidAsk'> | undefined => {
     const boil = questionOf(kitchen, props.ask)
     return boil

@@ -31,6 +31,7 @@ const sugar_g = ref(200)
 const water_g = ref(130)
 
 const { found, trouble } = useAnswer(
+  'syrup/clock',
   (): Api<'ClockAsk'> | undefined => {
     const here = questionOf(kitchen, props.ask)
     const learnt = questionOf(kitchen, {

@@ -34,6 +34,7 @@ const standing = (syrup_g: number, percentOf: number): Api<'Standing'> => ({
   solids_frac: percentOf / 100,
 })
 const { found, trouble } = useAnswer(
+  'syrup/correct',
   (): Api<'CorrectAsk'> | undefined => {
     const question = questionOf(kitchen, props.ask)
     if (!question) return undefined

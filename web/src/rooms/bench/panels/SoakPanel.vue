@@ -42,6 +42,7 @@ const across_mm = computed(() => told_mm.value ?? OF[piece.value].usual_mm)
 const boils = computed(() => piece.value === 'chhena')
 
 const { found, trouble } = useAnswer(
+  'soak/uptake',
   (): Api<'UptakeAsk'> | undefined => {
     if (props.solids_frac === undefined) return undefined
     return {

@@ -23,6 +23,7 @@ import { useAnswer } from '@/live/useAnswer'
 const props = defineProps<{ ask: PanAsk; thermometer: string }>()
 const kitchen = useKitchen()
 const { found, trouble } = useAnswer(
+  'syrup/terms',
   () => questionOf(kitchen, props.ask),
   (body) => api.POST('/api/v1/syrup/terms', { body }),
 )

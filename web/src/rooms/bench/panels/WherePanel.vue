@@ -48,6 +48,7 @@ const reading = computed((): Api<'Reading'> | undefined => {
   }
 })
 const { found, trouble } = useAnswer(
+  'syrup/correct',
   (): Api<'CorrectAsk'> | undefined => {
     const question = questionOf(kitchen, props.ask)
     if (!question || !reading.value || !props.charge) return undefined

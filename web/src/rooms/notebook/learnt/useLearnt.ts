@@ -1,6 +1,6 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
+import { useAsked } from '@/live/useAsked'
 import { useKitchen } from '@/live/kitchen'
 
 const GROUPS: readonly { key: Api<'LearntGroup'>; name: string }[] = [
@@ -13,39 +13,37 @@ const GROUPS: readonly { key: Api<'LearntGroup'>; name: string }[] = [
 /** What the kitchen has learnt, and what is said to it. */
 export function useLearnt() {
   const kitchen = useKitchen()
-  const view = shallowRef<Api<'LearntView'>>()
-  const trouble = ref('')
+  const {
+    found: view,
+    trouble: unheard,
+    again,
+    put,
+  } = useAsked({
+    name: 'learnt',
+    question: () => 'all',
+    ask: (_, signal) => api.GET('/api/v1/learnt', { signal }),
+    concerns: (change) => change.kind === 'batch' || change.kind === 'kitchen',
+  })
+  const refused = ref('')
+  const trouble = computed(() => refused.value || unheard.value)
   const busy = ref(false)
+  // After a whole notebook came in, each look asks some more of its batches.
+  watch(view, (told, before) => {
+    if (told?.to_ask && (!before?.to_ask || told.to_ask < before.to_ask)) void again()
+  })
 
-  async function load(): Promise<void> {
-    try {
-      const before = view.value?.to_ask
-      view.value = await answer(api.GET('/api/v1/learnt'))
-      trouble.value = ''
-      // After a whole notebook came in, each look asks some more of its batches.
-      const { to_ask } = view.value
-      if (to_ask && (!before || to_ask < before)) void load()
-    } catch (thrown) {
-      trouble.value = wordsOf(thrown)
-    }
-  }
   async function say(said: Api<'SaidToIt'>): Promise<void> {
     busy.value = true
     try {
-      view.value = await answer(api.POST('/api/v1/learnt', { body: said }))
-      trouble.value = ''
+      await put(await answer(api.POST('/api/v1/learnt', { body: said })))
+      refused.value = ''
       await kitchen.load()
     } catch (thrown) {
-      trouble.value = wordsOf(thrown)
+      refused.value = wordsOf(thrown)
     } finally {
       busy.value = false
     }
   }
-  void load()
-  useChanges((change) => {
-    if (change === 'reconnected' || change.kind === 'batch' || change.kind === 'kitchen')
-      void load()
-  })
 
   const groups = computed(() =>
     GROUPS.map((g) => ({

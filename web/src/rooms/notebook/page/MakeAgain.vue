@@ -1,29 +1,21 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
+import { computed, ref, watch } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 
 /** The same batch once more: the changes that follow, each to be left out, before anything is put on. */
 const props = defineProps<{ id: number }>()
-const again = shallowRef<Api<'Again'>>()
-const trouble = ref('')
 const open = ref(false)
 const wanted = ref<Set<Api<'AgainKey'>>>(new Set())
-
-async function ask(): Promise<void> {
-  try {
-    const params = { path: { id: props.id } }
-    again.value = await answer(api.POST('/api/v1/batches/{id}/again', { params, body: {} }))
-    wanted.value = new Set(again.value.changes.map((c) => c.key))
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-}
-function toggle(): void {
-  open.value = !open.value
-  if (open.value) void ask()
-}
+const { found: again, trouble } = useAsked({
+  name: 'batches/again',
+  question: () => (open.value ? { id: props.id } : undefined),
+  ask: ({ id }, signal) =>
+    api.POST('/api/v1/batches/{id}/again', { params: { path: { id } }, body: {}, signal }),
+})
+watch(again, (told) => (wanted.value = new Set(told?.changes.map((c) => c.key))))
+const toggle = () => (open.value = !open.value)
 watch(
   () => props.id,
   () => (open.value = false),

@@ -1,33 +1,35 @@
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { answer, api, sendFile, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
+import { useAsked } from '@/live/useAsked'
 
 /** What one batch tells beside its log: its way, causes, photographs, tastings; and what is added to them. */
 export function useBatchPage(id: () => number) {
-  const page = shallowRef<Api<'BatchPage'>>()
-  const trouble = ref('')
+  const {
+    found: page,
+    trouble: unheard,
+    again,
+  } = useAsked({
+    name: 'batches/page',
+    question: id,
+    ask: (of, signal) =>
+      api.GET('/api/v1/batches/{id}/page', { params: { path: { id: of } }, signal }),
+    concerns: (change) => change.kind === 'batch' && change.id === id(),
+  })
+  const refused = ref('')
+  const trouble = computed(() => refused.value || unheard.value)
   const busy = ref(false)
   /** What was taken away last, to be brought back. */
   const removed = ref<{ of: 'photo' | 'tasting'; id: number }>()
   const path = () => ({ path: { id: id() } })
 
-  async function load(): Promise<void> {
-    const asked = id()
-    try {
-      const found = await answer(api.GET('/api/v1/batches/{id}/page', { params: path() }))
-      if (asked === id()) page.value = found
-    } catch (thrown) {
-      trouble.value = wordsOf(thrown)
-    }
-  }
   async function doing(work: () => Promise<unknown>): Promise<void> {
     busy.value = true
     try {
       await work()
-      trouble.value = ''
-      await load()
+      refused.value = ''
+      await again()
     } catch (thrown) {
-      trouble.value = wordsOf(thrown)
+      refused.value = wordsOf(thrown)
     } finally {
       busy.value = false
     }
@@ -58,10 +60,5 @@ export function useBatchPage(id: () => number) {
     if (!last) return
     void (last.of === 'photo' ? removePhoto(last.id, true) : untaste(last.id, true))
   }
-  watch(id, load, { immediate: true })
-  useChanges((change) => {
-    const mine = change !== 'reconnected' && change.kind === 'batch' && change.id === id()
-    if (change === 'reconnected' || mine) void load()
-  })
   return { page, trouble, busy, removed, addPhotos, removePhoto, taste, untaste, bringBack }
 }

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import FoldPart from '@/look/pieces/FoldPart.vue'
 import { onKeyStroke } from '@vueuse/core'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
-import { answer, api, wordsOf, type Api } from '@/api/client'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
+import { useIngredients } from '@/rooms/sweets/useIngredients'
 import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -38,20 +40,13 @@ const {
   canRedo,
 } = edit
 
-const ingredients = shallowRef<{ title: string; value: string }[]>([])
-void answer(api.GET('/api/v1/ingredients'))
-  .then((all) => {
-    ingredients.value = all
-      .map((i) => ({ title: i.ingredient.name, value: i.key }))
-      .sort((a, b) => a.title.localeCompare(b.title))
-  })
-  .catch((thrown: unknown) => (trouble.value = wordsOf(thrown)))
-
-const verbs = shallowRef<Api<'Verb'>[]>([])
-void answer(api.GET('/api/v1/verbs')).then(
-  (all) => (verbs.value = all),
-  () => undefined,
-)
+const { ingredients, trouble: unheard } = useIngredients()
+const asked = useAsked({
+  name: 'verbs',
+  question: () => 'all',
+  ask: (_, signal) => api.GET('/api/v1/verbs', { signal }),
+})
+const verbs = computed(() => asked.found.value ?? [])
 
 const methodKey = ref<string>()
 const method = computed(
@@ -167,7 +162,7 @@ onKeyStroke('s', (event) => {
         </v-btn>
       </div>
     </header>
-    <TroubleNote v-if="trouble" :words="trouble" />
+    <TroubleNote v-if="trouble || unheard" :words="trouble || unheard" />
     <p v-if="edit.unfinished_ms.value && changed" class="acts unfinished">
       <span>Unfinished work, kept {{ dayAndHour(edit.unfinished_ms.value) }}.</span>
       <v-btn class="key" @click="edit.dropUnfinished()"> Leave it, back to what was saved </v-btn>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import DipDrawing from '@/look/drawings/DipDrawing.vue'
 import FigureValue from '@/look/pieces/FigureValue.vue'
+import { isRound } from '@/rooms/sweets/words'
 import { about, celsius, degreeUnit, grams, gramUnit, kelvins, minutes } from '@/units/format'
 import SoakFigures from './SoakFigures.vue'
 
@@ -12,9 +13,8 @@ const finish = computed(() => props.formula.finish)
 const all = (key: string) => props.formula.steps.find((s) => s.step === key)?.time.minutes
 const step = (key: string) => props.method.steps.find((s) => s.key === key)
 const title = (key: string) => step(key)?.title ?? key
-const ROUND = ['khoya_ball', 'powder_ball', 'dumpling', 'chhena']
 const soaking = computed(() =>
-  finish.value.soaking.map((s) => ({ ...s, round: ROUND.includes(step(s.step)?.form ?? '') })),
+  finish.value.soaking.map((s) => ({ ...s, round: isRound(step(s.step)?.form) })),
 )
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { newest } from '@/live/newest'
+import { computed, ref, watch } from 'vue'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { grams, gramUnit, number, percent, span } from '@/units/format'
 import { LEVELS } from '@/rooms/sweets/words'
@@ -21,17 +21,12 @@ const right = ref(others.value[0]?.key ?? '')
 watch(others, (now) => {
   if (!now.some((m) => m.key === right.value)) right.value = now[0]?.key ?? ''
 })
-const found = shallowRef<Api<'CompareAnswer'>>()
-const trouble = ref('')
-const among = newest()
-watch(
-  [() => props.left, right, () => props.size, () => props.panId, () => props.ringId],
-  async () => {
-    if (!right.value) return
-    try {
-      const asked = answer(
-        api.POST('/api/v1/sweets/{key}/compare', {
-          params: { path: { key: props.sweet.key ?? '' } },
+const { found, trouble } = useAsked({
+  name: 'sweets/compare',
+  question: () =>
+    right.value
+      ? {
+          key: props.sweet.key ?? '',
           body: {
             left: props.left,
             right: right.value,
@@ -40,19 +35,12 @@ watch(
             pan_id: props.panId,
             ring_id: props.ringId,
           },
-        }),
-      )
-      const answered = await among(asked)
-      if (!answered) return
-      found.value = answered.it
-      trouble.value = ''
-    } catch (thrown) {
-      found.value = undefined
-      trouble.value = wordsOf(thrown)
-    }
-  },
-  { immediate: true },
-)
+        }
+      : undefined,
+  ask: ({ key, body }, signal) =>
+    api.POST('/api/v1/sweets/{key}/compare', { params: { path: { key } }, body, signal }),
+  holds: 'waiting',
+})
 
 const of = (key: string) => props.sweet.methods.find((m) => m.key === key)
 const step = (method: string, key: string | null | undefined) =>

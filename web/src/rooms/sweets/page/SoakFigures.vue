@@ -29,6 +29,7 @@ const asked = computed<Api<'UptakeAsk'>>(() => ({
 }))
 const changed = computed(() => across_mm.value !== undefined || warmth.value !== undefined)
 const { found, trouble } = useAnswer(
+  'soak/uptake',
   () => (changed.value ? asked.value : undefined),
   (body) => api.POST('/api/v1/soak/uptake', { body }),
 )

@@ -1,9 +1,8 @@
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import { useKitchen } from '@/live/kitchen'
-import { newest } from '@/live/newest'
 
 type Size = Api<'Size'>
 export type SizeKind = Size['kind']
@@ -14,32 +13,22 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
   const router = useRouter()
   const kitchen = useKitchen()
 
-  const page = shallowRef<Api<'SweetPage'>>()
-  const plan = shallowRef<Api<'FormulaAnswer'>>()
-  const trouble = ref('')
-  const refused = ref('')
-
   const text = (name: string) =>
     typeof route.query[name] === 'string' ? route.query[name] : undefined
   const set = (part: Record<string, string | number | undefined>) =>
     void router.replace({ query: { ...route.query, ...part } })
 
-  const amongPages = newest()
-  async function load(): Promise<void> {
-    try {
-      const asked = answer(api.GET('/api/v1/sweets/{key}', { params: { path: { key: key() } } }))
-      const found = await amongPages(asked)
-      if (!found) return
-      page.value = found.it
-      trouble.value = ''
-    } catch (thrown) {
-      trouble.value = wordsOf(thrown)
-    }
-  }
-  watch(key, () => void load(), { immediate: true })
-  useChanges((change) => {
-    if (change !== 'reconnected' && change.kind === 'sweet' && key() === `own-${change.id}`)
-      void load()
+  const ownId = computed(() => Number(/^own-(\d+)$/.exec(key())?.[1]))
+  const {
+    found: page,
+    trouble,
+    again: load,
+  } = useAsked({
+    name: 'sweets/one',
+    question: key,
+    ask: (of, signal) => api.GET('/api/v1/sweets/{key}', { params: { path: { key: of } }, signal }),
+    concerns: (change) => change.kind === 'sweet' && change.id === ownId.value,
+    holds: 'waiting',
   })
 
   const sweet = computed(() => page.value?.sweet)
@@ -157,29 +146,18 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
         }
       : undefined,
   )
-  const amongPlans = newest()
-  watch(
-    [question, () => box?.()] as const,
-    async ([asked, of], before) => {
-      if (!asked || JSON.stringify([asked, of]) === JSON.stringify(before)) return
-      try {
-        const found = await amongPlans(
-          answer(
-            api.POST('/api/v1/sweets/{key}/formula', {
-              params: { path: { key: asked.key } },
-              body: { ...asked.body, box: of },
-            }),
-          ),
-        )
-        if (!found) return
-        plan.value = found.it
-        refused.value = ''
-      } catch (thrown) {
-        refused.value = wordsOf(thrown)
-      }
-    },
-    { immediate: true },
-  )
+  const { found: plan, trouble: refused } = useAsked({
+    name: 'sweets/formula',
+    question: () => question.value && { ...question.value, box: box?.() },
+    ask: ({ key: of, body, box: boxed }, signal) =>
+      api.POST('/api/v1/sweets/{key}/formula', {
+        params: { path: { key: of } },
+        body: { ...body, box: boxed },
+        signal,
+      }),
+    concerns: (change) => change.kind === 'kitchen',
+    holds: 'refused',
+  })
 
   return {
     /** What the page asks, for whoever asks the same of the stove. */

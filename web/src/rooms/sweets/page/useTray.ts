@@ -36,6 +36,7 @@ export function useTray(places: () => readonly Api<'Laid'>[], thick_mm?: number)
       },
   )
   const { found: marked, trouble } = useAnswer(
+    'set/tray',
     () => ask.value,
     (body) => api.POST('/api/v1/set/tray', { body }),
   )

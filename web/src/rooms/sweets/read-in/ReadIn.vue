@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, wordsOf, type Api } from '@/api/client'
 import { newest } from '@/live/newest'
 import AmountField from '@/look/pieces/AmountField.vue'
+import { useIngredients } from '@/rooms/sweets/useIngredients'
 import BusyLine from '@/look/pieces/BusyLine.vue'
 import EventButton from '@/look/pieces/EventButton.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
@@ -27,14 +28,7 @@ const format = computed<Api<'RecipeFormat'>>(() => {
   return /"format"\s*:\s*"unctum-sweet"/.test(start.slice(0, 400)) ? 'unctum' : 'json_ld'
 })
 
-const ingredients = shallowRef<{ title: string; value: string }[]>([])
-async function know(): Promise<void> {
-  if (ingredients.value.length) return
-  const all = await answer(api.GET('/api/v1/ingredients'))
-  ingredients.value = all
-    .map((i) => ({ title: i.ingredient.name, value: i.key }))
-    .sort((a, b) => a.title.localeCompare(b.title))
-}
+const { ingredients } = useIngredients(() => seen.value !== undefined)
 
 const among = newest()
 let reading: AbortController | undefined
@@ -42,7 +36,6 @@ async function ask(commit: boolean, again = true): Promise<void> {
   busy.value = true
   reading = new AbortController()
   try {
-    await know()
     const asked = answer(
       api.POST('/api/v1/sweets/import', {
         signal: reading.signal,

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useChanges } from '@/live/changes'
-import { newest } from '@/live/newest'
+import { answer, api, wordsOf } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import MenuKey from '@/look/pieces/MenuKey.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { blank } from '@/rooms/sweets/editor/blank'
@@ -17,8 +16,7 @@ import { span } from '@/units/format'
 const router = useRouter()
 const { text, set } = useShelfAddress()
 
-const shelf = shallowRef<Api<'Shelf'>>()
-const trouble = ref('')
+const refused = ref('')
 const query = computed(() => ({
   q: text('q') || undefined,
   family: text('family') || undefined,
@@ -29,22 +27,15 @@ const query = computed(() => ({
   beginner: text('first') === '1' || undefined,
   own: text('own') === '1' || undefined,
 }))
-const among = newest()
-async function load(): Promise<void> {
-  try {
-    const asked = answer(api.GET('/api/v1/sweets', { params: { query: query.value } }))
-    const found = await among(asked)
-    if (!found) return
-    shelf.value = found.it
-    trouble.value = ''
-  } catch (thrown) {
-    trouble.value = wordsOf(thrown)
-  }
-}
-watch(query, () => void load(), { immediate: true })
-useChanges((change) => {
-  if (change === 'reconnected' || change.kind === 'sweet') void load()
+const asked = useAsked({
+  name: 'sweets',
+  question: () => query.value,
+  ask: (query, signal) => api.GET('/api/v1/sweets', { params: { query }, signal }),
+  concerns: (change) => change.kind === 'sweet',
+  holds: 'waiting',
 })
+const shelf = asked.found
+const trouble = computed(() => refused.value || asked.trouble.value)
 
 /** What was just taken off the shelf, to be put back. */
 const gone = computed(() => {
@@ -63,7 +54,7 @@ async function putBack(): Promise<void> {
     )
     await router.push(`/sweets/${key}`)
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    refused.value = wordsOf(thrown)
   }
 }
 
@@ -72,7 +63,7 @@ async function begin(): Promise<void> {
     const made = await answer(api.POST('/api/v1/sweets', { body: blank() }))
     await router.push(`/sweets/${made.key}/edit`)
   } catch (thrown) {
-    trouble.value = wordsOf(thrown)
+    refused.value = wordsOf(thrown)
   }
 }
 
