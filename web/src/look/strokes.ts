@@ -7,8 +7,6 @@ const CROSS =
 const ours = {
   clear: CROSS,
   delete: CROSS,
-  plus: 'svg:M11.200 5h1.600v6.200H19v1.600h-6.200V19h-1.600v-6.200H5v-1.600h6.200z',
-  minus: 'svg:M5 11.200h14v1.600H5z',
   checkboxOn:
     'svg:M4 4h16v16H4zM5.500 5.500v13h13v-13zM10.500 16.200 7 12.700l1-1 2.500 2.500L16 8.700l1 1z',
   checkboxOff: 'svg:M4 4h16v16H4zM5.500 5.500v13h13v-13z',

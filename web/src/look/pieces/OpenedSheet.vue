@@ -22,7 +22,7 @@ const open = ref(false)
 <style scoped>
 /* Words of a sentence that can be chosen otherwise. */
 .said {
-  min-height: var(--touch);
+  min-height: 2.75rem;
   padding: 0;
   border: 0;
   background: none;

@@ -233,4 +233,10 @@ async function remove(): Promise<void> {
   flex-wrap: wrap;
   gap: var(--gap-2);
 }
+
+@container room (max-width: 30rem) {
+  .what {
+    grid-column: 1 / -1;
+  }
+}
 </style>

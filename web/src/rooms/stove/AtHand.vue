@@ -157,9 +157,22 @@ p {
   line-height: 1;
 }
 
+/* One line of both, where the words are few. */
 @media (max-width: 640px) {
+  h1 {
+    font-size: 2.25rem;
+  }
+
+  .top {
+    gap: 0 var(--gap-3);
+  }
+
   .count {
     display: flex;
+  }
+
+  .count strong {
+    font-size: 1.625rem;
   }
 }
 
