@@ -76,6 +76,13 @@ kbd {
   border-color: currentColor;
 }
 
+/* On a phone that lies on its side. */
+@media (max-height: 480px) {
+  .event {
+    min-height: 3.5rem;
+  }
+}
+
 @media (pointer: coarse), (max-width: 640px) {
   kbd {
     display: none;

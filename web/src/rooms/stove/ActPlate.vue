@@ -171,13 +171,13 @@ onKey('e', () => once(happened))
   }
 }
 
-/* In reach of the thumb at every step, however long the sheet is. */
-@media (max-width: 640px) {
+/* In reach of the thumb at every step, however long the sheet is; also on a phone that lies on its side. */
+@media (max-width: 640px), (max-height: 480px) {
   .done {
     position: fixed;
     z-index: 3;
     right: 0;
-    bottom: 3.25rem;
+    bottom: 0;
     left: 0;
     padding: var(--gap-2) var(--gap-4);
     border-top: var(--line) solid var(--steel);
@@ -197,6 +197,13 @@ onKey('e', () => once(happened))
   /* The keys stay where the thumb is; what was written stands above them. */
   .written {
     order: -1;
+  }
+}
+
+/* Above the rooms. */
+@media (max-width: 640px) {
+  .done {
+    bottom: 3.25rem;
   }
 }
 </style>

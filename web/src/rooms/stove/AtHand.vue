@@ -158,7 +158,7 @@ p {
 }
 
 /* One line of both, where the words are few. */
-@media (max-width: 640px) {
+@media (max-width: 640px), (max-height: 480px) {
   h1 {
     font-size: 2.25rem;
   }

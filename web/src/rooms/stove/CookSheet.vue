@@ -240,7 +240,7 @@ const bigClock = computed(() => {
 }
 
 /* Room for the large button, which stays at the thumb. */
-@media (max-width: 640px) {
+@media (max-width: 640px), (max-height: 480px) {
   .cook {
     padding-bottom: 6.5rem;
   }

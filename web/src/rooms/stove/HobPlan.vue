@@ -13,6 +13,21 @@ const props = defineProps<{
   stageName: (key: string) => string
 }>()
 
+/** Letters that fit beside each other in a pan, and how far apart its lines stand. */
+const WIDE = 17
+const LINE = 20
+/** A name in as many lines as it takes, around the middle of the pan. */
+function inPan(title: string): { words: string; y: number }[] {
+  const lines = title.split(' ').reduce<string[]>((all, word) => {
+    const last = all.at(-1)
+    const joined = `${last ?? ''} ${word}`.trim()
+    return last !== undefined && joined.length <= WIDE
+      ? [...all.slice(0, -1), joined]
+      : [...all, word]
+  }, [])
+  return lines.map((words, i) => ({ words, y: 5 + LINE * (i - (lines.length - 1) / 2) }))
+}
+
 const PITCH = 250
 const ROW = 320
 /** Up to three rings stand in a row; more stand in two rows, as on a hob. */
@@ -37,6 +52,7 @@ const places = computed(() =>
       glow: syrup
         ? { fill: syrupColour(syrup.stage), '--glow': syrupColour(syrup.stage) }
         : { fill: 'var(--well)' },
+      title: batch ? inPan(batch.title) : [],
       stage: syrup ? props.stageName(syrup.stage) : '',
       left: left ? about(left.mid) : '',
       spread: left ? aboutRange(left) : '',
@@ -96,7 +112,16 @@ const height = computed(() => 330 + (Math.ceil(props.rings.length / columns.valu
         <path class="pan" :d="p.pan" />
         <path class="syrup" :class="{ lit: p.batch.state?.syrup }" :d="p.syrup" :style="p.glow" />
         <g class="words" text-anchor="middle" :style="{ fill: p.ink }">
-          <text :x="p.centre.x" :y="p.centre.y - 34">{{ p.stage || p.batch.title }}</text>
+          <text v-if="p.stage" :x="p.centre.x" :y="p.centre.y - 34">{{ p.stage }}</text>
+          <text
+            v-for="(line, i) in p.title"
+            v-else
+            :key="i"
+            :x="p.centre.x"
+            :y="p.centre.y + line.y"
+          >
+            {{ line.words }}
+          </text>
           <text class="left" :x="p.centre.x" :y="p.centre.y + 14">{{ p.left }}</text>
           <text :x="p.centre.x" :y="p.centre.y + 40">{{ p.spread }}</text>
           <text v-if="p.left" :x="p.centre.x" :y="p.centre.y + (p.spread ? 60 : 40)">

@@ -62,7 +62,7 @@ span {
 }
 
 /* On a phone it stands beside the large key. */
-@media (max-width: 640px) {
+@media (max-width: 640px), (max-height: 480px) {
   .back {
     display: none;
   }

@@ -113,7 +113,7 @@ function giveUp(): void {
 }
 
 /* On a phone it stands beside the large key while there is one. */
-@media (max-width: 640px) {
+@media (max-width: 640px), (max-height: 480px) {
   .back:not(.ended) {
     display: none;
   }

@@ -76,7 +76,7 @@ const water = computed(() => ({
 }
 
 /* On a phone it stands beside the headline. */
-@media (max-width: 640px) {
+@media (max-width: 640px), (max-height: 480px) {
   .left {
     display: none;
   }

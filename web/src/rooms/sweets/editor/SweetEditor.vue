@@ -10,9 +10,10 @@ import { useKitchen } from '@/live/kitchen'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dayAndHour } from '@/units/format'
-import MethodFacts from '@/rooms/sweets/page/MethodFacts.vue'
 import EditRibbon from './EditRibbon.vue'
 import StepEditor from './StepEditor.vue'
+import SweetWords from './SweetWords.vue'
+import VersionList from './VersionList.vue'
 import { joinWithNext, methodBeside, moveStep, stepAfter, withoutStep } from './rework'
 import { useEditing } from './useEditing'
 import { FAMILIES } from '@/rooms/sweets/words'
@@ -55,16 +56,6 @@ const method = computed(
 const methods = computed(
   () => draft.value?.methods.map((m) => ({ key: m.key, name: m.name })) ?? [],
 )
-const aliases = computed({
-  get: () => draft.value?.aliases?.join(', ') ?? '',
-  set: (text: string) => {
-    if (draft.value)
-      draft.value.aliases = text
-        .split(',')
-        .map((a) => a.trim())
-        .filter(Boolean)
-  },
-})
 const general = computed(() => faults.value.filter((f) => !f.step && !['name'].includes(f.field)))
 const families = FAMILIES.map((f) => ({ title: f.name, value: f.key }))
 
@@ -218,55 +209,19 @@ onKeyStroke('s', (event) => {
       :stages="kitchen.ladder"
     />
     <FoldPart title="Its other names, what is said of it, what it ends up as">
-      <div class="more">
-        <div class="names">
-          <LineField v-model="aliases" label="Other names, between commas" />
-          <v-textarea
-            v-model="draft.about"
-            label="In one sentence"
-            rows="1"
-            auto-grow
-            class="about"
-          />
-        </div>
-        <p class="acts">
-          <v-btn class="key" @click="another">Another way of making it</v-btn>
-          <v-btn v-if="draft.methods.length > 1" class="key" @click="without(method.key)">
-            Take this way out
-          </v-btn>
-        </p>
-        <div class="names">
-          <LineField v-model="method.name" label="Name of the method" />
-          <v-textarea
-            v-model="method.about"
-            label="What is particular about it"
-            rows="1"
-            auto-grow
-            class="about"
-          />
-        </div>
-        <MethodFacts :model-value="method" />
-      </div>
+      <SweetWords
+        :draft="draft"
+        :method="method"
+        @another="another"
+        @without="without(method.key)"
+      />
     </FoldPart>
-    <section aria-labelledby="versions">
-      <h2 id="versions">Versions</h2>
-      <ul>
-        <li v-for="v in versions" :key="v.version">
-          <span class="figures">{{ v.version }}</span> {{ v.reason }}
-          <span class="soft small">{{ dayAndHour(v.at_ms) }}</span>
-          <v-btn
-            v-if="v.version !== edit.version.value"
-            class="key"
-            @click="edit.restore(v.version)"
-          >
-            Put it back
-          </v-btn>
-          <span v-else class="soft">holds</span>
-        </li>
-      </ul>
-      <v-btn class="key" @click="remove">Take it off the shelf</v-btn>
-      <p class="small soft">Nothing is lost by that: its versions stay, and it can be put back.</p>
-    </section>
+    <VersionList
+      :versions="versions"
+      :holds="edit.version.value"
+      @restore="edit.restore"
+      @remove="remove"
+    />
   </div>
 </template>
 
@@ -305,33 +260,8 @@ onKeyStroke('s', (event) => {
   gap: var(--gap-3) var(--gap-5);
 }
 
-.more {
-  display: grid;
-  gap: var(--gap-4);
-  padding: var(--gap-3) 0;
-}
-
-.about {
-  grid-column: 1 / -1;
-}
-
 p {
   margin: 0;
-}
-
-ul {
-  margin: var(--gap-2) 0;
-  padding: 0;
-  list-style: none;
-}
-
-li {
-  display: grid;
-  grid-template-columns: 2rem 1fr auto 9rem;
-  gap: var(--gap-3);
-  align-items: center;
-  padding: var(--gap-1) 0;
-  border-top: var(--line) solid var(--steel);
 }
 
 @container room (max-width: 38rem) {

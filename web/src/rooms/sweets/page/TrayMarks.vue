@@ -116,8 +116,8 @@ const said = computed(
     <p v-if="view.trouble.value" class="caution">{{ view.trouble.value }}</p>
     <p v-else-if="marked" class="small soft">
       {{ marked.edge_pieces }} pieces are cut by an edge; {{ percent(marked.trim_frac) }} % of it is
-      trim.<template v-if="marked.more_pieces">
-        {{ marked.more_pieces }} more than is counted on: the cook’s share.</template
+      trim.<template v-if="marked.more_pieces"
+        >{{ ' ' }}{{ marked.more_pieces }} more than is counted on: the cook’s share.</template
       ><template v-if="pieces.count && otherwise">
         The amounts above count on {{ pieces.count }}.</template
       >
