@@ -75,7 +75,11 @@ pub fn serve(store: &Store, clock: Clock, reach: Reach, home: Option<PathBuf>) -
         .worker_threads((4 * threads).max(8))
         .enable_all()
         .build()?;
-    runtime.block_on(rocket.launch())?;
+    match runtime.block_on(rocket.launch()) {
+        // Whoever still held a connection as it ended was cut off: what was acknowledged is written.
+        Err(ended) if matches!(ended.kind(), rocket::error::ErrorKind::Shutdown(..)) => {}
+        ended => drop(ended?),
+    }
     Ok(())
 }
 
