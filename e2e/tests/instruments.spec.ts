@@ -70,6 +70,7 @@ test('a probe is followed, doubted, lost and found again, while the clocks go ba
       ),
     )
     .toBeGreaterThan(10)
+  await page.getByRole('button', { name: 'What happened' }).click()
   await expect(page.getByRole('region', { name: 'What happened' })).toContainText('Clip probe')
 
   // It was set to °F: said, and not believed.

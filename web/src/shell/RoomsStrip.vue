@@ -157,6 +157,17 @@ nav {
   }
 }
 
+/* A phone on its side has no height to spare. */
+@media (max-height: 480px) {
+  .air {
+    display: none;
+  }
+
+  .turn {
+    margin-left: auto;
+  }
+}
+
 @media print {
   .strip {
     display: none;
