@@ -36,6 +36,10 @@ test('a cashew sheet, from the question to the notebook', async ({ page }) => {
   await advance(page, 240)
   await page.getByRole('button', { name: 'All sugar has dissolved' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Let it boil')
+  // What was read is one line; what comes up with the new step stands large until it was read there.
+  const caution = (words: RegExp) => page.getByRole('button', { name: words })
+  await expect(caution(/^Boiling syrup clings/)).toHaveAttribute('aria-expanded', 'false')
+  await expect(caution(/^Never test from the pan/)).toHaveAttribute('aria-expanded', 'true')
 
   // Three readings: the thermometer, then the scale twice.
   await advance(page, 240)

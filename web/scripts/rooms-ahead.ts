@@ -8,9 +8,12 @@ const ROOMS: Record<string, string> = {
   'stove.start': 'src/rooms/stove/StartSheet.vue',
   bench: 'src/rooms/bench/SyrupBench.vue',
   sweets: 'src/rooms/sweets/shelf/SweetsRoom.vue',
+  'sweets.read': 'src/rooms/sweets/read-in/ReadIn.vue',
   'sweets.one': 'src/rooms/sweets/page/SweetPage.vue',
   day: 'src/rooms/day/DayRoom.vue',
   notebook: 'src/rooms/notebook/NotebookRoom.vue',
+  'notebook.learnt': 'src/rooms/notebook/learnt/LearntRoom.vue',
+  'notebook.compare': 'src/rooms/notebook/CompareRoom.vue',
   'notebook.one': 'src/rooms/notebook/page/BatchPage.vue',
   kitchen: 'src/rooms/kitchen/KitchenRoom.vue',
 }

@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
-import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { answer, api, wordsOf, type Api } from '@/api/client'
-import { useAsked } from '@/live/useAsked'
 import ChoiceField from '@/look/pieces/ChoiceField.vue'
 import FoldPart from '@/look/pieces/FoldPart.vue'
 import LineField from '@/look/pieces/LineField.vue'
 import StepperField from '@/look/pieces/StepperField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import SweetField from './SweetField.vue'
 import WhenField from './WhenField.vue'
 import { zoneHere } from './useDays'
 
@@ -51,37 +50,6 @@ const lines = ref<Line[]>(props.order ? props.order.order.lines.map(told) : [bla
 const trouble = ref('')
 const busy = ref(false)
 
-/** What is looked for among the sweets, by any name; the best answer stands first. */
-const find = ref('')
-const settled = refDebounced(find, 150)
-const all = useAsked({
-  name: 'sweets',
-  question: () => ({}),
-  ask: (_, signal) => api.GET('/api/v1/sweets', { signal }),
-})
-const sweets = computed(() => all.found.value?.cards ?? [])
-const fitting = useAsked({
-  name: 'sweets',
-  question: () => (settled.value.trim() ? { q: settled.value } : undefined),
-  ask: (query, signal) => api.GET('/api/v1/sweets', { params: { query }, signal }),
-  holds: 'waiting',
-})
-const found = computed(() => fitting.found.value?.cards.map((c) => c.key))
-watch(found, (keys) => {
-  // One answer, and a line that still waits for its sweet: that is it.
-  const [only, ...more] = keys ?? []
-  const open = lines.value.find((l) => !l.sweet_key)
-  if (only && !more.length && open) open.sweet_key = only
-})
-/** The sweets of a line: those that answer, and always its own. */
-function itemsOf(line: Line): { title: string; value: string }[] {
-  const keys = found.value
-  const fits = keys
-    ? keys.flatMap((key) => sweets.value.filter((s) => s.key === key))
-    : sweets.value
-  const own = sweets.value.filter((s) => s.key === line.sweet_key && !fits.includes(s))
-  return [...own, ...fits].map((s) => ({ title: s.name, value: s.key }))
-}
 const WAYS = [
   { title: 'pieces', value: 'pieces' as const },
   { title: 'grams', value: 'mass' as const },
@@ -156,16 +124,7 @@ async function remove(): Promise<void> {
     <WhenField v-model="due" />
     <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
       <legend class="only-heard">Sweet {{ i + 1 }}</legend>
-      <v-autocomplete
-        label="Sweet, by any of its names"
-        class="what"
-        no-filter
-        auto-select-first
-        :items="itemsOf(line)"
-        :model-value="line.sweet_key || null"
-        @update:model-value="line.sweet_key = $event ?? ''"
-        @update:search="find = $event"
-      />
+      <SweetField v-model="line.sweet_key" class="what" />
       <StepperField
         v-model="line.n"
         :label="line.by === 'boxes' ? 'How many boxes' : 'How much'"

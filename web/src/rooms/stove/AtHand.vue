@@ -46,11 +46,8 @@ const beside = computed(() => {
 const long = computed(() => (said.value?.headline.length ?? 0) > 24)
 const headline = useTemplateRef<HTMLElement>('headline')
 const cautions = useTemplateRef('cautions')
-// Whoever presses on has read what stood over the key.
-watch(
-  () => state.value?.can_undo,
-  () => cautions.value?.read(),
-)
+// Whoever presses on has read what stood over the key: at once, before what comes up next stands there.
+watch(props.sheet.presses, () => cautions.value?.read(), { flush: 'sync' })
 const clocked = computed(
   () => run.value && !act.value?.of_syrup && !over.value && !props.left && run.value,
 )

@@ -41,11 +41,16 @@ const { found: plan, trouble: refusal } = useAsked({
   holds: 'waiting',
 })
 const trouble = computed(() => troubled.value || refusal.value)
-// What the last time taught is heeded at once; one tap takes it back.
-watch(plan, (told) => {
-  const taught = told?.last_time?.aim_stages
-  if (props.aim === undefined && taught != null) emit('aim', taught)
-})
+// What the last time taught is heeded at once, also where the plan is known from before; one tap takes it back.
+watch(
+  plan,
+  (told) => {
+    if (told) troubled.value = ''
+    const taught = told?.last_time?.aim_stages
+    if (props.aim === undefined && taught != null) emit('aim', taught)
+  },
+  { immediate: true },
+)
 const setup = computed(() => plan.value?.setup)
 const has_scale = computed(() => hasScale(setup.value))
 const lines = computed(() =>

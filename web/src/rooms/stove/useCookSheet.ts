@@ -17,9 +17,12 @@ export function useCookSheet(id: () => number) {
   const { batch, trouble, refused, busy, waiting, log: write, judge } = useBatch(id)
   const outbox = useOutbox()
   const { pressed } = usePressed()
+  /** How often something was pressed on this sheet by this hand. */
+  const presses = ref(0)
   /** Writes down what was pressed; the key that comes up after it waits for the finger to be gone. */
   const log = (event: Api<'BatchEvent'>) => {
     pressed()
+    presses.value += 1
     void write(event)
   }
 
@@ -144,6 +147,7 @@ export function useCookSheet(id: () => number) {
     trouble,
     refused,
     busy,
+    presses,
     log,
     happened,
     read,

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
+
+/** A sweet chosen by any of its names: whatever is typed is looked for, the best answer first. */
+const key = defineModel<string>({ required: true })
+const TYPING_MS = 150
+const words = ref('')
+const settled = refDebounced(words, TYPING_MS)
+
+const all = useAsked({
+  name: 'sweets',
+  question: () => ({}),
+  ask: (_, signal) => api.GET('/api/v1/sweets', { signal }),
+})
+const fitting = useAsked({
+  name: 'sweets',
+  question: () => (settled.value.trim() ? { q: settled.value } : undefined),
+  ask: (query, signal) => api.GET('/api/v1/sweets', { params: { query }, signal }),
+  holds: 'waiting',
+})
+/** Those that answer, and always the one that is chosen. */
+const items = computed(() => {
+  const cards = all.found.value?.cards ?? []
+  const fits = fitting.found.value?.cards ?? cards
+  const own = cards.filter((c) => c.key === key.value && !fits.some((f) => f.key === c.key))
+  return [...own, ...fits].map((c) => ({ title: c.name, value: c.key }))
+})
+</script>
+
+<template>
+  <v-autocomplete
+    label="Sweet, by any of its names"
+    no-filter
+    auto-select-first
+    :items="items"
+    :model-value="key || null"
+    @update:model-value="key = $event ?? ''"
+    @update:search="words = $event"
+  />
+</template>
