@@ -182,10 +182,17 @@ onKey('e', () => once(happened))
     padding: var(--gap-2) var(--gap-4);
     border-top: var(--line) solid var(--steel);
     background: var(--ground);
-    grid-template-columns: minmax(0, 1fr) auto;
   }
 
   .done.two {
+    grid-template-columns: minmax(0, 1fr) minmax(5.5rem, 26%);
+  }
+
+  .done:has(> .back) {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .done.two:has(> .back) {
     grid-template-columns: minmax(0, 1fr) minmax(5.5rem, 26%) auto;
   }
 
