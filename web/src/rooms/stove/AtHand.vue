@@ -135,7 +135,6 @@ p {
   display: none;
   align-items: baseline;
   gap: var(--gap-2);
-  color: var(--ink-soft);
   font-size: var(--size-small);
 }
 
@@ -148,7 +147,6 @@ p {
 }
 
 .count strong {
-  color: var(--ink);
   font-family: var(--display-face);
   font-size: var(--size-figure);
   line-height: 1;
