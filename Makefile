@@ -79,7 +79,7 @@ $(MUTANTS):
 	cargo install cargo-mutants --version 27.1.0 --locked --root target/tools
 
 mutants: tools $(MUTANTS)
-	PROPTEST_RNG_SEED=20 $(MUTANTS) mutants --package unctum-core --shard $(PART) --output target -- --test job -- \
+	PROPTEST_RNG_SEED=20 $(MUTANTS) mutants --package unctum-core --shard $(PART) --sharding round-robin --output target -- --test job -- \
 		--skip runs:: --skip is_planned_about_as_well --skip search::every_sweet
 
 # Figures for docs/performance.md: the core, the server, the bench's redraw.

@@ -17,7 +17,26 @@ export default defineConfig({
       },
     },
   },
-  build: { target: 'es2022', chunkSizeWarningLimit: 600 },
+  build: {
+    target: 'es2022',
+    cssCodeSplit: false,
+    chunkSizeWarningLimit: 600,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'house', tags: ['$initial'], priority: 2 },
+            {
+              name: 'shared',
+              minShareCount: 2,
+              entriesAware: true,
+              entriesAwareMergeThreshold: 1_500,
+            },
+          ],
+        },
+      },
+    },
+  },
   test: {
     environment: 'happy-dom',
     server: { deps: { inline: ['vuetify'] } },

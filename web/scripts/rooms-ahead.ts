@@ -30,7 +30,8 @@ export function roomsAhead(): Plugin {
     generateBundle(_options, bundle) {
       const page = bundle['index.html']
       if (page?.type !== 'asset') throw new Error('the build has no page')
-      const html = String(page.source)
+      const html = late(String(page.source))
+      page.source = html
       const chunks = Object.values(bundle).filter((c) => c.type === 'chunk')
       for (const [name, source] of Object.entries(ROOMS)) {
         const room = chunks.find(
@@ -52,6 +53,18 @@ export function roomsAhead(): Plugin {
       }
     },
   }
+}
+
+/**
+ * The styles behind what stands in the page itself: a browser draws that first. The script, which waits for the page,
+ * waits for them too.
+ */
+function late(html: string): string {
+  const styles = html.match(/\s*<link rel="stylesheet"[^>]*>/g) ?? []
+  const fetched = styles.map((link) => link.replace('rel="stylesheet"', 'rel="preload" as="style"'))
+  return styles
+    .reduce((rest, link, at) => rest.replace(link, fetched[at] ?? ''), html)
+    .replace('</body>', `${styles.join('')}</body>`)
 }
 
 /** A chunk, all that it imports at once, and their styles. */

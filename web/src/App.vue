@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useDisplay } from 'vuetify'
 import { useLight } from './look/light'
 import TroubleNote from './look/pieces/TroubleNote.vue'
 import { lookAnew, useChanges } from './live/changes'
@@ -48,6 +49,7 @@ async function comeIn(): Promise<void> {
 }
 
 const { light, turn } = useLight()
+const { mobile } = useDisplay()
 </script>
 
 <template>
@@ -65,7 +67,7 @@ const { light, turn } = useLight()
         <router-view />
       </template>
     </v-main>
-    <RoomsBelow v-if="!atDoor" />
+    <RoomsBelow v-if="mobile && !atDoor" />
   </v-app>
 </template>
 

@@ -7,6 +7,7 @@ import { openStreams } from '@/test/stream'
 import { CALLS } from '@/test/calls'
 import { useAlarm } from './alarm'
 import { useGoing } from './going'
+import { useReach } from './reach'
 import { useTitle } from './title'
 
 const route = reactive({ meta: { title: 'Kitchen' } })
@@ -68,6 +69,18 @@ describe('the pans that go on', () => {
     lines = [line(1, 'keep_boiling', 300), line(2, 'keep_boiling', 60), line(3, 'turn_off_now')]
     const going = await followed()
     expect(going.ranked.map((l) => l.id)).toEqual([3, 2, 1])
+  })
+  it('stand by what the plan said would come while the program does not answer', async () => {
+    const later = line(2, 'keep_boiling', 60)
+    const ahead = [
+      { in_s: 60, advice: { kind: 'turn_off_now' }, call: CALLS.turn_off_now },
+    ] as never[]
+    lines = [line(1, 'read_now', 600), { ...later, state: { ...later.state, ahead } }]
+    const going = await followed()
+    expect(going.ranked.map((l) => l.id)).toEqual([1, 2])
+    useReach().lost = true
+    await vi.advanceTimersByTimeAsync(61_000)
+    expect(going.ranked.map((l) => l.id)).toEqual([2, 1])
   })
   it('shake once when a pan is near, and again and again while it has to go off', async () => {
     lines = [line(1, 'keep_boiling', 90)]

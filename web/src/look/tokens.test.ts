@@ -27,4 +27,9 @@ describe('the one table of colours', () => {
     for (const [theirs, ours] of Object.entries(SAME))
       expect(say(`v-theme-${theirs}`), theirs).toBe(triple(say(ours)))
   })
+  it('is what the page is drawn in before its styles have come', () => {
+    const colours = readFileSync('index.html', 'utf8').match(/(?<=: |solid )#[0-9a-f]{6}/g) ?? []
+    expect(colours.length).toBeGreaterThan(5)
+    for (const colour of colours) expect(tokens).toContain(`: ${colour};`)
+  })
 })

@@ -20,7 +20,7 @@ import { ROOMS } from './rooms'
 
 <style scoped>
 .below-all {
-  display: none;
+  display: block;
   overflow-x: auto;
   background: var(--well);
   border-top: var(--line) solid var(--steel-strong);
@@ -41,12 +41,6 @@ import { ROOMS } from './rooms'
 .here {
   border-top-color: var(--ink);
   font-weight: 650;
-}
-
-@media (max-width: 640px) {
-  .below-all {
-    display: block;
-  }
 }
 
 @media print {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useDisplay } from 'vuetify'
 import { useKitchen } from '@/live/kitchen'
 import { celsius, degreeUnit, number } from '@/units/format'
 import { ROOMS } from './rooms'
@@ -8,6 +9,8 @@ import { ROOMS } from './rooms'
 defineProps<{ dark: boolean; shut: boolean }>()
 defineEmits<{ turn: [] }>()
 
+/** On a phone the rooms lie at the thumb. */
+const { mobile } = useDisplay()
 const kitchen = useKitchen()
 const air = computed(() => {
   const view = kitchen.view
@@ -21,7 +24,7 @@ const air = computed(() => {
 <template>
   <v-app-bar class="strip" height="auto" flat>
     <router-link class="name" to="/" aria-label="Unctum, to the stove">Unctum</router-link>
-    <nav v-if="!shut" aria-label="Rooms">
+    <nav v-if="!shut && !mobile" aria-label="Rooms">
       <v-btn
         v-for="r in ROOMS"
         :key="r.room"
@@ -146,10 +149,6 @@ nav {
 @media (max-width: 640px) {
   .strip :deep(.v-toolbar__content) {
     gap: var(--gap-2);
-  }
-
-  nav {
-    display: none;
   }
 
   .name {

@@ -66,17 +66,6 @@ impl AcidKind {
             Self::Yoghurt => Acid { mol_per_g: 0.01 / 90.1, p_ka: 3.86, buffered_frac: 0.55 },
         }
     }
-
-    /// Water that comes with a gram of it, g.
-    #[must_use]
-    pub fn water_g_per_g(self) -> f64 {
-        match self {
-            Self::CitrusJuice => 0.91,
-            Self::Vinegar => 0.95,
-            Self::Yoghurt => 0.87,
-            Self::CitricAcid | Self::CreamOfTartar => 0.0,
-        }
-    }
 }
 
 /// An acid in an amount, added at a time.

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import LessonSaid from '@/batch/LessonSaid.vue'
-import VerdictForm from '@/batch/VerdictForm.vue'
 import { useLeftHand } from '@/live/comfort'
+import { fetched } from '@/look/fetched'
 import FoldOnPhone from '@/look/pieces/FoldOnPhone.vue'
+import InTurn from '@/look/pieces/InTurn.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, longSince } from '@/units/format'
 import { hasScale } from '@/units/measures'
 import WaitingPart from '@/look/pieces/WaitingPart.vue'
-import AcrossKitchen from './AcrossKitchen.vue'
 import ActPlate from './ActPlate.vue'
 import AlsoHere from './AlsoHere.vue'
 import AtHand from './AtHand.vue'
@@ -21,13 +20,17 @@ import LeftAlone from './LeftAlone.vue'
 import OtherPans from './OtherPans.vue'
 import PanInstruments from './PanInstruments.vue'
 import PanWeight from './PanWeight.vue'
-import QuietKeys from './QuietKeys.vue'
-import SheetKeys from './SheetKeys.vue'
 import StepPicture from './StepPicture.vue'
 import StepSide from './StepSide.vue'
 import SyrupFigures from './SyrupFigures.vue'
-import WhatHappened from './WhatHappened.vue'
 import { useCookSheet } from './useCookSheet'
+
+const AcrossKitchen = fetched(() => import('./AcrossKitchen.vue'))
+const SheetKeys = fetched(() => import('./SheetKeys.vue'))
+const QuietKeys = fetched(() => import('./QuietKeys.vue'))
+const VerdictForm = fetched(() => import('@/batch/VerdictForm.vue'))
+const LessonSaid = fetched(() => import('@/batch/LessonSaid.vue'))
+const WhatHappened = fetched(() => import('./WhatHappened.vue'))
 
 /** One batch at the stove: the one thing to do now, and everything to do it with. */
 const props = defineProps<{ id: number }>()
@@ -111,41 +114,44 @@ const bigClock = computed(() => {
         @give-up="sheet.giveUp"
       />
 
-      <PanWeight
-        v-if="sheet.canWeighPan.value"
-        class="act"
-        :name="setup.pan.name"
-        may_be_full
-        @weighed="(gross_g, full) => sheet.log({ event: 'pan_weighed', gross_g, full })"
-      />
-      <SyrupFigures
-        v-if="syrup"
-        class="figures"
-        :setup="setup"
-        :syrup="syrup"
-        :counts_down="sheet.countsDown.value"
-      />
-      <PanInstruments v-if="!over && setup.syrup && act?.of_syrup" :id="id" class="act" />
-      <p v-if="syrup?.surprise && !syrup.unsettled" class="caution surprise">
-        That reading is far from everything else, so it counts for less. Read once more: what is
-        read twice counts. If it was a slip, take it back.
-      </p>
-
-      <AlsoHere
-        v-if="!over"
-        class="act"
-        :setup="setup"
-        :state="state"
-        :shown="sheet.shown.value"
-        @show="sheet.show"
-      />
-      <SheetKeys
-        v-if="!over"
-        class="act"
-        :sheet="sheet"
-        :awake="awake.isSupported.value"
-        @across="across = true"
-      />
+      <InTurn>
+        <PanWeight
+          v-if="sheet.canWeighPan.value"
+          class="act"
+          :name="setup.pan.name"
+          may_be_full
+          @weighed="(gross_g, full) => sheet.log({ event: 'pan_weighed', gross_g, full })"
+        />
+        <SyrupFigures
+          v-if="syrup"
+          class="figures"
+          :setup="setup"
+          :syrup="syrup"
+          :counts_down="sheet.countsDown.value"
+        />
+        <PanInstruments v-if="!over && setup.syrup && act?.of_syrup" :id="id" class="act" />
+        <p v-if="syrup?.surprise && !syrup.unsettled" class="caution surprise">
+          That reading is far from everything else, so it counts for less. Read once more: what is
+          read twice counts. If it was a slip, take it back.
+        </p>
+      </InTurn>
+      <InTurn>
+        <AlsoHere
+          v-if="!over"
+          class="act"
+          :setup="setup"
+          :state="state"
+          :shown="sheet.shown.value"
+          @show="sheet.show"
+        />
+        <SheetKeys
+          v-if="!over"
+          class="act"
+          :sheet="sheet"
+          :awake="awake.isSupported.value"
+          @across="across = true"
+        />
+      </InTurn>
 
       <template v-if="state.phase === 'done'">
         <VerdictForm
@@ -164,12 +170,14 @@ const bigClock = computed(() => {
       <QuietKeys v-if="over" class="act" can-undo ended @undo="sheet.undo" />
 
       <div class="why">
-        <FoldOnPhone title="The step, and all steps">
-          <StepSide :setup="setup" :state="state" :step="step" />
-        </FoldOnPhone>
-        <FoldOnPhone title="What happened">
-          <WhatHappened :batch="batch" @log="sheet.log" />
-        </FoldOnPhone>
+        <InTurn>
+          <FoldOnPhone title="The step, and all steps">
+            <StepSide :setup="setup" :state="state" :step="step" />
+          </FoldOnPhone>
+          <FoldOnPhone title="What happened">
+            <WhatHappened :batch="batch" @log="sheet.log" />
+          </FoldOnPhone>
+        </InTurn>
       </div>
     </div>
   </div>
@@ -192,6 +200,11 @@ const bigClock = computed(() => {
 
 .sheet > :is(.hand, .figures, .picture, .gates, .in-hand, .act, .surprise) {
   grid-column: 1;
+}
+
+.sheet > .to-come {
+  grid-column: 1;
+  min-height: 0;
 }
 
 .sheet:not(.with_syrup) > :is(.hand, .picture, .gates, .in-hand, .act) {

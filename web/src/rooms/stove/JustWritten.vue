@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { sayEvent } from '@/batch/sayEvent'
-import MenuKey from '@/look/pieces/MenuKey.vue'
+import { fetched } from '@/look/fetched'
 import type { CookSheet } from './useCookSheet'
+
+const MenuKey = fetched(() => import('@/look/pieces/MenuKey.vue'))
 
 /** What was written down last, for half a minute, with its undo and “it was earlier” beside the thumb. */
 const props = defineProps<{ sheet: CookSheet }>()

@@ -171,7 +171,7 @@ const pulled = (pull: Api<'Pull'>) => done({ kind: 'pull', pull })
 
 .kinds {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(8.5rem, 30%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(7rem, 100%), 1fr));
   gap: var(--gap-2);
 }
 
