@@ -4,11 +4,17 @@ use crate::day::ids::{ResourceId, StepId};
 use crate::day::judge::judge;
 use crate::day::problem::{DayBatch, DayLag, DayProblem, HANDS};
 use crate::day::proof::Proof;
+use crate::day::spans::Spans;
 
 /// Why a problem cannot be done; none where nothing simple forbids it, which proves nothing.
 #[must_use]
 pub fn impossible(problem: &DayProblem) -> Option<Proof> {
-    let in_batch = |b: &DayBatch| uses_more(problem, b).or_else(|| too_long(problem, b));
+    let in_batch = |b: &DayBatch| {
+        uses_more(problem, b)
+            .or_else(|| too_long(problem, b))
+            .or_else(|| waits_longer(b))
+            .or_else(|| at_once(problem, b))
+    };
     let found = problem.batches.iter().find_map(in_batch).or_else(|| too_few_hands(problem));
     found.or_else(|| pins_clash(problem))
 }
@@ -68,6 +74,44 @@ fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
         batch: batch.id.clone(),
         takes_min: ready - batch.release,
         there_min: problem.horizon - batch.release,
+    })
+}
+
+/// What may not wait so long as what is done in between takes.
+fn waits_longer(batch: &DayBatch) -> Option<Proof> {
+    let spans = Spans::forward(batch);
+    batch.lags.iter().find_map(|lag| {
+        let least_min = spans.between(batch.place(&lag.from)?, batch.place(&lag.to)?)?;
+        let most_min = lag.max.filter(|max| *max < least_min)?;
+        Some(Proof::WaitsLonger { from: lag.from.clone(), to: lag.to.clone(), most_min, least_min })
+    })
+}
+
+/// Two things of a batch whose times cannot but overlap, and that take more of something together than there is.
+fn at_once(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
+    let spans = Spans::of(batch);
+    let uses =
+        batch.steps.iter().enumerate().flat_map(|(i, s)| s.uses.iter().map(move |(res, n)| (res, *n, i, i)));
+    let holds = batch
+        .holds
+        .iter()
+        .filter_map(|h| Some((&h.res, h.units, batch.place(&h.from)?, batch.place(&h.to)?)));
+    let all: Vec<_> = uses.chain(holds).filter(|(res, ..)| res.as_str() != HANDS).collect();
+    all.iter().enumerate().find_map(|(at, a)| {
+        let b = all[..at].iter().find(|b| {
+            let there = problem.resources.get(a.0).copied().unwrap_or(0);
+            a.0 == b.0
+                && a.1 + b.1 > there
+                && (a.2, a.3) != (b.2, b.3)
+                && spans.overlap((a.2, a.3), (b.2, b.3))
+        })?;
+        Some(Proof::AtOnce {
+            one: batch.steps[b.2].id.clone(),
+            other: batch.steps[a.2].id.clone(),
+            thing: a.0.clone(),
+            units: a.1 + b.1,
+            there: problem.resources.get(a.0).copied().unwrap_or(0),
+        })
     })
 }
 

@@ -26,6 +26,7 @@ mod proof;
 mod room;
 mod rounds;
 mod solve;
+mod spans;
 mod stand;
 mod sure;
 mod ways;

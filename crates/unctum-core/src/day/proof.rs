@@ -20,6 +20,30 @@ pub enum Proof {
         /// How many there are.
         there: i32,
     },
+    /// What a step gives may not wait as long as what has to be done in between takes.
+    WaitsLonger {
+        /// Key of the step that gives it.
+        from: StepId,
+        /// Key of the one that takes it.
+        to: StepId,
+        /// So long it may wait, min.
+        most_min: i32,
+        /// So long everything in between takes, min.
+        least_min: i32,
+    },
+    /// Two steps that cannot be one after the other take more of a thing together than there is.
+    AtOnce {
+        /// Key of the one.
+        one: StepId,
+        /// Key of the other.
+        other: StepId,
+        /// Key of the thing.
+        thing: ResourceId,
+        /// How many they take together.
+        units: i32,
+        /// How many there are.
+        there: i32,
+    },
     /// A step wants hands for longer than the longest hours.
     HandsTooLong {
         /// Its key.
@@ -92,6 +116,18 @@ impl Proof {
                 by.step(step),
                 by.thing(thing),
                 units - there
+            ),
+            Self::WaitsLonger { from, to, most_min, least_min } => format!(
+                "{} is to follow {} within {most_min} min, and what is done in between takes {least_min}. Make less at a time, or on a stronger ring.",
+                by.step(to),
+                by.step(from)
+            ),
+            Self::AtOnce { one, other, thing, units, there } => format!(
+                "{} and {} cannot wait for each other, and each takes {}: {units} at once, and there {there}. Get one more, or make something else.",
+                by.step(one),
+                by.step(other),
+                by.thing(thing),
+                there = if *there == 1 { "is 1".to_owned() } else { format!("are {there}") },
             ),
             Self::HandsTooLong { step, minutes, longest_min } => format!(
                 "{} wants hands for {minutes} min without a break, and the longest hours are {longest_min} min. Keep the kitchen open longer.",

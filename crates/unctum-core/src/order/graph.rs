@@ -26,8 +26,6 @@ pub(super) const COLD: &str = "cold";
 pub(super) const GRINDER: &str = "grinder";
 pub(super) const CLOTH: &str = "cloth";
 
-/// What is done so soon after is still done out of the pan, min.
-const OUT_OF_PAN_MIN: i32 = 20;
 /// What something takes in the refrigerator beside its own volume, as a factor.
 const COLD_AROUND: f64 = 1.6;
 
@@ -69,19 +67,19 @@ const WARM_K: f64 = 10.0;
 const WARM_STANDS_MIN: f64 = 3.0;
 const LEAST_MIN: f64 = 5.0;
 
-struct Graph<'a> {
+pub(super) struct Graph<'a> {
     made: &'a DayMade,
     room_c: f64,
-    steps: Vec<(&'a Step, Spread)>,
+    pub(super) steps: Vec<(&'a Step, Spread)>,
     kitchen: &'a KitchenDocument,
 }
 
 impl<'a> Graph<'a> {
-    fn id(&self, step: &str) -> StepId {
+    pub(super) fn id(&self, step: &str) -> StepId {
         StepId::of(&self.made.key, step)
     }
 
-    fn pan_of(&self, step: &Step) -> Option<i32> {
+    pub(super) fn pan_of(&self, step: &Step) -> Option<i32> {
         let tools = crate::course::Tools::of(&self.made.made.picked);
         let pan = tools.pan_of(step)?;
         self.kitchen.pans.iter().find(|p| p.pan == *pan)?.id
@@ -110,7 +108,7 @@ impl<'a> Graph<'a> {
         (COLD_AROUND * self.made.formula.pieces.volume_ml / 1000.0).ceil().max(1.0) as i32
     }
 
-    fn minutes(&self, key: &str) -> Option<(&'a Step, Spread)> {
+    pub(super) fn minutes(&self, key: &str) -> Option<(&'a Step, Spread)> {
         self.steps.iter().find(|(s, _)| s.key == key).copied()
     }
 
@@ -120,17 +118,8 @@ impl<'a> Graph<'a> {
             for key in step.before() {
                 let Some((from, minutes)) = self.minutes(key) else { continue };
                 let window = from.windows.iter().find(|w| w.to == step.key);
-                let takes = step.takes.iter().any(|t| t.step == from.key);
-                let (min, max) = match window {
-                    Some(w) => (w.low_min.ceil() as i32, Some(w.high_min)),
-                    // What is made in between takes its own time: so long it stands whatever one does.
-                    None if takes => {
-                        let between = self.between(key, &step.key).unwrap_or(0);
-                        (0, self.stands(from, minutes, step).map(|m| m + f64::from(between)))
-                    }
-                    None => (0, None),
-                };
-                let max = max.map(|max| (max.floor() as i32).max(min));
+                let min = window.map_or(0, |w| w.low_min.ceil() as i32);
+                let max = self.longest(from, minutes, step).map(|max| (max.floor() as i32).max(min));
                 lags.push(DayLag { from: self.id(key), to: self.id(&step.key), min, max });
             }
         }
@@ -138,9 +127,25 @@ impl<'a> Graph<'a> {
         lags
     }
 
+    /// How long it may be from the end of a step to the beginning of one after it, min; none where it does not matter.
+    pub(super) fn longest(&self, from: &Step, minutes: Spread, to: &Step) -> Option<f64> {
+        if let Some(window) = from.windows.iter().find(|w| w.to == to.key) {
+            return Some(window.high_min);
+        }
+        if !to.takes.iter().any(|t| t.step == from.key) {
+            return None;
+        }
+        // What is made in between takes its own time: so long it stands whatever one does.
+        let between = self.between(&from.key, &to.key).unwrap_or(0);
+        self.stands(from, minutes, to).map(|m| m + f64::from(between))
+    }
+
     /// How long what a step gives may stand before the next takes it, min. What waits by itself begins to wait at once; what
     /// is warm does not stay so; what is over is over.
     fn stands(&self, from: &Step, minutes: Spread, to: &Step) -> Option<f64> {
+        if to.warms_again() {
+            return from.stands_most_min;
+        }
         let place = |key: &str| self.steps.iter().position(|(s, _)| s.key == key);
         let last = to.takes.iter().max_by_key(|t| place(&t.step)).is_some_and(|t| t.step == from.key);
         if to.manner() == Manner::Wait && last {
@@ -188,53 +193,6 @@ impl<'a> Graph<'a> {
             })
         };
         self.steps[poured + 1..].iter().filter_map(closes).collect()
-    }
-
-    /// Steps in the same pan one after another hold it from the first to the last, and until it is empty.
-    fn hold_pans(&self, batch: &mut DayBatch) {
-        let mut chains: Vec<(i32, Vec<usize>)> = Vec::new();
-        for (i, (step, _)) in self.steps.iter().enumerate() {
-            let Some(pan) = self.pan_of(step) else { continue };
-            let goes_on = |(of, chain): &&mut (i32, Vec<usize>)| {
-                let last = chain.last().map(|l| self.steps[*l].0);
-                *of == pan && last.is_some_and(|l| step.before().any(|key| key == l.key))
-            };
-            match chains.iter_mut().find(goes_on) {
-                Some((_, chain)) => chain.push(i),
-                None => chains.push((pan, vec![i])),
-            }
-        }
-        for (pan, chain) in chains {
-            let (Some(first), Some(last)) = (chain.first(), chain.last()) else { continue };
-            let (first, last) = (self.steps[*first].0, self.steps[*last].0);
-            let until = self.emptied(last, pan, batch);
-            let hold = DayHold { res: ResourceId::pan(pan), units: 1, from: self.id(&first.key), to: until };
-            batch.holds.push(hold);
-        }
-    }
-
-    /// When a pan is empty whose last step this is: with that step, with the short one that takes from it, or when a
-    /// long one begins that does. Where the pan is wanted for something else before, it is tipped out into a bowl at once.
-    fn emptied(&self, last: &Step, pan: i32, batch: &mut DayBatch) -> StepId {
-        let takes = |s: &Step| s.takes.iter().any(|t| t.step == last.key);
-        let after = self.steps.iter().skip_while(|(s, _)| s.key != last.key).skip(1);
-        let found = after.clone().find(|(s, _)| takes(s)).copied();
-        let Some((taker, minutes)) = found else { return self.id(&last.key) };
-        let mut between = after.take_while(|(s, _)| s.key != taker.key);
-        if between.any(|(s, _)| self.pan_of(s) == Some(pan)) || self.pan_of(taker) == Some(pan) {
-            return self.id(&last.key);
-        }
-        if planned_min(minutes, taker.manner()) <= OUT_OF_PAN_MIN {
-            return self.id(&taker.key);
-        }
-        let mark = self.id(&taker.key).mark();
-        if !batch.steps.iter().any(|s| s.id == mark) {
-            batch.steps.push(DayStep { id: mark.clone(), dur: 0, uses: BTreeMap::new() });
-            let to = self.id(&taker.key);
-            batch.lags.push(DayLag { from: mark.clone(), to, min: 0, max: Some(0) });
-        }
-        batch.lags.push(DayLag { from: self.id(&last.key), to: mark.clone(), min: 0, max: None });
-        mark
     }
 
     /// Steps in a vessel that take over from one another hold it from the first to the last.

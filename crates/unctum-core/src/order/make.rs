@@ -2,11 +2,12 @@
 
 use crate::error::{CoreError, Result};
 use crate::formula::{Formula, Size, laid};
+use crate::kitchen::Pan;
 use crate::order::asked::{Amount, OrderLine};
 use crate::order::gather::{Gathered, Wanted, gather, size_of, spares};
 use crate::order::plan::DayChoice;
 use crate::order::question::{DayQuestion, start_ask};
-use crate::process::Sweet;
+use crate::process::{Method, Sweet, Vessel};
 use crate::start::{Made, StartAsk};
 
 /// A batch of some days.
@@ -90,10 +91,29 @@ pub(super) fn batches(q: &DayQuestion<'_>, said: &mut Vec<String>) -> Result<Vec
     Ok(batches)
 }
 
+/// Whether a method cooks in the widest pan and in a pot of fat: the pan she picks is then the wide one, so that another is
+/// left for the fat.
+fn wants_two_pans(method: &Method) -> bool {
+    let is_in = |vessel: Vessel| method.steps.iter().any(|s| s.vessel == vessel);
+    is_in(Vessel::WidePan) && is_in(Vessel::FryingPot)
+}
+
 /// The smallest of her pans that holds so much, or the largest; that she chose, if she did.
-fn pan_for(q: &DayQuestion<'_>, needs_ml: f64, choice: Option<&DayChoice>) -> Result<(i32, f64)> {
-    let mut pans: Vec<(i32, f64)> =
-        q.kitchen.pans.iter().filter_map(|p| Some((p.id?, p.pan.capacity_ml()))).collect();
+fn pan_for(
+    q: &DayQuestion<'_>,
+    method: &Method,
+    needs_ml: f64,
+    choice: Option<&DayChoice>,
+) -> Result<(i32, f64)> {
+    let widest = q.kitchen.pans.iter().map(|p| p.pan.diameter_cm).fold(0.0, f64::max);
+    let fits = |pan: &Pan| !wants_two_pans(method) || pan.diameter_cm >= widest;
+    let mut pans: Vec<(i32, f64)> = q
+        .kitchen
+        .pans
+        .iter()
+        .filter(|p| fits(&p.pan) || choice.is_some())
+        .filter_map(|p| Some((p.id?, p.pan.capacity_ml())))
+        .collect();
     if let Some(chosen) = choice.and_then(|c| pans.iter().find(|p| p.0 == c.pan_id)) {
         return Ok(*chosen);
     }
@@ -121,7 +141,7 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
     let usual = q.picked(choice.copied())?;
     let whole = q.made(of.sweet, of.line, usual, size.clone())?;
     let needs_ml = whole.weighed.at.written.fullest_ml();
-    let largest = pan_for(q, f64::INFINITY, choice)?;
+    let largest = pan_for(q, whole.method(), f64::INFINITY, choice)?;
     let trays = trays_of(q, &whole);
     let have = q.kitchen.trays.len().max(1) as f64;
     let count = (needs_ml / largest.1 - 1e-9).ceil().max((f64::from(trays) / have).ceil()).max(1.0);
@@ -136,7 +156,7 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
     for n in 1..=count {
         let part = part_of(&size, n, count);
         let choice = q.days.choices.get(&key(n)).or(choice);
-        let pan_id = pan_for(q, needs_ml / f64::from(count), choice)?.0;
+        let pan_id = pan_for(q, whole.method(), needs_ml / f64::from(count), choice)?.0;
         let with = DayChoice { pan_id, ..choice.copied().unwrap_or(usual) };
         let (made, formula) = match batches.iter().find(|b| b.ask.size.as_ref() == Some(&part)) {
             Some(same) if same.choice == with => (same.made.clone(), same.formula.clone()),
@@ -224,8 +244,9 @@ fn component(
     let key = format!("{}.for", sweet.key);
     let choice = q.days.choices.get(&key);
     let usual = q.picked(choice.copied())?;
-    let needs_ml = q.made(sweet, &line, usual, size.clone())?.weighed.at.written.fullest_ml();
-    let with = DayChoice { pan_id: pan_for(q, needs_ml, choice)?.0, ..usual };
+    let first = q.made(sweet, &line, usual, size.clone())?;
+    let needs_ml = first.weighed.at.written.fullest_ml();
+    let with = DayChoice { pan_id: pan_for(q, first.method(), needs_ml, choice)?.0, ..usual };
     let made = q.made(sweet, &line, with, size.clone())?;
     let formula = made.formula(q.book)?;
     Ok(DayMade {

@@ -20,6 +20,7 @@ mod graph;
 mod lanes;
 mod live;
 mod make;
+mod pans;
 mod pantry;
 mod plan;
 mod question;

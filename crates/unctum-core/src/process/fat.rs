@@ -13,6 +13,8 @@ const CRUMB: &str = "test";
 const USUAL_FAT_C: f64 = 160.0;
 /// Hot fat waits so long for its first load at most, min.
 const WAITS_MIN: f64 = 6.0;
+/// A large pot of fat on a weak ring is hot after so long, min.
+const HEATS_MOST_MIN: f64 = 30.0;
 /// Usual minutes to heat a pot of fat.
 const USUAL_MIN: Spread = Spread { low: 5.0, mid: 8.0, high: 14.0 };
 
@@ -22,13 +24,27 @@ fn fries(step: &Step) -> bool {
     step.kind == StepKind::Fry && step.on_flame() && fat
 }
 
+/// What comes before the fat is heated: what comes before the frying, but for what may not wait so long for it.
+fn before_the_fat(steps: &[Step], fry: &Step) -> Vec<String> {
+    let waits = |key: &str| {
+        let from = steps.iter().find(|s| s.key == key)?;
+        from.windows.iter().find(|w| w.to == fry.key).filter(|w| w.high_min < HEATS_MOST_MIN).map(|_| from)
+    };
+    let of = |key: &str| match waits(key) {
+        Some(from) => from.before().map(str::to_owned).collect(),
+        None => vec![key.to_owned()],
+    };
+    let mut before: Vec<String> = fry.before().flat_map(of).collect();
+    before.dedup();
+    before
+}
+
 /// The step that heats the fat of one that fries.
-fn heating(fry: &mut Step) -> Step {
+fn heating(fry: &mut Step, before: Vec<String>) -> Step {
     let (signs, gates): (Vec<Gate>, Vec<Gate>) = fry.gates.drain(..).partition(|g| g.key == CRUMB);
     let cue =
         signs.into_iter().next().map_or_else(|| "A crumb rises at once without browning".into(), |g| g.text);
     let key = format!("{}-fat", fry.key);
-    let before: Vec<String> = fry.before().map(str::to_owned).collect();
     fry.after.push(key.clone());
     Step {
         after: before,
@@ -60,7 +76,8 @@ pub(crate) fn with_fat_heated(mut method: Method) -> Method {
     while i < method.steps.len() {
         let told = method.steps[i].after.iter().any(|key| heats.contains(key));
         if fries(&method.steps[i]) && !told {
-            let step = heating(&mut method.steps[i]);
+            let before = before_the_fat(&method.steps, &method.steps[i]);
+            let step = heating(&mut method.steps[i], before);
             method.steps.insert(i, step);
             i += 1;
         }

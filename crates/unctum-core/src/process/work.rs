@@ -129,6 +129,12 @@ impl Step {
         self.flame.is_some_and(|f| f != Flame::Off)
     }
 
+    /// Whether it only warms what an earlier step made, so that that may have gone cold.
+    #[must_use]
+    pub fn warms_again(&self) -> bool {
+        self.kind == StepKind::Simmer && self.work() == Work::Warm && self.takes.len() == 1
+    }
+
     /// What it does.
     #[must_use]
     pub fn work(&self) -> Work {

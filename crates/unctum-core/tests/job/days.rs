@@ -106,6 +106,50 @@ fn small(batches: &[(i32, i32, i32)]) -> DayProblem {
     }
 }
 
+/// A pot of fat that is held until what was fried is in the syrup, and the syrup's pan, that is warmed after the frying.
+fn fried(waits_most_min: i32, pans: i32) -> DayProblem {
+    let mut of = small(&[(20, 5, 1200)]);
+    let id = |step: &str| StepId::from(format!("B0.{step}"));
+    let batch = &mut of.batches[0];
+    batch.steps.push(step(id("warm"), 4, &[("ring", 1)]));
+    batch.lags = vec![
+        DayLag { from: id("cook"), to: id("rest"), min: 0, max: Some(waits_most_min) },
+        DayLag { from: id("warm"), to: id("rest"), min: 0, max: Some(0) },
+        DayLag { from: id("rest"), to: id("cut"), min: 0, max: Some(300) },
+    ];
+    let hold = |from: &str, to: &str| DayHold { res: "pan".into(), units: 1, from: id(from), to: id(to) };
+    batch.holds = vec![hold("cook", "rest"), hold("warm", "rest")];
+    of.resources.insert("pan".into(), pans);
+    of
+}
+
+#[test]
+fn what_has_to_be_at_once_is_proved_and_what_only_may_be_is_not() {
+    let proof = impossible(&fried(6, 1)).expect("two pots where there is one");
+    let words = proof.to_string();
+    assert!(
+        words.contains("“B0.cook” and “B0.warm”") && words.contains("2 at once, and there is 1"),
+        "{words}"
+    );
+    assert_eq!(impossible(&fried(6, 2)), None);
+    assert_eq!(planned(&fried(6, 2), 1, 20).late_min, 0);
+    // Where the pot is free as soon as it has fried, one does.
+    let mut tipped = fried(6, 1);
+    tipped.batches[0].holds[0].to = "B0.cook".into();
+    assert_eq!(impossible(&tipped), None);
+    assert_eq!(planned(&tipped, 1, 20).late_min, 0);
+    // Less time than what comes between takes is no plan on any ring.
+    let mut slow = fried(6, 2);
+    let lag = |from: &str, to: &str, max| DayLag { from: from.into(), to: to.into(), min: 0, max };
+    slow.batches[0].lags.push(lag("B0.cook", "B0.warm", None));
+    slow.batches[0].lags[0].max = Some(3);
+    let proof = impossible(&slow).expect("four minutes in three");
+    let words = proof.to_string();
+    assert!(words.contains("within 3 min") && words.contains("takes 4"), "{words}");
+    slow.batches[0].lags[0].max = Some(4);
+    assert_eq!(planned(&slow, 1, 20).late_min, 0);
+}
+
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(40))]
     /// Whatever is asked for: the plan holds, the same seed is the same plan, and one thing more never makes it later.

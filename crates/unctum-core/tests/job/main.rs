@@ -15,6 +15,7 @@ mod days;
 mod doses;
 mod effects;
 mod every_method;
+mod every_order;
 mod faults;
 mod finishes;
 mod food_laws;
