@@ -77,8 +77,9 @@ fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
     })
 }
 
-/// What may not wait so long as what is done in between takes.
-fn waits_longer(batch: &DayBatch) -> Option<Proof> {
+/// What may not wait so long as what is done in between takes; none where everything may.
+#[must_use]
+pub fn waits_longer(batch: &DayBatch) -> Option<Proof> {
     let spans = Spans::forward(batch);
     batch.lags.iter().find_map(|lag| {
         let least_min = spans.between(batch.place(&lag.from)?, batch.place(&lag.to)?)?;

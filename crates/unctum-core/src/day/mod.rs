@@ -32,7 +32,7 @@ mod sure;
 mod ways;
 
 pub use ids::{ResourceId, StepId};
-pub use impossible::impossible;
+pub use impossible::{impossible, waits_longer};
 pub use judge::{Break, judge, late};
 pub use probe::{Elsewhere, MovedAlone, TRIED_MIN, may_move, plan_after, plan_with, why_there};
 pub use problem::{DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTaken, DayTerms, HANDS, Starts};

@@ -4,6 +4,7 @@ use jiff::civil::{Date, DateTime};
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, holds_control, looks_empty, within};
+use crate::process::{Shape, Sweet};
 use crate::variation::Variation;
 
 /// An order.
@@ -129,6 +130,23 @@ impl Order {
             return Err(CoreError::Contradiction(
                 "It would be eaten before it is fetched. Give a later day, or leave it out.".into(),
             ));
+        }
+        Ok(())
+    }
+
+    /// Refuses pieces of what is used by weight.
+    ///
+    /// # Errors
+    /// [`CoreError::Contradiction`], for a line of this sweet.
+    pub fn check_units(&self, sweet: &Sweet) -> Result<()> {
+        let mut of_it = self.lines.iter().filter(|l| l.sweet_key == sweet.key);
+        let method =
+            |l: &OrderLine| sweet.method(l.method_key.as_deref()).is_ok_and(|m| m.shape == Shape::Loose);
+        if of_it.any(|l| l.amount.pieces().is_some() && method(l)) {
+            return Err(CoreError::Contradiction(format!(
+                "{} is made by weight, not by the piece. Say how many grams.",
+                sweet.name
+            )));
         }
         Ok(())
     }

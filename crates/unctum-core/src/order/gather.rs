@@ -103,7 +103,8 @@ pub(super) fn gather<'a>(q: &DayQuestion<'a>, said: &mut Vec<String>) -> Result<
         let same = |g: &&mut Gathered<'a>| {
             let alike = g.line.sweet_key == line.sweet_key
                 && g.line.method_key == line.method_key
-                && g.line.variation == line.variation;
+                && g.line.variation == line.variation
+                && g.line.amount.pieces().is_some() == line.amount.pieces().is_some();
             // The first is fetched before the last may be made: then they are two.
             alike && g.wanted.iter().all(|w| no_earlier_min <= w.due_min - JUST_MADE_MIN)
         };

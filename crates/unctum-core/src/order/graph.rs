@@ -123,8 +123,22 @@ impl<'a> Graph<'a> {
                 lags.push(DayLag { from: self.id(key), to: self.id(&step.key), min, max });
             }
         }
+        lags.extend(self.windows_through());
         lags.extend(self.while_it_sets());
         lags
+    }
+
+    /// Windows to a step that is not the next: they hold through whatever is done in between.
+    fn windows_through(&self) -> Vec<DayLag> {
+        let told = self.steps.iter().flat_map(|(from, _)| from.windows.iter().map(move |w| (from, w)));
+        let through = told.filter_map(|(from, window)| {
+            let (to, _) = self.minutes(&window.to)?;
+            let next = to.before().any(|key| key == from.key);
+            let (min, max) = (window.low_min.ceil() as i32, window.high_min.floor() as i32);
+            let lag = DayLag { from: self.id(&from.key), to: self.id(&to.key), min, max: Some(max.max(min)) };
+            (!next).then_some(lag)
+        });
+        through.collect()
     }
 
     /// How long it may be from the end of a step to the beginning of one after it, min; none where it does not matter.

@@ -1,10 +1,12 @@
 //! From what is wanted to batches: how many, in which pan, on which ring, and what is made for them first.
 
+use crate::day::waits_longer;
 use crate::error::{CoreError, Result};
 use crate::formula::{Formula, Size, laid};
 use crate::kitchen::Pan;
 use crate::order::asked::{Amount, OrderLine};
 use crate::order::gather::{Gathered, Wanted, gather, size_of, spares};
+use crate::order::graph::graph;
 use crate::order::plan::DayChoice;
 use crate::order::question::{DayQuestion, start_ask};
 use crate::process::{Method, Sweet, Vessel};
@@ -54,6 +56,8 @@ pub struct PieceCount {
 
 /// More batches of one sweet than this are no day's work.
 const MOST_BATCHES: f64 = 12.0;
+/// Less than this is not made besides what was begun, g.
+const LEAST_REST_G: f64 = 10.0;
 /// A component is made so much larger than it is needed: some stays in the pan and the cloth.
 const COMPONENT_SPARE: f64 = 0.03;
 
@@ -126,16 +130,17 @@ fn pan_for(
 fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Result<Vec<DayMade>> {
     let amounts: Vec<Amount> = of.wanted.iter().map(|w| w.amount).collect();
     let spare_frac = q.spare_frac(Some(&of.sweet.key));
-    let counted = piece_count(&of.wanted, spare_frac, q.days.tasting);
-    if counted.is_none() && amounts.iter().any(|a| a.pieces().is_some()) {
-        return Err(CoreError::Contradiction(
-            "One order asks for pieces and another for grams: ask for one of them in both.".into(),
-        ));
-    }
-    let size = size_of(&amounts, spare_frac, u32::from(q.days.tasting));
     let key = |n: u32| {
         let number = before.iter().filter(|b| b.ask.sweet_key.as_ref() == Some(&of.sweet.key)).count() as u32;
         format!("{}.{}", of.sweet.key, number + n)
+    };
+    let wanted = size_of(&amounts, spare_frac, u32::from(q.days.tasting));
+    let begun = begun_of(q, &key, &wanted);
+    let Some(size) = rest_of(&wanted, &begun) else {
+        let usual = q.picked(q.days.choices.get(&key(1)).copied())?;
+        let whole = q.made(of.sweet, of.line, usual, wanted.clone())?;
+        let needs_ml = whole.weighed.at.written.fullest_ml();
+        return Parts { q, of, begun, size: wanted, usual, key: &key, needs_ml, whole: &whole }.made(0);
     };
     let choice = q.days.choices.get(&key(1));
     let usual = q.picked(choice.copied())?;
@@ -150,39 +155,108 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
             "It takes {count:.0} batches in your largest pan, more than these days hold. Make less, or take a larger pan."
         )));
     }
-    let count = count as u32;
-    let due_min = of.wanted.iter().map(|w| w.due_min).min().unwrap_or(0) - q.days.margin_min as i32;
-    let mut batches: Vec<DayMade> = Vec::new();
-    for n in 1..=count {
-        let part = part_of(&size, n, count);
-        let choice = q.days.choices.get(&key(n)).or(choice);
-        let pan_id = pan_for(q, whole.method(), needs_ml / f64::from(count), choice)?.0;
-        let with = DayChoice { pan_id, ..choice.copied().unwrap_or(usual) };
-        let (made, formula) = match batches.iter().find(|b| b.ask.size.as_ref() == Some(&part)) {
-            Some(same) if same.choice == with => (same.made.clone(), same.formula.clone()),
-            _ => {
-                let made = q.made(of.sweet, of.line, with, part.clone())?;
-                let formula = made.formula(q.book)?;
-                (made, formula)
-            }
-        };
-        let title = if count > 1 { format!("{} {n} of {count}", made.title) } else { made.title.clone() };
-        batches.push(DayMade {
-            key: key(n),
-            title,
-            ask: start_ask(of.sweet, of.line, with, part),
-            trays: trays_of(q, &made),
-            made,
-            formula,
-            wanted: of.wanted.clone(),
-            of: count,
-            due_min,
-            no_earlier_min: of.no_earlier_min,
-            choice: with,
-            makes: None,
-        });
+    let parts = Parts { q, of, begun, size, usual, key: &key, needs_ml, whole: &whole };
+    let fewest = count as u32;
+    // What may not wait while so many are shaped is made in smaller batches, if that helps.
+    let enough = |made: &[DayMade]| {
+        made.iter().all(|b| waits_longer(&graph(b, q.kitchen, q.book.air.room_c)).is_none())
+    };
+    let all = parts.made(fewest)?;
+    if enough(&all) {
+        return Ok(all);
     }
-    Ok(batches)
+    for more in fewest + 1..=MOST_BATCHES as u32 {
+        let smaller = parts.made(more)?;
+        if enough(&smaller) {
+            return Ok(smaller);
+        }
+    }
+    Ok(all)
+}
+
+/// How much is made in the batches of it that were begun, the first first, as far as it is counted alike.
+fn begun_of(q: &DayQuestion<'_>, key: &dyn Fn(u32) -> String, wanted: &Size) -> Vec<Size> {
+    let of = |n: u32| q.begun.iter().find(|b| b.key == key(n))?.size.clone();
+    (1..)
+        .map_while(of)
+        .take_while(|size| std::mem::discriminant(size) == std::mem::discriminant(wanted))
+        .collect()
+}
+
+/// What is still to be made of what is wanted; none where what was begun is enough.
+fn rest_of(wanted: &Size, begun: &[Size]) -> Option<Size> {
+    let amount = |size: &Size| match *size {
+        Size::Pieces { count } => count,
+        Size::Mass { finished_g } => finished_g,
+        _ => 0.0,
+    };
+    let rest = amount(wanted) - begun.iter().map(amount).sum::<f64>();
+    match wanted {
+        _ if begun.is_empty() => Some(wanted.clone()),
+        Size::Pieces { .. } => (rest >= 0.5).then_some(Size::Pieces { count: rest.ceil() }),
+        Size::Mass { .. } => (rest >= LEAST_REST_G).then_some(Size::Mass { finished_g: rest }),
+        _ => None,
+    }
+}
+
+/// What is made together, before it is known in how many parts.
+struct Parts<'a, 'q> {
+    q: &'a DayQuestion<'q>,
+    of: &'a Gathered<'a>,
+    /// How much is made in each batch that was begun.
+    begun: Vec<Size>,
+    /// How much is made besides.
+    size: Size,
+    usual: DayChoice,
+    key: &'a dyn Fn(u32) -> String,
+    needs_ml: f64,
+    whole: &'a Made,
+}
+
+impl Parts<'_, '_> {
+    /// In so many batches, besides those that were begun.
+    fn made(&self, more: u32) -> Result<Vec<DayMade>> {
+        let (q, of, key) = (self.q, self.of, self.key);
+        let choice = q.days.choices.get(&key(1));
+        let due_min = of.wanted.iter().map(|w| w.due_min).min().unwrap_or(0) - q.days.margin_min as i32;
+        let mut batches: Vec<DayMade> = Vec::new();
+        let stand = self.begun.len() as u32;
+        let count = stand + more;
+        for n in 1..=count {
+            let part = match self.begun.get(n as usize - 1) {
+                Some(size) => size.clone(),
+                None => part_of(&self.size, n - stand, more),
+            };
+            let choice = q.days.choices.get(&key(n)).or(choice);
+            let needs_ml = self.needs_ml / f64::from(more.max(1));
+            let pan_id = pan_for(q, self.whole.method(), needs_ml, choice)?.0;
+            let with = DayChoice { pan_id, ..choice.copied().unwrap_or(self.usual) };
+            let (made, formula) = match batches.iter().find(|b| b.ask.size.as_ref() == Some(&part)) {
+                Some(same) if same.choice == with => (same.made.clone(), same.formula.clone()),
+                _ => {
+                    let made = q.made(of.sweet, of.line, with, part.clone())?;
+                    let formula = made.formula(q.book)?;
+                    (made, formula)
+                }
+            };
+            let title = if count > 1 { format!("{} {n} of {count}", made.title) } else { made.title.clone() };
+            batches.push(DayMade {
+                key: key(n),
+                title,
+                ask: start_ask(of.sweet, of.line, with, part),
+                trays: trays_of(q, &made),
+                made,
+                formula,
+                wanted: of.wanted.clone(),
+                of: count,
+                due_min,
+                no_earlier_min: of.no_earlier_min,
+                choice: with,
+                makes: None,
+            });
+        }
+        Ok(batches)
+    }
 }
 
 /// The n-th of so many parts; whole pieces that add up.

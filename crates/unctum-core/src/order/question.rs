@@ -58,6 +58,8 @@ pub struct Begun {
     pub key: String,
     /// Whether nothing more is to be done with it.
     pub over: bool,
+    /// How much of it is being made: what is in the pan is not changed by an order any more.
+    pub size: Option<Size>,
     /// How it stands.
     pub state: BatchState,
 }

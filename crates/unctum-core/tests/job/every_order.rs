@@ -2,10 +2,12 @@
 //! planned within two days, or what forbids it is said.
 
 use jiff::civil::{date, time};
-use unctum_core::day::{NoPlan, Planner, Proof, judge};
+use unctum_core::day::{NoPlan, Planner, Proof, Starts, StepId, judge};
 use unctum_core::formula::Size;
 use unctum_core::kitchen::KitchenDocument;
-use unctum_core::order::{Amount, DayCook, DayHours, DayQuestion, KitchenDays, Order, OrderLine, lay_out};
+use unctum_core::order::{
+    Amount, DayCook, DayHours, DayQuestion, KitchenDays, LaidOut, Order, OrderLine, lay_out,
+};
 use unctum_core::process::{Method, Sweet};
 
 use crate::common::shelf::{shelf, worked};
@@ -60,11 +62,32 @@ fn ordered(sweet: &Sweet, method: &Method, times: f64, kitchen: &KitchenDocument
             Err(other) => panic!("{} {}: {other}", sweet.key, method.key),
         };
         planner.improve(5);
+        within_windows(method, &laid, &planner.starts());
         match judge(&laid.problem, &planner.starts()).expect("holds").late_min {
             0 => Came::OnTime,
             late => Came::Late(late),
         }
     })
+}
+
+/// What a sweet says of how long after a step another begins, read off the sweet itself.
+fn within_windows(method: &Method, laid: &LaidOut, starts: &Starts) {
+    for batch in &laid.problem.batches {
+        let step = |key: &str| {
+            let id = StepId::of(&batch.id, key);
+            batch.steps.iter().find(|s| s.id == id).map(|s| (starts[&id], starts[&id] + s.dur))
+        };
+        for from in &method.steps {
+            for window in &from.windows {
+                let (Some((_, ends)), Some((begins, _))) = (step(&from.key), step(&window.to)) else {
+                    continue;
+                };
+                let gap = f64::from(begins - ends);
+                let told = format!("{}: {} to {} after {gap} min", batch.id, from.key, window.to);
+                assert!(gap >= window.low_min.floor() && gap <= window.high_min, "{told}");
+            }
+        }
+    }
 }
 
 fn each(of: impl Fn(&Sweet, &Method)) {

@@ -7,7 +7,7 @@ use unctum_core::cook::state_at;
 use unctum_core::day::{Planner, judge, plan_after, ways};
 use unctum_core::log::{BatchEvent, Logged};
 use unctum_core::order::{
-    Amount, Begun, Calendar, DayHours, DayQuestion, KitchenDays, Names, eased, lay_out,
+    Amount, Begun, Calendar, DayHours, DayQuestion, KitchenDays, Names, Order, eased, lay_out, tell,
 };
 
 use crate::common::weekend::{days, line, order, planned, weekend, with, with_at};
@@ -82,7 +82,7 @@ fn begun(key: &str, sweet: &str, q: &DayQuestion<'_>, done: &[(&str, i64)], now_
         })
         .collect();
     let state = state_at(&setup, start_ms, &log, now_ms).expect("stands");
-    Begun { batch_id: 1, key: key.into(), over: false, state }
+    Begun { batch_id: 1, key: key.into(), over: false, size: made.ask.size.clone(), state }
 }
 
 #[test]
@@ -118,6 +118,36 @@ fn what_runs_late_at_the_stove_moves_the_plan_and_as_little_else_as_may_be() {
             assert!(moved <= 240, "{id} moves by {moved} min");
         }
     });
+}
+
+/// What is in the pan is not made more by an order: what it lacks is another batch.
+#[test]
+fn an_order_raised_after_its_batch_was_begun_is_a_batch_more() {
+    let (mut orders, days) = (weekend(), days(&weekend()));
+    let made = |orders: &[(i32, Order)], begun: &[Begun], now_ms: i64| {
+        with_at(orders, &days, begun, now_ms, |q| {
+            let laid = lay_out(q).expect("laid out");
+            let (laid, starts) = (laid.clone(), Planner::new(&laid.problem, 1).expect("planned").starts());
+            let told = tell(q, &laid, &starts);
+            let of = told.batches.iter().filter(|b| b.key.starts_with("cashew-sheet"));
+            of.map(|b| (b.key.clone(), b.pieces.unwrap_or(0))).collect::<Vec<_>>()
+        })
+    };
+    let calendar = with(&orders, &days, &[], |q| lay_out(q).expect("laid out").calendar);
+    let now_ms = calendar.ms(600);
+    let stands = with(&orders, &days, &[], |q| {
+        begun("cashew-sheet.1", "cashew-sheet", q, &[("ready", calendar.ms(590))], now_ms)
+    });
+    let first = ("cashew-sheet.1".to_owned(), 48);
+    assert_eq!(made(&orders, &[stands.clone()], now_ms), [first.clone()]);
+    orders[0].1.lines[0].amount = Amount::Pieces { count: 40 };
+    let raised = made(&orders, &[stands.clone()], now_ms);
+    assert_eq!(raised, [first.clone(), ("cashew-sheet.2".to_owned(), 21)], "64 asked, 4 spare, one to taste");
+    // Nothing was begun: one batch makes them all.
+    assert_eq!(made(&orders, &[], now_ms), [("cashew-sheet.1".to_owned(), 69)]);
+    // Lowered, what is in the pan stays as it is.
+    orders[0].1.lines[0].amount = Amount::Pieces { count: 5 };
+    assert_eq!(made(&orders, &[stands], now_ms), [first]);
 }
 
 #[test]

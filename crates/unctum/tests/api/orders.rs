@@ -83,6 +83,42 @@ fn orders_are_kept_by_version_and_what_cannot_be_leaves_them_as_they_were() {
 }
 
 #[test]
+fn every_line_of_an_order_is_made_or_it_is_refused() {
+    let server = Server::empty();
+    let grams = |g: f64| json!({"kind": "mass", "finished_g": g});
+    let pieces = |n: u32| json!({"kind": "pieces", "count": n});
+    let khoya = asked(&server, "A neighbour", 60, "khoya", &pieces(20));
+    let (status, refused) = server.post("/api/v1/orders", &khoya);
+    assert_eq!(
+        (status, &refused["code"]),
+        (Status::UnprocessableEntity, &json!("contradiction")),
+        "{refused}"
+    );
+    assert!(refused["detail"].as_str().is_some_and(|d| d.contains("how many grams")), "{refused}");
+    assert_eq!(server.get("/api/v1/orders").1, json!([]), "nothing was taken");
+    // The same sweet by the gram and by the piece: both are made.
+    let ids: Vec<Value> =
+        [("A neighbour", pieces(24)), ("A bookshop", grams(400.0)), ("A rowing club", pieces(12))]
+            .iter()
+            .map(|(who, amount)| {
+                server.ok("/api/v1/orders", &asked(&server, who, 60, "cashew-sheet", amount))
+            })
+            .map(|order| order["id"].clone())
+            .collect();
+    let days = server.ok("/api/v1/day/fresh", &json!({"orders": ids}));
+    let told = server.ok("/api/v1/day/plan", &json!({"days": days, "seconds": 0.1}));
+    assert_eq!(told["status"], "planned", "{told}");
+    let made: Vec<usize> = told["told"]["orders"]
+        .as_array()
+        .expect("orders")
+        .iter()
+        .map(|o| o["lines"][0]["batches"].as_array().map_or(0, Vec::len))
+        .collect();
+    assert_eq!(made, [1, 1, 1], "{}", told["told"]["said"]);
+    assert_eq!(told["told"]["batches"].as_array().map(Vec::len), Some(2), "the pieces are one batch");
+}
+
+#[test]
 fn a_table_of_orders_goes_in_whole_or_not_at_all_and_comes_out_again() {
     let server = Server::empty();
     let due = wall(server.now_ms() + 72 * HOUR_MS);

@@ -102,6 +102,12 @@ const keepMoved = () =>
 const lateOrders = computed(() =>
   (plan.value?.orders ?? []).filter((o) => o.ready_min != null && o.ready_min > o.due_min),
 )
+/** What was asked for and is in no batch. */
+const notMade = computed(() =>
+  (plan.value?.orders ?? []).flatMap((o) =>
+    o.lines.filter((l) => !l.batches.length).map((l) => `${l.name} for ${o.who}`),
+  ),
+)
 const without = computed(() => told.value !== undefined && !Object.keys(told.value.starts).length)
 const cooks = computed(() => kept.value?.days.cooks.map((c) => c.name) ?? [])
 const paper = () => window.print()
@@ -115,12 +121,16 @@ const paper = () => window.print()
         <p v-if="plan && told && !working" class="state" role="status">
           <template v-if="told.status === 'impossible'">It cannot be done so.</template>
           <template v-else-if="without">Not planned yet.</template>
+          <strong v-if="notMade.length" class="caution"
+            >Not made: {{ notMade.join(', ') }}.
+          </strong>
+          <template v-if="told.status === 'impossible' || without" />
           <template v-else-if="lateOrders.length">
             {{ lateOrders.map((o) => `${o.who} ${o.ready_min! - o.due_min} min late`).join(', ') }}
           </template>
           <template v-else-if="plan.terms">
-            All in time. {{ lasts(plan.terms.active_span_min) }} from the first step by hand to the
-            last.
+            {{ notMade.length ? 'The rest is in time.' : 'All in time.' }}
+            {{ lasts(plan.terms.active_span_min) }} from the first step by hand to the last.
           </template>
         </p>
       </div>

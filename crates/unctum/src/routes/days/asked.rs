@@ -3,6 +3,7 @@
 use std::collections::{BTreeMap, BTreeSet};
 use std::sync::Arc;
 
+use unctum_core::formula::Size;
 use unctum_core::kitchen::KitchenDocument;
 use unctum_core::log::Phase;
 use unctum_core::order::{Begun, DayQuestion, KitchenDays, Order};
@@ -59,7 +60,9 @@ impl AskedDays {
             let state = batch.state_at(now_ms);
             // What was given up has to be made anew.
             let given_up = state.phase == Phase::GivenUp;
-            (!given_up).then(|| Begun { batch_id, key: planned.batch, over: batch.is_over(), state })
+            let of = batch.setup();
+            let size = of.pieces.map_or_else(|| of.chosen.size.clone(), |count| Some(Size::Pieces { count }));
+            (!given_up).then(|| Begun { batch_id, key: planned.batch, over: batch.is_over(), size, state })
         });
         let begun = begun.collect();
         Ok(Self { days, orders, sweets, kitchen, catalogue: Arc::clone(&app.catalogue), now_ms, begun })

@@ -76,6 +76,7 @@ async fn fine(app: &App, order: &Order, zone: &str, not_past: bool) -> Answer<()
             )
         })?;
         sweet.sweet.method(line.method_key.as_deref())?;
+        order.check_units(&sweet.sweet)?;
     }
     Ok(())
 }
