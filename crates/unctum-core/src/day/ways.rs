@@ -1,8 +1,9 @@
 //! What would make a day possible, tried one after another.
 
 use crate::day::ids::{ResourceId, StepId};
-use crate::day::judge::judge;
+use crate::day::judge::{Break, judge};
 use crate::day::problem::{DayProblem, DayTerms};
+use crate::day::proof::NoPlan;
 use crate::day::solve::Planner;
 
 /// Something that can be changed.
@@ -171,16 +172,19 @@ pub fn ways(problem: &DayProblem, late: &[String], most: usize, seed: u64) -> Ve
     told
 }
 
-/// Whether a batch could be on time if there were nothing else to do; none where even that was not found.
-#[must_use]
-pub fn alone(problem: &DayProblem, batch: &str, seed: u64) -> Option<DayTerms> {
+/// How a batch would do if there were nothing else to do.
+///
+/// # Errors
+/// Why not even that can be, with the proof, or that it was not found.
+pub fn alone(problem: &DayProblem, batch: &str, seed: u64) -> Result<DayTerms, NoPlan> {
     let mut of = problem.clone();
     let others: Vec<String> = of.batches.iter().filter(|b| b.id != batch).map(|b| b.id.clone()).collect();
     for other in others {
         of = Change::Without { batch: other }.of(&of);
     }
-    let planner = Planner::new(&of, seed).ok()?;
-    judge(&of, &planner.starts()).ok().filter(|t| t.late_min == 0)
+    let planner = Planner::new(&of, seed)?;
+    let breaks = |b: Vec<Break>| b.into_iter().next().map_or(NoPlan::NotFound, NoPlan::Breaks);
+    judge(&of, &planner.starts()).map_err(breaks)
 }
 
 fn tried(problem: &DayProblem, late: &[String]) -> Vec<Change> {

@@ -213,10 +213,25 @@ impl<'a> Graph<'a> {
     fn hold_chains(&self, batch: &mut DayBatch, vessel: Vessel, res: &str, units: i32) {
         let in_it: Vec<&Step> = self.steps.iter().map(|(s, _)| *s).filter(|s| s.vessel == vessel).collect();
         if let (Some(first), Some(last)) = (in_it.first(), in_it.last()) {
+            let last = if vessel == Vessel::Tray { self.taken_out(last) } else { *last };
             let (from, to) = (self.id(&first.key), self.id(&last.key));
             let ordered = first.key == last.key || self.between(&first.key, &last.key).is_some();
             let to = if ordered { to } else { from.clone() };
             batch.holds.push(DayHold { res: res.into(), units, from, to });
         }
+    }
+
+    /// The step by whose end the last piece is out of the tray, in the refrigerator or out of it.
+    fn taken_out(&self, laid: &'a Step) -> &'a Step {
+        let mut at = laid;
+        let taker =
+            |of: &Step| self.steps.iter().map(|(s, _)| *s).find(|s| s.takes.iter().any(|t| t.step == of.key));
+        while let Some(next) = taker(at) {
+            at = next;
+            if !matches!(at.vessel, Vessel::Tray | Vessel::Refrigerator) {
+                break;
+            }
+        }
+        at
     }
 }

@@ -5,10 +5,8 @@ use jiff::civil::{date, time};
 use unctum_core::day::{NoPlan, Planner, Proof, Starts, StepId, judge};
 use unctum_core::formula::Size;
 use unctum_core::kitchen::KitchenDocument;
-use unctum_core::order::{
-    Amount, DayCook, DayHours, DayQuestion, KitchenDays, LaidOut, Order, OrderLine, lay_out,
-};
-use unctum_core::process::{Method, Sweet};
+use unctum_core::order::{Amount, DayCook, DayHours, DayQuestion, KitchenDays, LaidOut, OrderLine, lay_out};
+use unctum_core::process::{Method, Sweet, Vessel};
 
 use crate::common::shelf::{shelf, worked};
 use crate::common::weekend::{kitchen, order, with};
@@ -40,14 +38,14 @@ enum Came {
     NotFound,
 }
 
-fn ordered(sweet: &Sweet, method: &Method, times: f64, kitchen: &KitchenDocument) -> Came {
+fn laid_out(sweet: &Sweet, method: &Method, times: f64, kitchen: &KitchenDocument) -> LaidOut {
     let line = OrderLine {
         sweet_key: sweet.key.clone(),
         method_key: Some(method.key.clone()),
         variation: vec![],
         amount: amount(method, times),
     };
-    let order = Order { due: date(2026, 12, 5).at(18, 0, 0, 0), ..order("A neighbour", 18, vec![line]) };
+    let order = order("A neighbour", 18, vec![line]);
     let hours =
         |day: i8| DayHours { date: date(2026, 12, day), from: time(7, 0, 0, 0), to: time(21, 0, 0, 0) };
     let cooks = vec![DayCook { name: "Cook".into(), hours: vec![hours(4), hours(5)] }];
@@ -55,19 +53,24 @@ fn ordered(sweet: &Sweet, method: &Method, times: f64, kitchen: &KitchenDocument
     with(&[(1, order)], &days, &[], |q| {
         let laid = lay_out(&DayQuestion { kitchen, ..*q }).expect("laid out");
         assert!(!laid.made.is_empty(), "{} {}: {:?}", sweet.key, method.key, laid.said);
-        let mut planner = match Planner::new(&laid.problem, 1) {
-            Ok(planner) => planner,
-            Err(NoPlan::Proved(proof)) => return Came::Proved(proof),
-            Err(NoPlan::NotFound) => return Came::NotFound,
-            Err(other) => panic!("{} {}: {other}", sweet.key, method.key),
-        };
-        planner.improve(5);
-        within_windows(method, &laid, &planner.starts());
-        match judge(&laid.problem, &planner.starts()).expect("holds").late_min {
-            0 => Came::OnTime,
-            late => Came::Late(late),
-        }
+        laid
     })
+}
+
+fn ordered(sweet: &Sweet, method: &Method, times: f64, kitchen: &KitchenDocument) -> Came {
+    let laid = laid_out(sweet, method, times, kitchen);
+    let mut planner = match Planner::new(&laid.problem, 1) {
+        Ok(planner) => planner,
+        Err(NoPlan::Proved(proof)) => return Came::Proved(proof),
+        Err(NoPlan::NotFound) => return Came::NotFound,
+        Err(other) => panic!("{} {}: {other}", sweet.key, method.key),
+    };
+    planner.improve(5);
+    within_windows(method, &laid, &planner.starts());
+    match judge(&laid.problem, &planner.starts()).expect("holds").late_min {
+        0 => Came::OnTime,
+        late => Came::Late(late),
+    }
 }
 
 /// What a sweet says of how long after a step another begins, read off the sweet itself.
@@ -88,6 +91,22 @@ fn within_windows(method: &Method, laid: &LaidOut, starts: &Starts) {
             }
         }
     }
+}
+
+/// A tray is free when the last piece is out of it, not when the slab is cold.
+#[test]
+fn a_tray_is_held_until_it_is_empty() {
+    let two = small(2);
+    each(|sweet, method| {
+        let laid = laid_out(sweet, method, 1.0, &two);
+        let holds = laid.problem.batches.iter().flat_map(|b| b.holds.iter().map(move |h| (&b.id, h)));
+        for (batch, hold) in holds.filter(|(_, h)| h.res.as_str() == "tray") {
+            let to = method.steps.iter().find(|s| StepId::of(batch, &s.key) == hold.to).expect("a step");
+            let inside = matches!(to.vessel, Vessel::Tray | Vessel::Refrigerator);
+            let goes_on = method.steps.iter().any(|s| s.takes.iter().any(|t| t.step == to.key));
+            assert!(!inside || !goes_on, "{batch} still lies in it after {}", hold.to);
+        }
+    });
 }
 
 fn each(of: impl Fn(&Sweet, &Method)) {

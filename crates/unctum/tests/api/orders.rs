@@ -118,6 +118,26 @@ fn every_line_of_an_order_is_made_or_it_is_refused() {
     assert_eq!(told["told"]["batches"].as_array().map(Vec::len), Some(2), "the pieces are one batch");
 }
 
+/// A kitchen with one pan: what is fried and lies in warm syrup takes two, and that is all that is said against it.
+#[test]
+fn what_forbids_a_day_is_told_and_nothing_else() {
+    let server = Server::empty();
+    let pieces = json!({"kind": "pieces", "count": 12});
+    let order = server.ok("/api/v1/orders", &asked(&server, "A neighbour", 60, "milk-solid-balls", &pieces));
+    let days = server.ok("/api/v1/day/fresh", &json!({"orders": [order["id"]]}));
+    let cannot = server.ok("/api/v1/day/plan", &json!({"days": days}));
+    assert_eq!(cannot["status"], "impossible");
+    let because = cannot["because"][0].as_str().expect("why");
+    assert!(because.contains("“Heat the fat”") && because.contains("2 at once, and there is 1"), "{because}");
+    let told = server.ok("/api/v1/day/ways", &json!({"days": days}));
+    assert_eq!(told["hopeless"], json!([]), "the hours are no hindrance");
+    let way = &told["ways"][0];
+    assert_eq!(way["enough"], true, "{told}");
+    assert!(way["words"].as_str().is_some_and(|w| w.starts_with("Borrow a second one like")), "{way}");
+    let done = server.ok("/api/v1/day/plan", &json!({"days": way["days"], "seconds": 0.3}));
+    assert_eq!(done["status"], "planned");
+}
+
 #[test]
 fn a_table_of_orders_goes_in_whole_or_not_at_all_and_comes_out_again() {
     let server = Server::empty();

@@ -5,7 +5,7 @@ use std::time::Duration;
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::day::{DayTerms, Planner, alone, ways};
+use unctum_core::day::{DayTerms, NoPlan, Planner, alone, ways};
 use unctum_core::order::{DayQuestion, KitchenDays, Names, eased, lay_out};
 use utoipa::ToSchema;
 
@@ -43,7 +43,7 @@ pub struct WayTold {
 pub struct WaysTold {
     /// What helps, the least trouble first; at most six. Where nothing is enough by itself, what helps most.
     pub ways: Vec<WayTold>,
-    /// What could not be on time even if there were nothing else to do, a sentence each.
+    /// What is late, cannot be done or was not planned even if there were nothing else to do, a sentence each.
     pub hopeless: Vec<String>,
 }
 
@@ -90,11 +90,19 @@ fn ways_told(q: &DayQuestion<'_>) -> Answer<WaysTold> {
     let told = told.filter(|w| w.days.check().is_ok()).collect();
     let title =
         |key: &String| laid.made.iter().find(|m| m.key == **key).map_or(key.clone(), |m| m.title.clone());
-    let hopeless = late.iter().filter(|key| alone(&laid.problem, key, 1).is_none());
-    let hopeless = hopeless
-        .map(|key| {
-            format!("{} cannot be ready in time as the hours are, even with nothing else to do.", title(key))
-        })
-        .collect();
+    // What forbids all of it is told already.
+    let forbidden = matches!(Planner::new(&laid.problem, 1), Err(NoPlan::Proved(_)));
+    let hopeless = late.iter().filter_map(|key| match alone(&laid.problem, key, 1) {
+        Ok(terms) if terms.late_min == 0 => None,
+        Ok(terms) => Some(format!(
+            "{} is {} min late even with nothing else to do, in the plan that was found.",
+            title(key),
+            terms.late_min
+        )),
+        Err(NoPlan::Proved(_)) if forbidden => None,
+        Err(NoPlan::Proved(proof)) => Some(proof.words(&names)),
+        Err(_) => Some(format!("No plan was found for {}, even with nothing else to do.", title(key))),
+    });
+    let hopeless = hopeless.collect();
     Ok(WaysTold { ways: told, hopeless })
 }
