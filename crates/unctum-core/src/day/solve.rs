@@ -37,6 +37,8 @@ pub struct Planner {
     best: Vec<Vec<i32>>,
     best_terms: Option<DayTerms>,
     pub(super) rounds: u32,
+    /// Whether what is late is late by as little as can be found.
+    to_the_minute: bool,
 }
 
 /// What one batch gives and another takes: batch and step.
@@ -61,6 +63,8 @@ impl Link {
 const WEIGHTS: [f64; 4] = [10_000.0, 100.0, 1.0, 0.002];
 /// A batch that cannot be on time is tried so much later each time, min.
 pub(super) const LATER_MIN: [i32; 9] = [0, 15, 30, 60, 120, 240, 480, 1440, 100_000];
+/// How often a batch that is late is laid late to the minute, 0–1; else by a step of those, which leaves the others room.
+const EXACTLY: f64 = 0.3;
 /// Ways in which a batch is laid anew.
 const WAYS: usize = 3;
 /// Freshness wider than this leaves no more to choose from, min.
@@ -133,6 +137,7 @@ impl Planner {
             best: Vec::new(),
             best_terms: None,
             rounds: 0,
+            to_the_minute: false,
         })
     }
 
@@ -151,8 +156,22 @@ impl Planner {
         order
     }
 
-    /// Lays the most pressing first. What is late then goes to the front, and all is laid again; the best is kept.
+    /// The better of two first plans: what is late, late by large steps, which leaves the others room, and to the minute.
     fn first(&mut self) -> Result<(), NoPlan> {
+        self.first_by()?;
+        if self.best_terms.is_some_and(|t| t.late_min > 0) {
+            self.to_the_minute = true;
+            (0..self.batches.len()).for_each(|b| self.take_out(b));
+            // Where it finds none, the first one stands.
+            let _ = self.first_by();
+            self.to_the_minute = false;
+        }
+        self.back_to_best();
+        Ok(())
+    }
+
+    /// Lays the most pressing first. What is late then goes to the front, and all is laid again; the best is kept.
+    fn first_by(&mut self) -> Result<(), NoPlan> {
         let mut order = self.order();
         self.lay_all(&mut order)?;
         for _ in 0..2 * order.len() {
@@ -166,7 +185,6 @@ impl Planner {
                 break;
             }
         }
-        self.back_to_best();
         Ok(())
     }
 
@@ -215,6 +233,7 @@ impl Planner {
         let (anchors, bounds) = (self.anchors(), self.bounds(b));
         let (due, fresh) = (self.batches[b].due, self.batches[b].fresh);
         let mut best: Option<(f64, Vec<i32>)> = None;
+        let mut not_by = None;
         for later in later_min.iter().copied() {
             for way in 0..if drawn > 0.0 { WAYS } else { 1 } {
                 let within = f64::from(fresh.min(WIDEST_MIN));
@@ -225,28 +244,45 @@ impl Planner {
                     (later, _) => due + later,
                 };
                 let how = How { ends_by, anchors: &anchors, drawn, bounds: &bounds };
-                let mut laid = lay(&self.batches[b], &mut self.room, &how, &mut self.rng);
-                if laid.is_none() {
-                    let other = self.batches[b].otherwise(&mut self.rng);
-                    laid = lay(&other, &mut self.room, &how, &mut self.rng);
-                }
-                let Some(starts) = laid else { continue };
-                self.now[b] = Some(starts);
-                let cost = self.cost();
-                let starts = self.now[b].take().unwrap_or_default();
-                self.batches[b].hold(&mut self.room, &starts, -1);
-                if best.as_ref().is_none_or(|(least, _)| cost < *least) {
-                    best = Some((cost, starts));
-                }
+                best = less(best, self.tried(b, &how));
             }
             if best.is_some() {
                 break;
+            }
+            not_by = Some(due + later);
+        }
+        // Late by as little as can be found: to the minute, between what was too early and where it found a place.
+        let exactly = self.to_the_minute || not_by.is_some() && self.rng.between(0.0, 1.0) < EXACTLY;
+        if let (Some(mut not_by), Some((_, starts)), true) = (not_by, &best, exactly) {
+            let mut by = self.batches[b].ready(starts);
+            while by - not_by > 1 {
+                let ends_by = i32::midpoint(not_by, by);
+                match self.tried(b, &How { ends_by, anchors: &anchors, drawn: 0.0, bounds: &bounds }) {
+                    Some(found) => {
+                        by = self.batches[b].ready(&found.1).min(ends_by);
+                        best = less(best, Some(found));
+                    }
+                    None => not_by = ends_by,
+                }
             }
         }
         let Some((_, starts)) = best else { return false };
         self.batches[b].hold(&mut self.room, &starts, 1);
         self.now[b] = Some(starts);
         true
+    }
+
+    /// Where a batch finds its place in one way, and what the plan costs with it there; the room is as it was.
+    fn tried(&mut self, b: usize, how: &How<'_>) -> Option<(f64, Vec<i32>)> {
+        let laid = lay(&self.batches[b], &mut self.room, how, &mut self.rng).or_else(|| {
+            let other = self.batches[b].otherwise(&mut self.rng);
+            lay(&other, &mut self.room, how, &mut self.rng)
+        });
+        self.now[b] = Some(laid?);
+        let cost = self.cost();
+        let starts = self.now[b].take().unwrap_or_default();
+        self.batches[b].hold(&mut self.room, &starts, -1);
+        Some((cost, starts))
     }
 
     /// Minutes at which hands begin or end.
@@ -322,5 +358,13 @@ impl Planner {
     pub fn starts(&self) -> Starts {
         let steps = self.batches.iter().zip(&self.best).flat_map(|(b, starts)| b.steps.iter().zip(starts));
         steps.map(|(step, at)| (step.id.clone(), *at)).collect()
+    }
+}
+
+/// Of two that were found, the one that costs less; the first where they cost the same.
+fn less(one: Option<(f64, Vec<i32>)>, other: Option<(f64, Vec<i32>)>) -> Option<(f64, Vec<i32>)> {
+    match (one, other) {
+        (Some(one), Some(other)) => Some(if other.0 < one.0 { other } else { one }),
+        (one, other) => one.or(other),
     }
 }
