@@ -139,7 +139,7 @@ fn an_order_raised_after_its_batch_was_begun_is_a_batch_more() {
         begun("cashew-sheet.1", "cashew-sheet", q, &[("ready", calendar.ms(590))], now_ms)
     });
     let first = ("cashew-sheet.1".to_owned(), 48);
-    assert_eq!(made(&orders, std::slice::from_ref(&stands), now_ms), [first.clone()]);
+    assert_eq!(made(&orders, std::slice::from_ref(&stands), now_ms), std::slice::from_ref(&first));
     orders[0].1.lines[0].amount = Amount::Pieces { count: 40 };
     let raised = made(&orders, std::slice::from_ref(&stands), now_ms);
     assert_eq!(raised, [first.clone(), ("cashew-sheet.2".to_owned(), 21)], "64 asked, 4 spare, one to taste");
