@@ -11195,7 +11195,7 @@ export interface components {
         };
         /** @description What makes days possible. */
         WaysTold: {
-            /** @description What could not be on time even if there were nothing else to do, a sentence each. */
+            /** @description What is late, cannot be done or was not planned even if there were nothing else to do, a sentence each. */
             hopeless: string[];
             /** @description What helps, the least trouble first; at most six. Where nothing is enough by itself, what helps most. */
             ways: components["schemas"]["WayTold"][];

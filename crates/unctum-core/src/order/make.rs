@@ -166,7 +166,8 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
         return Ok(all);
     }
     for more in fewest + 1..=MOST_BATCHES as u32 {
-        let smaller = parts.made(more)?;
+        // Fewer pieces than batches are no batches.
+        let Ok(smaller) = parts.made(more) else { break };
         if enough(&smaller) {
             return Ok(smaller);
         }
