@@ -252,7 +252,9 @@ impl Planner {
             not_by = Some(due + later);
         }
         // Late by as little as can be found: to the minute, between what was too early and where it found a place.
-        let exactly = self.to_the_minute || not_by.is_some() && self.rng.between(0.0, 1.0) < EXACTLY;
+        // Where a plan in time is known, nothing is looked for between.
+        let late = not_by.is_some() && self.best_terms.is_none_or(|t| t.late_min > 0);
+        let exactly = late && (self.to_the_minute || self.rng.between(0.0, 1.0) < EXACTLY);
         if let (Some(mut not_by), Some((_, starts)), true) = (not_by, &best, exactly) {
             let mut by = self.batches[b].ready(starts);
             while by - not_by > 1 {
