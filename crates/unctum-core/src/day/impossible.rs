@@ -67,7 +67,9 @@ fn too_long(problem: &DayProblem, batch: &DayBatch) -> Option<Proof> {
         let from = batch.lags.iter().filter(|l| batch.place(&l.to) == Some(i));
         let begins =
             from.filter_map(|l| Some(ends[batch.place(&l.from)?] + l.min)).max().unwrap_or(batch.release);
-        ends[i] = begins.max(batch.release) + batch.steps[i].dur;
+        // What is pinned, or has begun already, begins when it does.
+        let begins = problem.pins.get(&batch.steps[i].id).copied().unwrap_or(begins.max(batch.release));
+        ends[i] = begins + batch.steps[i].dur;
     }
     let ready = ends.iter().copied().max().unwrap_or(0);
     (ready > problem.horizon).then(|| Proof::BatchTooLong {

@@ -37,8 +37,6 @@ pub struct Planner {
     best: Vec<Vec<i32>>,
     best_terms: Option<DayTerms>,
     pub(super) rounds: u32,
-    /// Whether what is late is late by as little as can be found.
-    to_the_minute: bool,
 }
 
 /// What one batch gives and another takes: batch and step.
@@ -137,7 +135,6 @@ impl Planner {
             best: Vec::new(),
             best_terms: None,
             rounds: 0,
-            to_the_minute: false,
         })
     }
 
@@ -156,22 +153,8 @@ impl Planner {
         order
     }
 
-    /// The better of two first plans: what is late, late by large steps, which leaves the others room, and to the minute.
-    fn first(&mut self) -> Result<(), NoPlan> {
-        self.first_by()?;
-        if self.best_terms.is_some_and(|t| t.late_min > 0) {
-            self.to_the_minute = true;
-            (0..self.batches.len()).for_each(|b| self.take_out(b));
-            // Where it finds none, the first one stands.
-            let _ = self.first_by();
-            self.to_the_minute = false;
-        }
-        self.back_to_best();
-        Ok(())
-    }
-
     /// Lays the most pressing first. What is late then goes to the front, and all is laid again; the best is kept.
-    fn first_by(&mut self) -> Result<(), NoPlan> {
+    fn first(&mut self) -> Result<(), NoPlan> {
         let mut order = self.order();
         self.lay_all(&mut order)?;
         for _ in 0..2 * order.len() {
@@ -185,6 +168,7 @@ impl Planner {
                 break;
             }
         }
+        self.back_to_best();
         Ok(())
     }
 
@@ -252,26 +236,36 @@ impl Planner {
             not_by = Some(due + later);
         }
         // Late by as little as can be found: to the minute, between what was too early and where it found a place.
-        // Where a plan in time is known, nothing is looked for between.
-        let late = not_by.is_some() && self.best_terms.is_none_or(|t| t.late_min > 0);
-        let exactly = late && (self.to_the_minute || self.rng.between(0.0, 1.0) < EXACTLY);
-        if let (Some(mut not_by), Some((_, starts)), true) = (not_by, &best, exactly) {
-            let mut by = self.batches[b].ready(starts);
-            while by - not_by > 1 {
-                let ends_by = i32::midpoint(not_by, by);
-                match self.tried(b, &How { ends_by, anchors: &anchors, drawn: 0.0, bounds: &bounds }) {
-                    Some(found) => {
-                        by = self.batches[b].ready(&found.1).min(ends_by);
-                        best = less(best, Some(found));
-                    }
-                    None => not_by = ends_by,
-                }
-            }
+        let late = not_by.is_some() && self.best_terms.is_some_and(|t| t.late_min > 0);
+        if late && self.rng.between(0.0, 1.0) < EXACTLY {
+            best = self.exactly_late(b, not_by.unwrap_or(due), best, &bounds);
         }
         let Some((_, starts)) = best else { return false };
         self.batches[b].hold(&mut self.room, &starts, 1);
         self.now[b] = Some(starts);
         true
+    }
+
+    /// Halves the time between an end that was too early and the one that was found, until they meet.
+    fn exactly_late(
+        &mut self,
+        b: usize,
+        mut not_by: i32,
+        mut best: Option<(f64, Vec<i32>)>,
+        bounds: &[Bound],
+    ) -> Option<(f64, Vec<i32>)> {
+        let mut by = best.as_ref().map_or(not_by, |(_, starts)| self.batches[b].ready(starts));
+        while by - not_by > 1 {
+            let ends_by = i32::midpoint(not_by, by);
+            match self.tried(b, &How { ends_by, anchors: &[], drawn: 0.0, bounds }) {
+                Some(found) => {
+                    by = self.batches[b].ready(&found.1);
+                    best = less(best, Some(found));
+                }
+                None => not_by = ends_by,
+            }
+        }
+        best
     }
 
     /// Where a batch finds its place in one way, and what the plan costs with it there; the room is as it was.

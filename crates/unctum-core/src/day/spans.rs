@@ -37,9 +37,9 @@ impl Spans {
         for via in 0..count {
             for from in 0..count {
                 for to in 0..count {
-                    let sum = least[from][via].max(OPEN) + least[via][to].max(OPEN);
-                    if least[from][via] > OPEN && least[via][to] > OPEN && from != to {
-                        least[from][to] = least[from][to].max(sum);
+                    let (there, on) = (least[from][via], least[via][to]);
+                    if there > OPEN && on > OPEN && from != to {
+                        least[from][to] = least[from][to].max(there + on);
                     }
                 }
             }

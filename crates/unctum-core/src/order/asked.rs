@@ -103,6 +103,23 @@ impl Amount {
     }
 }
 
+impl OrderLine {
+    /// Refuses a method that its sweet has not, and pieces of what is used by weight.
+    ///
+    /// # Errors
+    /// [`CoreError::Unknown`], [`CoreError::Contradiction`].
+    pub fn check_with(&self, sweet: &Sweet) -> Result<()> {
+        let loose = sweet.method(self.method_key.as_deref())?.shape == Shape::Loose;
+        if loose && self.amount.pieces().is_some() {
+            return Err(CoreError::Contradiction(format!(
+                "{} is made by weight, not by the piece. Say how many grams.",
+                sweet.name
+            )));
+        }
+        Ok(())
+    }
+}
+
 const MOST_LINES: usize = 20;
 
 impl Order {
@@ -130,23 +147,6 @@ impl Order {
             return Err(CoreError::Contradiction(
                 "It would be eaten before it is fetched. Give a later day, or leave it out.".into(),
             ));
-        }
-        Ok(())
-    }
-
-    /// Refuses pieces of what is used by weight.
-    ///
-    /// # Errors
-    /// [`CoreError::Contradiction`], for a line of this sweet.
-    pub fn check_units(&self, sweet: &Sweet) -> Result<()> {
-        let mut of_it = self.lines.iter().filter(|l| l.sweet_key == sweet.key);
-        let method =
-            |l: &OrderLine| sweet.method(l.method_key.as_deref()).is_ok_and(|m| m.shape == Shape::Loose);
-        if of_it.any(|l| l.amount.pieces().is_some() && method(l)) {
-            return Err(CoreError::Contradiction(format!(
-                "{} is made by weight, not by the piece. Say how many grams.",
-                sweet.name
-            )));
         }
         Ok(())
     }

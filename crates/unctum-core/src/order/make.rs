@@ -3,7 +3,6 @@
 use crate::day::waits_longer;
 use crate::error::{CoreError, Result};
 use crate::formula::{Formula, Size, laid};
-use crate::kitchen::Pan;
 use crate::order::asked::{Amount, OrderLine};
 use crate::order::gather::{Gathered, Wanted, gather, size_of, spares};
 use crate::order::graph::graph;
@@ -109,18 +108,13 @@ fn pan_for(
     needs_ml: f64,
     choice: Option<&DayChoice>,
 ) -> Result<(i32, f64)> {
-    let widest = q.kitchen.pans.iter().map(|p| p.pan.diameter_cm).fold(0.0, f64::max);
-    let fits = |pan: &Pan| !wants_two_pans(method) || pan.diameter_cm >= widest;
-    let mut pans: Vec<(i32, f64)> = q
-        .kitchen
-        .pans
-        .iter()
-        .filter(|p| fits(&p.pan) || choice.is_some())
-        .filter_map(|p| Some((p.id?, p.pan.capacity_ml())))
-        .collect();
-    if let Some(chosen) = choice.and_then(|c| pans.iter().find(|p| p.0 == c.pan_id)) {
-        return Ok(*chosen);
+    let all = || q.kitchen.pans.iter().filter_map(|p| Some((p.id?, p.pan.capacity_ml(), p.pan.diameter_cm)));
+    if let Some((id, holds_ml, _)) = choice.and_then(|c| all().find(|p| p.0 == c.pan_id)) {
+        return Ok((id, holds_ml));
     }
+    let least_cm = if wants_two_pans(method) { all().map(|p| p.2).fold(0.0, f64::max) } else { 0.0 };
+    let wide = all().filter(|p| p.2 >= least_cm);
+    let mut pans: Vec<(i32, f64)> = wide.map(|(id, holds_ml, _)| (id, holds_ml)).collect();
     pans.sort_by(|a, b| a.1.total_cmp(&b.1));
     let found = pans.iter().find(|p| p.1 >= needs_ml).or(pans.last()).copied();
     found.ok_or(CoreError::NoSuchThing { what: "pan", id: 0 })
@@ -136,16 +130,16 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
     };
     let wanted = size_of(&amounts, spare_frac, u32::from(q.days.tasting));
     let begun = begun_of(q, &key, &wanted);
-    let Some(size) = rest_of(&wanted, &begun) else {
-        let usual = q.picked(q.days.choices.get(&key(1)).copied())?;
-        let whole = q.made(of.sweet, of.line, usual, wanted.clone())?;
-        let needs_ml = whole.weighed.at.written.fullest_ml();
-        return Parts { q, of, begun, size: wanted, usual, key: &key, needs_ml, whole: &whole }.made(0);
-    };
+    let (rest, stand) = (rest_of(&wanted, &begun), begun.len());
+    let size = rest.clone().unwrap_or(wanted);
     let choice = q.days.choices.get(&key(1));
     let usual = q.picked(choice.copied())?;
     let whole = q.made(of.sweet, of.line, usual, size.clone())?;
     let needs_ml = whole.weighed.at.written.fullest_ml();
+    let parts = Parts { q, of, begun, size, usual, key: &key, needs_ml, whole: &whole };
+    if rest.is_none() {
+        return parts.made(0);
+    }
     let largest = pan_for(q, whole.method(), f64::INFINITY, choice)?;
     let trays = trays_of(q, &whole);
     let have = q.kitchen.trays.len().max(1) as f64;
@@ -155,11 +149,10 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
             "It takes {count:.0} batches in your largest pan, more than these days hold. Make less, or take a larger pan."
         )));
     }
-    let parts = Parts { q, of, begun, size, usual, key: &key, needs_ml, whole: &whole };
     let fewest = count as u32;
     // What may not wait while so many are shaped is made in smaller batches, if that helps.
     let enough = |made: &[DayMade]| {
-        made.iter().all(|b| waits_longer(&graph(b, q.kitchen, q.book.air.room_c)).is_none())
+        made.iter().skip(stand).all(|b| waits_longer(&graph(b, q.kitchen, q.book.air.room_c)).is_none())
     };
     let all = parts.made(fewest)?;
     if enough(&all) {

@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{DayBatch, DayHold, DayLag, DayStep, ResourceId};
+use crate::day::{DayBatch, DayHold, DayLag, DayStep, ResourceId, StepId};
 use crate::numeric::Spread;
 use crate::order::graph::{Graph, planned_min};
 use crate::process::{Step, StepKind};
@@ -84,10 +84,9 @@ impl Graph<'_> {
 
     /// When a pan is empty whose last step this is: with that step, if what it gives can wait in a bowl; else with the short
     /// one that takes from it, or when a long one begins that does.
-    fn emptied(&self, (last, minutes): (&Step, Spread), batch: &mut DayBatch) -> crate::day::StepId {
+    fn emptied(&self, (last, minutes): (&Step, Spread), batch: &mut DayBatch) -> StepId {
         let takes = |s: &Step| s.takes.iter().any(|t| t.step == last.key);
-        let after = self.steps.iter().skip_while(|(s, _)| s.key != last.key).skip(1);
-        let Some((taker, taker_min)) = after.clone().find(|(s, _)| takes(s)).copied() else {
+        let Some((taker, taker_min)) = self.steps.iter().find(|(s, _)| takes(s)).copied() else {
             return self.id(&last.key);
         };
         if self.longest(last, minutes, taker).is_none_or(|most| most >= TIPS_OUT_MIN) {

@@ -123,6 +123,19 @@ fn fried(waits_most_min: i32, pans: i32) -> DayProblem {
     of
 }
 
+/// What has gone on since yesterday is counted from when it began, not from now.
+#[test]
+fn what_goes_on_since_yesterday_forbids_nothing() {
+    let mut of = small(&[(1950, 5, 2400)]);
+    of.batches[0].release = 1000;
+    of.batches[0].steps[0].uses.clear();
+    let words = impossible(&of).expect("not to be begun at 1,000").to_string();
+    assert!(words.contains("1965 min from its first step"), "{words}");
+    of.pins.insert("B0.cook".into(), 100);
+    assert_eq!(impossible(&of), None);
+    assert_eq!(planned(&of, 1, 20).late_min, 0);
+}
+
 #[test]
 fn what_has_to_be_at_once_is_proved_and_what_only_may_be_is_not() {
     let proof = impossible(&fried(6, 1)).expect("two pots where there is one");

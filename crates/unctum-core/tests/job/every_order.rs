@@ -2,7 +2,7 @@
 //! planned within two days, or what forbids it is said.
 
 use jiff::civil::{date, time};
-use unctum_core::day::{NoPlan, Planner, Proof, Starts, StepId, judge};
+use unctum_core::day::{NoPlan, Planner, Proof, Starts, StepId, impossible, judge};
 use unctum_core::formula::Size;
 use unctum_core::kitchen::KitchenDocument;
 use unctum_core::order::{Amount, DayCook, DayHours, DayQuestion, KitchenDays, LaidOut, OrderLine, lay_out};
@@ -136,7 +136,13 @@ fn what_a_small_kitchen_cannot_make_is_proved() {
                 Came::OnTime => {}
                 Came::Late(minutes) => assert!(times > 1.0 && minutes < 300, "{why}"),
                 Came::NotFound => assert!(times > 1.0 && hard.contains(&sweet.key.as_str()), "{why}"),
-                Came::Proved(Proof::AtOnce { units, there, .. }) => assert!(units > there, "{why}"),
+                Came::Proved(Proof::AtOnce { ref thing, units, .. }) => {
+                    let mut more = laid_out(sweet, method, times, kitchen).problem;
+                    more.resources.insert(thing.clone(), units);
+                    let still = impossible(&more);
+                    let same = matches!(&still, Some(Proof::AtOnce { thing: other, .. }) if other == thing);
+                    assert!(!same, "{why}; with as many as are wanted: {still:?}");
+                }
                 Came::Proved(Proof::WaitsLonger { most_min, least_min, .. }) => {
                     assert!(least_min > most_min, "{why}");
                 }

@@ -121,10 +121,6 @@ const paper = () => window.print()
         <p v-if="plan && told && !working" class="state" role="status">
           <template v-if="told.status === 'impossible'">It cannot be done so.</template>
           <template v-else-if="without">Not planned yet.</template>
-          <strong v-if="notMade.length" class="caution"
-            >Not made: {{ notMade.join(', ') }}.
-          </strong>
-          <template v-if="told.status === 'impossible' || without" />
           <template v-else-if="lateOrders.length">
             {{ lateOrders.map((o) => `${o.who} ${o.ready_min! - o.due_min} min late`).join(', ') }}
           </template>
@@ -133,6 +129,7 @@ const paper = () => window.print()
             {{ lasts(plan.terms.active_span_min) }} from the first step by hand to the last.
           </template>
         </p>
+        <p v-if="notMade.length && !working" class="caution">Not made: {{ notMade.join(', ') }}.</p>
       </div>
     </header>
     <LearntUsed v-if="kept && come" class="no-paper" />

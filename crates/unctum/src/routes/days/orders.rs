@@ -75,8 +75,7 @@ async fn fine(app: &App, order: &Order, zone: &str, not_past: bool) -> Answer<()
                 format!("There is no sweet “{}” on the shelf. Choose one that is there.", line.sweet_key),
             )
         })?;
-        sweet.sweet.method(line.method_key.as_deref())?;
-        order.check_units(&sweet.sweet)?;
+        line.check_with(&sweet.sweet)?;
     }
     Ok(())
 }
