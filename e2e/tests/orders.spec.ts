@@ -98,7 +98,8 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     const sheet = anew.told.batches.find((b: { key: string }) => b.key === 'cashew-sheet.1')
     // What is made ready may be planned for the evening before; she does it just before it is needed.
     const [ready, next] = sheet.steps
-    const first_ms = anew.told.begins_ms + 60_000 * (next.from_min - (ready.to_min - ready.from_min))
+    const first_ms =
+      anew.told.begins_ms + 60_000 * (next.from_min - (ready.to_min - ready.from_min))
     await page.request.post(`${program.url}/api/v1/clock`, {
       data: { advance_s: (first_ms - THURSDAY_MS) / 1000 },
     })
