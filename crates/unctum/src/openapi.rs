@@ -8,8 +8,8 @@ use crate::changes::Change;
 use crate::problem::Problem;
 use crate::query::in_query;
 use crate::routes::{
-    access, after_pan, batch, batch_page, boil, correct, day, days, every_route, instrument, kitchen, learnt,
-    live, network, notebook, photo, stove, sweet, syrup, system,
+    access, after_pan, batch, batch_page, batches, boil, correct, day, days, every_route, instrument,
+    kitchen, learnt, live, network, notebook, photo, stove, sweet, syrup, system,
 };
 use crate::views::Push;
 

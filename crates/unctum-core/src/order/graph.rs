@@ -7,7 +7,7 @@ use crate::day::{DayBatch, DayHold, DayLag, DayStep, HANDS, ResourceId, StepId};
 use crate::formula::set_act;
 use crate::kitchen::KitchenDocument;
 use crate::numeric::Spread;
-use crate::order::make::DayMade;
+use crate::order::made::DayMade;
 use crate::process::{Manner, Step, StepKind, Vessel};
 
 /// Hands of a step, in tenths of a cook: who stands at one pan has an eye for one more.

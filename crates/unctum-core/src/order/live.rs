@@ -8,7 +8,7 @@ use crate::day::{
 };
 use crate::order::calendar::Calendar;
 use crate::order::graph::hands;
-use crate::order::make::DayMade;
+use crate::order::made::DayMade;
 use crate::order::question::{Begun, DayQuestion};
 
 /// What was to follow within a time that has passed has at least so long from now, min.

@@ -2,56 +2,16 @@
 
 use crate::day::waits_longer;
 use crate::error::{CoreError, Result};
-use crate::formula::{Formula, Size, laid};
+use crate::formula::{Size, laid};
 use crate::order::asked::{Amount, OrderLine};
-use crate::order::gather::{Gathered, Wanted, gather, size_of, spares};
+use crate::order::gather::{Gathered, gather, size_of};
 use crate::order::graph::graph;
+use crate::order::made::DayMade;
 use crate::order::plan::DayChoice;
 use crate::order::question::{DayQuestion, start_ask};
+use crate::order::rings::on_rings;
 use crate::process::{Method, Sweet, Vessel};
-use crate::start::{Made, StartAsk};
-
-/// A batch of some days.
-#[derive(Debug, Clone)]
-pub struct DayMade {
-    /// Its key among these days: `cashew-sheet.1`.
-    pub key: String,
-    /// What it is called, with its number where there are several.
-    pub title: String,
-    /// The same question for the stove.
-    pub ask: StartAsk,
-    /// It, made.
-    pub made: Made,
-    /// Everything that follows.
-    pub formula: Formula,
-    /// Whose it is; empty for what is made for other batches.
-    pub wanted: Vec<Wanted>,
-    /// Of so many batches of the same.
-    pub of: u32,
-    /// Ready by, min.
-    pub due_min: i32,
-    /// Ready no earlier, min.
-    pub no_earlier_min: i32,
-    /// Pan and ring.
-    pub choice: DayChoice,
-    /// Trays that it is laid in.
-    pub trays: u32,
-    /// The ingredient that it makes for other batches, with how much of it they take together, g.
-    pub makes: Option<(String, f64)>,
-}
-
-/// Pieces of a sweet as they were asked for, and as they are made; they add up.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct PieceCount {
-    /// Asked for.
-    pub asked: u32,
-    /// More, because some break.
-    pub spare: u32,
-    /// To taste.
-    pub tasting: u32,
-    /// All of them.
-    pub made: u32,
-}
+use crate::start::Made;
 
 /// More batches of one sweet than this are no day's work.
 const MOST_BATCHES: f64 = 12.0;
@@ -59,16 +19,6 @@ const MOST_BATCHES: f64 = 12.0;
 const LEAST_REST_G: f64 = 10.0;
 /// A component is made so much larger than it is needed: some stays in the pan and the cloth.
 const COMPONENT_SPARE: f64 = 0.03;
-
-/// Pieces of what is made together, if it is counted.
-#[must_use]
-pub fn piece_count(wanted: &[Wanted], spare_frac: f64, tasting: bool) -> Option<PieceCount> {
-    let asked: Option<u32> = wanted.iter().map(|w| w.amount.pieces()).sum();
-    asked.map(|asked| {
-        let (spare, tasting) = (spares(asked, spare_frac), u32::from(tasting));
-        PieceCount { asked, spare, tasting, made: asked + spare + tasting }
-    })
-}
 
 /// All batches of the days. What cannot be made is said.
 ///
@@ -331,43 +281,4 @@ fn component(
         makes: Some((ingredient.to_owned(), needed_g)),
         key,
     })
-}
-
-/// Shares the batches out over her rings, what has most to heat first, to the ring that has least to do for its power.
-/// What she chose stays.
-fn on_rings(q: &DayQuestion<'_>, batches: &mut [DayMade]) -> Result<()> {
-    let mut rings: Vec<(i32, f64, f64)> =
-        q.kitchen.rings.iter().filter_map(|r| Some((r.id?, r.ring.net_power_w(1.0), 0.0))).collect();
-    let heats = |b: &DayMade| b.formula.evaporated_g + b.formula.put_in_g / 5.0;
-    let mut order: Vec<usize> = (0..batches.len()).collect();
-    order.sort_by(|a, b| heats(&batches[*b]).total_cmp(&heats(&batches[*a])).then(a.cmp(b)));
-    let chosen = |b: &DayMade| q.days.choices.get(&b.key).map(|c| c.ring_id);
-    for i in &order {
-        if let Some(ring) = chosen(&batches[*i]).and_then(|id| rings.iter_mut().find(|r| r.0 == id)) {
-            ring.2 += heats(&batches[*i]) / ring.1;
-        }
-    }
-    for i in order {
-        let (heat, kept) = (heats(&batches[i]), chosen(&batches[i]));
-        if kept.is_some_and(|id| rings.iter().any(|r| r.0 == id)) {
-            continue;
-        }
-        let busy = |r: &(i32, f64, f64)| r.2 + heat / r.1;
-        let Some(ring) = rings.iter_mut().min_by(|a, b| busy(a).total_cmp(&busy(b))) else { continue };
-        ring.2 = busy(ring);
-        let with = DayChoice { ring_id: ring.0, ..batches[i].choice };
-        if with != batches[i].choice {
-            let batch = &mut batches[i];
-            batch.choice = with;
-            batch.ask.ring_id = Some(with.ring_id);
-        }
-    }
-    for batch in batches.iter_mut() {
-        let picked = q.kitchen.pick(batch.ask.wished())?;
-        if picked.ring_id != batch.made.picked.ring_id {
-            batch.made.picked = picked;
-            batch.formula = batch.made.formula(q.book)?;
-        }
-    }
-    Ok(())
 }

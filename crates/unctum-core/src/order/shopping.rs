@@ -9,7 +9,7 @@ use crate::food::ShelfKind;
 use crate::formula::LineUse;
 use crate::numeric::Spread;
 use crate::order::asked::Amount;
-use crate::order::make::{DayMade, piece_count};
+use crate::order::made::{DayMade, piece_count};
 use crate::order::pantry::Pantry;
 use crate::order::question::DayQuestion;
 use crate::order::whole::LaidOut;

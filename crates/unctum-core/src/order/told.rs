@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::day::{DayTerms, Starts, judge, sure};
 use crate::order::asked::{Amount, Order};
 use crate::order::lanes::{Lane, lanes};
-use crate::order::make::{DayMade, piece_count};
+use crate::order::made::{DayMade, piece_count};
 use crate::order::question::DayQuestion;
 use crate::order::told_batch::{DayBatchTold, batch};
 use crate::order::whole::LaidOut;

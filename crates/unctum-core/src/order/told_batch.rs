@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::day::{Starts, StepId};
 use crate::numeric::Spread;
 use crate::order::graph::working;
-use crate::order::make::DayMade;
+use crate::order::made::DayMade;
 use crate::order::question::DayQuestion;
 use crate::order::whole::LaidOut;
 use crate::process::{Manner, Step};

@@ -8,7 +8,8 @@ use crate::numeric::Spread;
 use crate::order::calendar::Calendar;
 use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, working};
 use crate::order::live::go_on;
-use crate::order::make::{DayMade, batches};
+use crate::order::made::DayMade;
+use crate::order::make::batches;
 use crate::order::question::DayQuestion;
 
 /// Some days, laid out.

@@ -5,7 +5,8 @@ use serde::Serialize;
 use crate::error::Result;
 use crate::pan::boil_down::{BoilDown, BoilDownQuestion};
 use crate::pan::heat::Heat;
-use crate::pan::model::{PanModel, Stop};
+use crate::pan::model::PanModel;
+use crate::pan::state::Stop;
 use crate::syrup::graining::{Graining, Provocation, graining};
 use crate::syrup::inversion::{AcidAdded, AcidKind, Stretch, along, inverted, ph};
 

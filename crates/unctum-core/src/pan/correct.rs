@@ -7,8 +7,9 @@ use crate::error::{CoreError, Result, within};
 use crate::kitchen::{Air, Pan, Ring};
 use crate::numeric::Spread;
 use crate::pan::heat::Heat;
-use crate::pan::model::{PanModel, Stop};
+use crate::pan::model::PanModel;
 use crate::pan::program::HORIZON_S;
+use crate::pan::state::Stop;
 use crate::syrup::{Against, Charge, Ladder, StageKey, Strength, against};
 
 /// What brings a syrup to its strength.
@@ -108,7 +109,7 @@ pub fn bring_to(
 
 fn follow(
     model: &PanModel,
-    state: &mut crate::pan::model::PanState,
+    state: &mut crate::pan::state::PanState,
     power_w: f64,
     stop: Stop,
 ) -> Result<f64> {

@@ -2,7 +2,8 @@
 //! it lands on the stage.
 
 use crate::pan::heat::Heat;
-use crate::pan::model::{PanModel, PanState, Stop};
+use crate::pan::model::PanModel;
+use crate::pan::state::{PanState, Stop};
 
 /// The landing is the strength this long after the heat went off, s: by then powder goes in or the
 /// pan has stopped boiling.

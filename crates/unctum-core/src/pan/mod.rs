@@ -38,14 +38,16 @@ pub mod drying;
 pub mod heat;
 pub mod landing;
 pub mod milk;
-pub mod model;
+mod model;
 pub mod program;
 pub mod quick;
 mod signs;
+mod state;
 pub mod terms;
 
 pub use boil_down::{BoilDown, BoilDownQuestion, Point, TurnOff, boil_down};
 pub use heat::{Heat, off_heat};
 pub use landing::{LANDING_S, landing_frac, turn_off_frac};
-pub use model::{Balance, PanModel, PanState, Stop};
+pub use model::PanModel;
 pub use signs::{Sign, StageSigns, stage_signs};
+pub use state::{Balance, Factors, Handling, PanState, Stop};

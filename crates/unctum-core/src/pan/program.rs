@@ -6,7 +6,8 @@ use serde::{Deserialize, Serialize};
 use crate::error::{CoreError, Result, within};
 use crate::kitchen::Ring;
 use crate::pan::heat::Heat;
-use crate::pan::model::{Handling, PanModel, PanState, Stop};
+use crate::pan::model::PanModel;
+use crate::pan::state::{Handling, PanState, Stop};
 use crate::syrup::Charge;
 use crate::syrup::physical::solubility_frac;
 

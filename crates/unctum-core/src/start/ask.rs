@@ -10,13 +10,14 @@ use crate::formula::{
     Formula, Measuring, SheetTake, Size, SyrupPlan, Weighed, Written, laid, plain_sheet, set_act,
 };
 use crate::kitchen::{KitchenDocument, Parameter, Picked, Wished};
-use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps, sweetener};
+use crate::process::{Book, Line, Method, Step, Sweet, plain_syrup_steps};
 use crate::set::Placement;
 use crate::start::aimed::{aimed, aimed_words};
 use crate::start::habits::habits;
 use crate::start::setup::{BatchSetup, Chosen, Keeps, Planned, StepPlan};
+use crate::start::sweetness::{Sweeter, sweetened};
 use crate::syrup::{Charge, Contents, StageKey};
-use crate::variation::{Variation, Varied, changed_title, vary};
+use crate::variation::{Variation, Varied, changed_title};
 
 /// What to start: a sweet with its size, or a plain syrup with its charge and stage.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
@@ -93,58 +94,6 @@ impl StartAsk {
     }
 }
 
-/// However it was learnt, a sweet is made no sweeter or less sweet than by so much, as a logarithm.
-const MOST_SWEETER: f64 = 0.15;
-
-/// How much sweeter than it is written a sweet is made, as a logarithm: as she says, or as was learnt.
-struct Sweeter {
-    /// What she says herself; 0 if nothing.
-    said_ln: f64,
-    /// What was learnt, as a change of what sweetens it; none where nothing was, or she says it herself.
-    learnt: Option<(f64, Variation)>,
-}
-
-impl Sweeter {
-    /// None where nothing sweetens it, or it soaks in what does: more or less of that is only more or less to soak in.
-    fn of(
-        sweet: &Sweet,
-        method: &Method,
-        ask: &StartAsk,
-        kitchen: &KitchenDocument,
-        book: &Book<'_>,
-    ) -> Result<Option<Self>> {
-        let lines = method.lines(book.larder)?;
-        let Some(sweetener) = sweetener(&lines).filter(|_| !method.steps.iter().any(Step::takes_up)) else {
-            return Ok(None);
-        };
-        let said: Vec<f64> = ask.variation.iter().filter_map(|v| v.times_of(&sweetener.ingredient)).collect();
-        let learnt = kitchen.known(&Parameter::Sweetness { sweet_key: sweet.key.clone() });
-        let learnt = learnt.filter(|_| said.is_empty()).map(|known| {
-            let ln = known.value.mean.clamp(-MOST_SWEETER, MOST_SWEETER);
-            (ln, Variation::Amount { ingredient: sweetener.ingredient.clone(), times: ln.exp() })
-        });
-        Ok(Some(Self { said_ln: said.iter().fold(0.0, |sum, times| sum + times.ln()), learnt }))
-    }
-}
-
-/// A method with her changes and what was learnt of its sweetness, and how much sweeter it is by them, as a logarithm; none
-/// where that says nothing. What was learnt never keeps a sweet from being made.
-fn sweetened(
-    written: &Written,
-    sweeter: Option<Sweeter>,
-    hers: &[Variation],
-    book: &Book<'_>,
-) -> Result<(Varied, Option<f64>)> {
-    let said_ln = sweeter.as_ref().map(|s| s.said_ln);
-    if let Some((ln, learnt)) = sweeter.and_then(|s| s.learnt) {
-        let all: Vec<Variation> = hers.iter().cloned().chain([learnt]).collect();
-        if let Ok(varied) = vary(written, &all, book) {
-            return Ok((varied, Some(ln)));
-        }
-    }
-    Ok((vary(written, hers, book)?, said_ln))
-}
-
 /// A sweet as it is made here: changed, sized, rounded, with the things that were picked.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Made {
@@ -177,7 +126,7 @@ impl Made {
         let further_stages = ask.further_stages(kitchen)?;
         let method = sweet.method(ask.method_key.as_deref())?.clone();
         let written = Written::of(aimed(method, further_stages), book)?;
-        let sweeter = Sweeter::of(sweet, written.method(), ask, kitchen, book)?;
+        let sweeter = Sweeter::of(sweet, written.method(), &ask.variation, kitchen, book)?;
         let (varied, sweeter_ln) = sweetened(&written, sweeter, &ask.variation, book)?;
         let at = varied.written.at(&size.after(&ask.variation), book)?.laid(ask.placement);
         let weighed = at.weighed(&Measuring::of(&picked), book)?;

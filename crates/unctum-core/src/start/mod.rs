@@ -23,6 +23,7 @@ mod doubts;
 mod habits;
 mod setup;
 mod signs;
+mod sweetness;
 
 pub(crate) use aimed::WITHIN;
 pub use ask::{Made, StartAsk, plain_setup, set_up};

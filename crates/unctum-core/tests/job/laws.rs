@@ -128,7 +128,7 @@ proptest! {
         let mut poured_g = 0.0;
         let mut on = false;
         for (seconds, flame, lid, water_g) in flames {
-            let handled = model.handled(unctum_core::pan::model::Handling { lid, stirring: !lid });
+            let handled = model.handled(unctum_core::pan::Handling { lid, stirring: !lid });
             if water_g > 1.0 {
                 handled.pour_in(&mut state, water_g);
                 poured_g += water_g;
@@ -204,7 +204,7 @@ fn normals() -> impl FnMut() -> f64 {
 
 #[test]
 fn the_interval_agrees_with_sampling() {
-    use unctum_core::pan::model::Factors;
+    use unctum_core::pan::Factors;
     use unctum_core::pan::program::Run;
     let mut q = question(Charge::sugar_and_water(300.0, 180.0), vec![HobChange::steady(0.55)]);
     q.charge_water_sd_g = 4.0;

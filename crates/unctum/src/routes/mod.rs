@@ -4,6 +4,7 @@ pub mod access;
 pub mod after_pan;
 pub mod batch;
 pub mod batch_page;
+pub mod batches;
 pub mod boil;
 pub mod correct;
 pub mod day;
@@ -122,7 +123,7 @@ macro_rules! every_route {
                 sweet::exchange::import,
                 sweet::exchange::export,
                 sweet::exchange::sweet_schema,
-                batch::batches,
+                batches::batches,
                 batch::plan,
                 batch::start,
                 batch::batch,

@@ -8,7 +8,6 @@ import InTurn from '@/look/pieces/InTurn.vue'
 import StageLadder from '@/look/pieces/StageLadder.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { clock, longSince } from '@/units/format'
-import { hasScale } from '@/units/measures'
 import WaitingPart from '@/look/pieces/WaitingPart.vue'
 import ActPlate from './ActPlate.vue'
 import AlsoHere from './AlsoHere.vue'
@@ -27,9 +26,7 @@ import { useCookSheet } from './useCookSheet'
 
 const AcrossKitchen = fetched(() => import('./AcrossKitchen.vue'))
 const SheetKeys = fetched(() => import('./SheetKeys.vue'))
-const QuietKeys = fetched(() => import('./QuietKeys.vue'))
-const VerdictForm = fetched(() => import('@/batch/VerdictForm.vue'))
-const LessonSaid = fetched(() => import('@/batch/LessonSaid.vue'))
+const BatchOver = fetched(() => import('./BatchOver.vue'))
 const WhatHappened = fetched(() => import('./WhatHappened.vue'))
 
 /** One batch at the stove: the one thing to do now, and everything to do it with. */
@@ -153,21 +150,7 @@ const bigClock = computed(() => {
         />
       </InTurn>
 
-      <template v-if="state.phase === 'done'">
-        <VerdictForm
-          class="act"
-          :verdict="batch.verdict"
-          :has_scale="hasScale(setup)"
-          @judged="sheet.judge"
-        />
-        <LessonSaid
-          v-if="batch.lesson && batch.verdict"
-          class="act"
-          :lesson="batch.lesson"
-          :has_scale="hasScale(setup)"
-        />
-      </template>
-      <QuietKeys v-if="over" class="act" can-undo ended @undo="sheet.undo" />
+      <BatchOver v-if="over" class="act" :sheet="sheet" />
 
       <div class="why">
         <InTurn>
