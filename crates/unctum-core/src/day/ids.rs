@@ -61,6 +61,7 @@ id! {
 const MARK: &str = "~";
 const RING: &str = "ring:";
 const PAN: &str = "pan:";
+const TRAY: &str = "tray:";
 
 impl StepId {
     /// A step of a batch.
@@ -99,6 +100,12 @@ impl ResourceId {
     #[must_use]
     pub fn pan(id: i32) -> Self {
         Self(format!("{PAN}{id}"))
+    }
+
+    /// Trays of one size: the number of the first of them.
+    #[must_use]
+    pub fn tray(id: i32) -> Self {
+        Self(format!("{TRAY}{id}"))
     }
 
     /// Whether it is a ring.

@@ -124,7 +124,7 @@ fn too_few_hands(problem: &DayProblem) -> Option<Proof> {
     let steps = problem.batches.iter().flat_map(|b| &b.steps);
     let asked: i64 =
         steps.map(|s| i64::from(s.dur) * i64::from(s.uses.get(HANDS).copied().unwrap_or(0))).sum();
-    let open: i64 = problem.windows.iter().map(|(opens, closes)| i64::from(closes - opens)).sum();
+    let open: i64 = problem.together().iter().map(|(opens, closes)| i64::from(closes - opens)).sum();
     (asked > hands * open)
         .then_some(Proof::TooFewHands { asked_min: asked / 10, there_min: hands * open / 10 })
 }

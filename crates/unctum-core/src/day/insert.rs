@@ -19,8 +19,19 @@ pub(super) struct Laying {
     pub uses: Vec<(usize, i32)>,
     /// What follows it: which, at least, at most.
     pub after: Vec<(usize, i32, Option<i32>)>,
-    /// What is held from its start: thing, how many, to the end of which.
-    pub holds: Vec<(usize, i32, usize)>,
+    /// What is held from its start.
+    pub holds: Vec<Held>,
+}
+
+/// Something held from the start of a step.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Held {
+    thing: usize,
+    units: i32,
+    /// To the end of which step.
+    last: usize,
+    /// And so long after, min.
+    after_min: i32,
 }
 
 /// A batch, its steps by number, the last ones first.
@@ -40,6 +51,10 @@ impl Batch {
         let place = |id: &StepId| batch.place(id);
         let steps = batch.steps.iter().enumerate().map(|(i, step)| {
             let lags = batch.lags.iter().filter(|l| place(&l.from) == Some(i));
+            let held = |h: &crate::day::problem::DayHold| {
+                let (thing, last) = (thing(&h.res)?, place(&h.to)?);
+                Some(Held { thing, units: h.units, last, after_min: h.after_min })
+            };
             let holds = batch.holds.iter().filter(|h| place(&h.from) == Some(i));
             Laying {
                 id: step.id.clone(),
@@ -48,7 +63,7 @@ impl Batch {
                 pin: pins.get(&step.id).copied(),
                 uses: step.uses.iter().filter_map(|(res, n)| Some((thing(res)?, *n))).collect(),
                 after: lags.filter_map(|l| Some((place(&l.to)?, l.min, l.max))).collect(),
-                holds: holds.filter_map(|h| Some((thing(&h.res)?, h.units, place(&h.to)?))).collect(),
+                holds: holds.filter_map(held).collect(),
             }
         });
         let steps: Vec<Laying> = steps.collect();
@@ -85,8 +100,9 @@ impl Batch {
         let step = &self.steps[i];
         let (from, to) = (starts[i], starts[i] + step.dur);
         step.uses.iter().for_each(|(thing, n)| room.take(*thing, times * n, from, to));
-        for (thing, n, last) in &step.holds {
-            room.take(*thing, times * n, from, starts[*last] + self.steps[*last].dur);
+        for held in &step.holds {
+            let until = starts[held.last] + self.steps[held.last].dur + held.after_min;
+            room.take(held.thing, times * held.units, from, until);
         }
     }
 }
@@ -95,7 +111,7 @@ impl Batch {
 /// not wait is laid before what may.
 fn backwards(steps: &[Laying], mut first: impl FnMut(usize) -> f64) -> Vec<usize> {
     let mut waits: Vec<usize> = steps.iter().map(|s| s.after.len() + s.holds.len()).collect();
-    let own = |i: usize| steps[i].holds.iter().filter(|(_, _, last)| *last == i).count();
+    let own = |i: usize| steps[i].holds.iter().filter(|held| held.last == i).count();
     (0..steps.len()).for_each(|i| waits[i] -= own(i));
     let mut ready: Vec<(f64, usize)> =
         (0..steps.len()).filter(|i| waits[*i] == 0).map(|i| (first(i), i)).collect();
@@ -105,7 +121,7 @@ fn backwards(steps: &[Laying], mut first: impl FnMut(usize) -> f64) -> Vec<usize
         back.push(next);
         for (i, step) in steps.iter().enumerate() {
             let arrows = step.after.iter().filter(|a| a.0 == next).count()
-                + step.holds.iter().filter(|h| h.2 == next && next != i).count();
+                + step.holds.iter().filter(|held| held.last == next && next != i).count();
             if arrows > 0 {
                 waits[i] -= arrows;
                 if waits[i] == 0 {
@@ -237,15 +253,17 @@ fn place(
         if start < floor || step.pin.is_some_and(|pin| start != pin) {
             return Found::Nowhere;
         }
-        for (thing, n, last) in &step.holds {
-            let ends = if *last == i { start } else { starts[*last] };
-            if let Some(minute) = room.last_short(*thing, *n, start, ends + batch.steps[*last].dur) {
-                if *last == i {
+        for held in &step.holds {
+            let last = held.last;
+            let held_min = batch.steps[last].dur + held.after_min;
+            let ends = if last == i { start } else { starts[last] };
+            if let Some(minute) = room.last_short(held.thing, held.units, start, ends + held_min) {
+                if last == i {
                     return Found::Nowhere;
                 }
                 // It is held until later than this: whoever ends the hold has to end before.
-                let since = room.short_since(*thing, *n, minute);
-                return Found::Sends(*last, since - batch.steps[*last].dur);
+                let since = room.short_since(held.thing, held.units, minute);
+                return Found::Sends(last, since - held_min);
             }
         }
         return match presses {

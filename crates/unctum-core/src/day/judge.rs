@@ -122,7 +122,7 @@ fn too_many(
             }
         }
         for hold in &batch.holds {
-            uses(&mut changes, &hold.res, hold.units, (start(&hold.from), end(&hold.to)));
+            uses(&mut changes, &hold.res, hold.units, (start(&hold.from), end(&hold.to) + hold.after_min));
         }
     }
     let over = |(res, of): (&&ResourceId, &BTreeMap<i32, i32>)| {
@@ -171,7 +171,7 @@ fn terms(problem: &DayProblem, start: &dyn Fn(&StepId) -> i32, end: &dyn Fn(&Ste
         .filter(|s| s.uses.get(HANDS).is_some_and(|n| *n > 0))
         .map(|s| (start(&s.id), end(&s.id)))
         .collect();
-    for (opens, closes) in &problem.windows {
+    for (opens, closes) in &problem.together() {
         let inside = || with_hands.iter().filter(|(from, to)| opens <= from && to <= closes);
         if let Some((first, last)) = inside().map(|s| s.0).min().zip(inside().map(|s| s.1).max()) {
             terms.active_span_min += last - first;

@@ -27,7 +27,8 @@ pub struct DayProblem {
     pub slack: i32,
     /// How much there is of each thing; of `attention` ten for each cook.
     pub resources: BTreeMap<ResourceId, i32>,
-    /// When there are hands in the kitchen: from, to, min.
+    /// When there are hands in the kitchen: from, to, min. The hours of several cooks may overlap: a step with hands lies
+    /// wholly inside those of one.
     pub windows: Vec<(i32, i32)>,
     /// What is to be made.
     pub batches: Vec<DayBatch>,
@@ -121,6 +122,9 @@ pub struct DayHold {
     pub from: StepId,
     /// To its end.
     pub to: StepId,
+    /// And so long after, min: it is washed.
+    #[serde(default)]
+    pub after_min: i32,
 }
 
 /// Ten weeks; more is no kitchen's plan.
@@ -184,6 +188,21 @@ impl DayProblem {
             return unreadable("Batches wait for each other in a circle.".into());
         }
         Ok(())
+    }
+
+    /// When there is anybody in the kitchen: hours that overlap are one.
+    #[must_use]
+    pub fn together(&self) -> Vec<(i32, i32)> {
+        let mut sorted = self.windows.clone();
+        sorted.sort_unstable();
+        let mut together: Vec<(i32, i32)> = Vec::new();
+        for (opens, closes) in sorted {
+            match together.last_mut().filter(|last| opens < last.1) {
+                Some(last) => last.1 = last.1.max(closes),
+                None => together.push((opens, closes)),
+            }
+        }
+        together
     }
 
     /// The batch that a step belongs to.
@@ -267,6 +286,7 @@ impl DayBatch {
                 return unknown("thing of this kitchen", hold.res.as_str());
             }
             within("How much is held", f64::from(hold.units), 0.0, 1e6, "")?;
+            within("How long it is washed", f64::from(hold.after_min), 0.0, MOST_MIN, "min")?;
         }
         match self.order() {
             Some(_) => Ok(()),

@@ -85,7 +85,7 @@ impl Planner {
             return (self.near(), self.windows.clone());
         }
         let cut = self.rng.one(&busy);
-        let mut hours = self.windows.clone();
+        let mut allowed = self.together.clone();
         for w in busy {
             let (mut first, mut last) = spans[w];
             if w == cut && self.rng.between(0.0, 1.0) < CLOSED {
@@ -97,8 +97,15 @@ impl Planner {
             } else if self.rng.between(0.0, 1.0) < 0.5 {
                 continue;
             }
-            hours[w] = (first, last);
+            allowed[w] = (first, last);
         }
+        let clipped = |(opens, closes): &(i32, i32)| {
+            let of = self.together.iter().position(|t| t.0 <= *opens && *closes <= t.1);
+            let (first, last) = of.and_then(|w| allowed.get(w)).copied().unwrap_or((*opens, *closes));
+            let from = *opens.max(&first);
+            (from, from.max(*closes.min(&last)))
+        };
+        let hours: Vec<(i32, i32)> = self.windows.iter().map(clipped).collect();
         let inside = |from: i32, to: i32| hours.iter().any(|(opens, closes)| *opens <= from && to <= *closes);
         let stays = |b: &usize| {
             let Some(starts) = &self.now[*b] else { return true };

@@ -29,6 +29,8 @@ pub struct Planner {
     pub(super) depths: Vec<usize>,
     pub(super) links: Vec<Link>,
     pub(super) windows: Vec<(i32, i32)>,
+    /// The same, hours that overlap as one.
+    pub(super) together: Vec<(i32, i32)>,
     slack: i32,
     pub(super) room: Room,
     pub(super) rng: Rng,
@@ -126,6 +128,7 @@ impl Planner {
             depths: problem.depths().unwrap_or_default(),
             links: problem.links.iter().filter_map(|l| Link::of(problem, l)).collect(),
             windows: problem.windows.clone(),
+            together: problem.together(),
             slack: problem.slack,
             room,
             rng: Rng::of(seed),
@@ -313,9 +316,9 @@ impl Planner {
 
     /// From the first to the last minute with hands, window by window; turned round where there is none.
     pub(super) fn spans(&self) -> Vec<(i32, i32)> {
-        let mut spans = vec![(i32::MAX, i32::MIN); self.windows.len()];
+        let mut spans = vec![(i32::MAX, i32::MIN); self.together.len()];
         for (from, to) in self.with_hands() {
-            let inside = self.windows.iter().position(|(opens, closes)| *opens <= from && to <= *closes);
+            let inside = self.together.iter().position(|(opens, closes)| *opens <= from && to <= *closes);
             if let Some(span) = inside.and_then(|w| spans.get_mut(w)) {
                 *span = (span.0.min(from), span.1.max(to));
             }

@@ -92,25 +92,25 @@ fn waits(problem: &DayProblem, steps: &[(usize, &StepId, i32)], start: &dyn Fn(&
             waits[*to].push((*from, f64::from(lag.min)));
         }
     }
-    // What is used: thing, how many, by which step from and which step to.
-    let mut used: Vec<(&ResourceId, i32, usize, usize)> = Vec::new();
+    // What is used: thing, how many, by which step from and which step to, and how long after.
+    let mut used: Vec<(&ResourceId, i32, usize, usize, i32)> = Vec::new();
     for batch in &problem.batches {
         for step in &batch.steps {
             let i = place[&step.id];
-            used.extend(step.uses.iter().map(|(res, n)| (res, *n, i, i)));
+            used.extend(step.uses.iter().map(|(res, n)| (res, *n, i, i, 0)));
         }
         let held = batch.holds.iter().filter_map(|h| {
             let (from, to) = (place.get(&h.from)?, place.get(&h.to)?);
-            Some((&h.res, h.units, *from, *to))
+            Some((&h.res, h.units, *from, *to, h.after_min))
         });
         used.extend(held);
     }
-    for (res, n, _, last) in &used {
-        let ends = start(steps[*last].1) + steps[*last].2;
+    for (res, n, _, last, after_min) in &used {
+        let ends = start(steps[*last].1) + steps[*last].2 + after_min;
         let there = problem.resources.get(*res).copied().unwrap_or(0);
-        for (other, m, first, _) in &used {
+        for (other, m, first, ..) in &used {
             if res == other && n + m > there && ends <= start(steps[*first].1) && last != first {
-                waits[*first].push((*last, 0.0));
+                waits[*first].push((*last, f64::from(*after_min)));
             }
         }
     }

@@ -1,6 +1,6 @@
 //! Ingredients and the larder that holds them.
 
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 
 use serde::{Deserialize, Serialize};
 
@@ -202,6 +202,13 @@ impl Larder {
     /// [`CoreError::Unknown`].
     pub fn get(&self, key: &str) -> Result<&Ingredient> {
         self.0.get(key).ok_or_else(|| CoreError::Unknown { kind: "ingredient", name: key.to_owned() })
+    }
+
+    /// All allergens that anything in it carries, in the order of the alphabet.
+    #[must_use]
+    pub fn allergens(&self) -> Vec<String> {
+        let all: BTreeSet<&String> = self.0.values().flat_map(|i| &i.allergens).collect();
+        all.into_iter().cloned().collect()
     }
 
     /// Checks every ingredient.

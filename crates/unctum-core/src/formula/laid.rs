@@ -21,7 +21,7 @@ pub struct Laid {
 }
 
 /// Thicker than it is written by this factor it is shared out over another tray.
-const THICKER: f64 = 1.3;
+pub(crate) const THICKER: f64 = 1.3;
 /// A sheet that is larger is rolled out in two: nobody's board and pin reach further, cm².
 const BOARD_CM2: f64 = 1200.0;
 /// What it is rolled on is longer than the sheet by this, and so much longer than wide.

@@ -51,6 +51,7 @@ pub use bath::{Frying, Soaking, SyrupLeft};
 pub use components::ComponentNeed;
 pub use finish::Finish;
 pub use label::{BoxAsk, Boxed, Label, LabelLine};
+pub(crate) use laid::THICKER;
 pub use laid::{Laid, laid};
 pub use pieces::{PieceFigures, pieces_of};
 pub use rounding::{Rounding, StartStrength};

@@ -4,6 +4,7 @@ use jiff::civil::{Date, DateTime};
 use serde::{Deserialize, Serialize};
 
 use crate::error::{CoreError, Result, holds_control, looks_empty, within};
+use crate::food::Larder;
 use crate::process::{Shape, Sweet};
 use crate::variation::Variation;
 
@@ -26,6 +27,9 @@ pub struct Order {
     /// What was agreed for all of it, in the kitchen's money.
     #[serde(default)]
     pub price: Option<f64>,
+    /// What they must not eat, by the allergens of the larder: `tree nuts`.
+    #[serde(default)]
+    pub avoids: Vec<String>,
     /// Anything else.
     #[serde(default)]
     pub note: String,
@@ -141,6 +145,13 @@ impl Order {
                 "An order holds at most {MOST_LINES} lines. Make two of it."
             )));
         }
+        let odd =
+            |word: &&String| looks_empty(word) || word.chars().count() > 40 || holds_control(word, false);
+        if self.avoids.len() > MOST_LINES || self.avoids.iter().any(|w| odd(&w)) {
+            return Err(CoreError::Unreadable(
+                "Say what they must not eat in a word each, at most 20.".into(),
+            ));
+        }
         self.lines.iter().try_for_each(|l| l.amount.check())?;
         within("The price", self.price.unwrap_or(0.0), 0.0, 1e7, "")?;
         if self.eaten_on.is_some_and(|day| day < self.due.date()) {
@@ -149,6 +160,21 @@ impl Order {
             ));
         }
         Ok(())
+    }
+
+    /// Refuses what they must not eat where nothing here is known to carry it: it would protect nobody.
+    ///
+    /// # Errors
+    /// [`CoreError::Contradiction`].
+    pub fn check_avoids(&self, larder: &Larder) -> Result<()> {
+        let known = larder.allergens();
+        match self.avoids.iter().find(|a| !known.contains(a)) {
+            Some(unknown) => Err(CoreError::Contradiction(format!(
+                "Nobody here knows what “{unknown}” is in. Choose of {}; write anything else into the note.",
+                known.join(", ")
+            ))),
+            None => Ok(()),
+        }
     }
 
     /// Refuses what is due before now.

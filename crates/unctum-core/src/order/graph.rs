@@ -8,6 +8,7 @@ use crate::formula::set_act;
 use crate::kitchen::KitchenDocument;
 use crate::numeric::Spread;
 use crate::order::made::DayMade;
+use crate::order::question::DayQuestion;
 use crate::process::{Manner, Step, StepKind, Vessel};
 
 /// Hands of a step, in tenths of a cook: who stands at one pan has an eye for one more.
@@ -36,8 +37,9 @@ pub fn planned_min(minutes: Spread, manner: Manner) -> i32 {
 }
 
 /// A batch as the day sees it.
-pub(super) fn graph(made: &DayMade, kitchen: &KitchenDocument, room_c: f64) -> DayBatch {
-    let of = Graph { made, room_c, steps: working(made), kitchen };
+pub(super) fn graph(made: &DayMade, q: &DayQuestion<'_>) -> DayBatch {
+    let (kitchen, room_c) = (q.kitchen, q.book.air.room_c);
+    let of = Graph { made, room_c, steps: working(made), kitchen, wash_min: q.days.wash_min as i32 };
     let mut batch = DayBatch {
         id: made.key.clone(),
         name: made.title.clone(),
@@ -49,8 +51,8 @@ pub(super) fn graph(made: &DayMade, kitchen: &KitchenDocument, room_c: f64) -> D
         holds: Vec::new(),
     };
     of.hold_pans(&mut batch);
-    of.hold_chains(&mut batch, Vessel::Tray, TRAY, made.trays.max(1) as i32);
-    of.hold_chains(&mut batch, Vessel::Cloth, CLOTH, 1);
+    made.trays.iter().for_each(|(res, units)| of.hold_chains(&mut batch, Vessel::Tray, res, *units));
+    of.hold_chains(&mut batch, Vessel::Cloth, &CLOTH.into(), 1);
     batch
 }
 
@@ -72,6 +74,8 @@ pub(super) struct Graph<'a> {
     room_c: f64,
     pub(super) steps: Vec<(&'a Step, Spread)>,
     kitchen: &'a KitchenDocument,
+    /// So long after it is empty a pan is clean, min.
+    pub(super) wash_min: i32,
 }
 
 impl<'a> Graph<'a> {
@@ -178,7 +182,7 @@ impl<'a> Graph<'a> {
     }
 
     /// The longest way of steps between two, min; none where one does not follow the other.
-    fn between(&self, from: &str, to: &str) -> Option<i32> {
+    pub(super) fn between(&self, from: &str, to: &str) -> Option<i32> {
         let (step, _) = self.minutes(to)?;
         let ways = step.before().filter_map(|key| {
             if key == from {
@@ -210,14 +214,14 @@ impl<'a> Graph<'a> {
     }
 
     /// Steps in a vessel that take over from one another hold it from the first to the last.
-    fn hold_chains(&self, batch: &mut DayBatch, vessel: Vessel, res: &str, units: i32) {
+    fn hold_chains(&self, batch: &mut DayBatch, vessel: Vessel, res: &ResourceId, units: i32) {
         let in_it: Vec<&Step> = self.steps.iter().map(|(s, _)| *s).filter(|s| s.vessel == vessel).collect();
         if let (Some(first), Some(last)) = (in_it.first(), in_it.last()) {
             let last = if vessel == Vessel::Tray { self.taken_out(last) } else { *last };
             let (from, to) = (self.id(&first.key), self.id(&last.key));
             let ordered = first.key == last.key || self.between(&first.key, &last.key).is_some();
             let to = if ordered { to } else { from.clone() };
-            batch.holds.push(DayHold { res: res.into(), units, from, to });
+            batch.holds.push(DayHold { res: res.clone(), units, from, to, after_min: 0 });
         }
     }
 

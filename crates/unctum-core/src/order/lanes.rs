@@ -5,11 +5,13 @@ use std::collections::BTreeMap;
 use serde::Serialize;
 
 use crate::day::{ResourceId, StepId};
-use crate::order::graph::{COLD, TRAY, hands};
+use crate::order::graph::{COLD, hands};
 use crate::order::plan::DayHours;
+use crate::order::present::COOK;
 use crate::order::question::DayQuestion;
 use crate::order::told_batch::{DayBatchTold, DayStepTold};
-use crate::order::whole::{COOK, LaidOut};
+use crate::order::vessels::{tray_names, trays};
+use crate::order::whole::LaidOut;
 
 /// What a lane is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
@@ -80,7 +82,7 @@ pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold
         let bars = holds(laid, batches, &ResourceId::pan(id));
         lanes.push(Lane { kind: LaneKind::Vessel, name: pan.pan.name.clone(), bars });
     }
-    lanes.extend(of_trays(laid, batches));
+    lanes.extend(of_trays(q, laid, batches));
     let cold = uses(laid, batches, &COLD.into());
     if !cold.is_empty() {
         lanes.push(Lane { kind: LaneKind::Cold, name: "Refrigerator".into(), bars: cold });
@@ -196,23 +198,36 @@ fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &ResourceId) -> Vec<Lane
     bars
 }
 
-/// Trays one by one: each is given the first that is free.
-fn of_trays(laid: &LaidOut, batches: &[DayBatchTold]) -> Vec<Lane> {
-    let mut held: Vec<LaneBar> = holds(laid, batches, &TRAY.into())
-        .into_iter()
-        .flat_map(|b| {
-            std::iter::repeat_n(LaneBar { units: 1, full: false, ..b.clone() }, b.units.max(0) as usize)
-        })
-        .collect();
-    held.sort_by_key(|b| b.from_min);
-    let mut trays: Vec<Vec<LaneBar>> = Vec::new();
-    for bar in held {
-        let free = trays.iter_mut().find(|t| t.last().is_none_or(|l| l.to_min <= bar.from_min));
-        match free {
-            Some(tray) => tray.push(bar),
-            None => trays.push(vec![bar]),
+/// Trays one by one: of those of one size each batch is given the first that is free.
+fn of_trays(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> Vec<Lane> {
+    let mut lanes = Vec::new();
+    for (res, there) in trays(q) {
+        let mut held: Vec<LaneBar> = holds(laid, batches, &res)
+            .into_iter()
+            .flat_map(|b| {
+                std::iter::repeat_n(LaneBar { units: 1, full: false, ..b.clone() }, b.units.max(0) as usize)
+            })
+            .collect();
+        held.sort_by_key(|b| b.from_min);
+        let mut lie: Vec<Vec<LaneBar>> = Vec::new();
+        for bar in held {
+            let free = lie.iter_mut().find(|t| t.last().is_none_or(|l| l.to_min <= bar.from_min));
+            match free {
+                Some(tray) => tray.push(bar),
+                None => lie.push(vec![bar]),
+            }
         }
+        let names = tray_names(q, &res);
+        let name = |n: usize| match names.get(n) {
+            Some(name) => name.clone(),
+            None if there > 1 || names.is_empty() => format!("Tray {}", n + 1),
+            None => format!("One more like {}", names[0]),
+        };
+        lanes.extend(lie.into_iter().enumerate().map(|(n, bars)| Lane {
+            kind: LaneKind::Tray,
+            name: name(n),
+            bars,
+        }));
     }
-    let lane = |(n, bars)| Lane { kind: LaneKind::Tray, name: format!("Tray {}", n + 1), bars };
-    trays.into_iter().enumerate().map(lane).collect()
+    lanes
 }

@@ -1,5 +1,6 @@
 //! A batch of some days, made: what it is, whose, by when, in which pan.
 
+use crate::day::ResourceId;
 use crate::formula::Formula;
 use crate::order::gather::{Wanted, spares};
 use crate::order::plan::DayChoice;
@@ -28,8 +29,10 @@ pub struct DayMade {
     pub no_earlier_min: i32,
     /// Pan and ring.
     pub choice: DayChoice,
-    /// Trays that it is laid in.
-    pub trays: u32,
+    /// Trays that it is laid in, and how many of each size; none for what lies in no tray.
+    pub trays: Vec<(ResourceId, i32)>,
+    /// The first of the batches of the same: what was chosen for that holds for all.
+    pub alike: Option<String>,
     /// The ingredient that it makes for other batches, with how much of it they take together, g.
     pub makes: Option<(String, f64)>,
 }

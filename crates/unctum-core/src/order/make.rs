@@ -2,7 +2,7 @@
 
 use crate::day::waits_longer;
 use crate::error::{CoreError, Result};
-use crate::formula::{Size, laid};
+use crate::formula::Size;
 use crate::order::asked::{Amount, OrderLine};
 use crate::order::gather::{Gathered, gather, size_of};
 use crate::order::graph::graph;
@@ -10,7 +10,8 @@ use crate::order::made::DayMade;
 use crate::order::plan::DayChoice;
 use crate::order::question::{DayQuestion, start_ask};
 use crate::order::rings::on_rings;
-use crate::process::{Method, Sweet, Vessel};
+use crate::order::vessels::{batches_for_trays, in_pans, in_trays, pan_for};
+use crate::process::Sweet;
 use crate::start::Made;
 
 /// More batches of one sweet than this are no day's work.
@@ -40,34 +41,10 @@ pub(super) fn batches(q: &DayQuestion<'_>, said: &mut Vec<String>) -> Result<Vec
     batches.retain(|b| !q.days.eased.get(&b.key).is_some_and(|e| e.left_out));
     let components = components(q, &batches, said)?;
     batches.extend(components);
+    in_pans(q, &mut batches);
+    in_trays(q, &mut batches);
     on_rings(q, &mut batches)?;
     Ok(batches)
-}
-
-/// Whether a method cooks in the widest pan and in a pot of fat: the pan she picks is then the wide one, so that another is
-/// left for the fat.
-fn wants_two_pans(method: &Method) -> bool {
-    let is_in = |vessel: Vessel| method.steps.iter().any(|s| s.vessel == vessel);
-    is_in(Vessel::WidePan) && is_in(Vessel::FryingPot)
-}
-
-/// The smallest of her pans that holds so much, or the largest; that she chose, if she did.
-fn pan_for(
-    q: &DayQuestion<'_>,
-    method: &Method,
-    needs_ml: f64,
-    choice: Option<&DayChoice>,
-) -> Result<(i32, f64)> {
-    let all = || q.kitchen.pans.iter().filter_map(|p| Some((p.id?, p.pan.capacity_ml(), p.pan.diameter_cm)));
-    if let Some((id, holds_ml, _)) = choice.and_then(|c| all().find(|p| p.0 == c.pan_id)) {
-        return Ok((id, holds_ml));
-    }
-    let least_cm = if wants_two_pans(method) { all().map(|p| p.2).fold(0.0, f64::max) } else { 0.0 };
-    let wide = all().filter(|p| p.2 >= least_cm);
-    let mut pans: Vec<(i32, f64)> = wide.map(|(id, holds_ml, _)| (id, holds_ml)).collect();
-    pans.sort_by(|a, b| a.1.total_cmp(&b.1));
-    let found = pans.iter().find(|p| p.1 >= needs_ml).or(pans.last()).copied();
-    found.ok_or(CoreError::NoSuchThing { what: "pan", id: 0 })
 }
 
 /// What is made together, in as many batches as her pans and trays ask for.
@@ -91,9 +68,7 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
         return parts.made(0);
     }
     let largest = pan_for(q, whole.method(), f64::INFINITY, choice)?;
-    let trays = trays_of(q, &whole);
-    let have = q.kitchen.trays.len().max(1) as f64;
-    let count = (needs_ml / largest.1 - 1e-9).ceil().max((f64::from(trays) / have).ceil()).max(1.0);
+    let count = (needs_ml / largest.1 - 1e-9).ceil().max(batches_for_trays(q, &whole)).max(1.0);
     if count > MOST_BATCHES {
         return Err(CoreError::TooMany(format!(
             "It takes {count:.0} batches in your largest pan, more than these days hold. Make less, or take a larger pan."
@@ -101,9 +76,7 @@ fn share_out(q: &DayQuestion<'_>, of: &Gathered<'_>, before: &[DayMade]) -> Resu
     }
     let fewest = count as u32;
     // What may not wait while so many are shaped is made in smaller batches, if that helps.
-    let enough = |made: &[DayMade]| {
-        made.iter().skip(stand).all(|b| waits_longer(&graph(b, q.kitchen, q.book.air.room_c)).is_none())
-    };
+    let enough = |made: &[DayMade]| made.iter().skip(stand).all(|b| waits_longer(&graph(b, q)).is_none());
     let all = parts.made(fewest)?;
     if enough(&all) {
         return Ok(all);
@@ -188,7 +161,8 @@ impl Parts<'_, '_> {
                 key: key(n),
                 title,
                 ask: start_ask(of.sweet, of.line, with, part),
-                trays: trays_of(q, &made),
+                trays: Vec::new(),
+                alike: Some(key(1)),
                 made,
                 formula,
                 wanted: of.wanted.clone(),
@@ -213,14 +187,6 @@ fn part_of(size: &Size, n: u32, count: u32) -> Size {
         Size::Mass { finished_g } => Size::Mass { finished_g: finished_g / f64::from(count) },
         ref other => other.clone(),
     }
-}
-
-/// Trays that it is laid in; none for what is no sheet or is rolled out on the board.
-fn trays_of(q: &DayQuestion<'_>, made: &Made) -> u32 {
-    let written = &made.weighed.at.written;
-    let rolled = made.method().is_rolled();
-    let places = laid(&written.pieces(), written.balance().finished_g, rolled, &q.kitchen.trays);
-    places.first().filter(|l| l.tray_id.is_some()).map_or(0, |l| l.trays)
 }
 
 /// The batches that make what others take, where it is made here: one for all that take it.
@@ -270,7 +236,8 @@ fn component(
     Ok(DayMade {
         title: made.title.clone(),
         ask: start_ask(sweet, &line, with, size),
-        trays: trays_of(q, &made),
+        trays: Vec::new(),
+        alike: None,
         made,
         formula,
         wanted: Vec::new(),

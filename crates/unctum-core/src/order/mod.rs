@@ -14,6 +14,7 @@
 mod asked;
 mod calendar;
 mod eased;
+mod eaters;
 mod fresh;
 mod gather;
 mod graph;
@@ -24,17 +25,20 @@ mod make;
 mod pans;
 mod pantry;
 mod plan;
+mod present;
 mod question;
 mod rings;
 mod shopping;
 mod told;
 mod told_batch;
+mod vessels;
 mod whole;
 mod words;
 
 pub use asked::{Amount, Order, OrderLine};
 pub use calendar::{Calendar, wall_clock, zone};
 pub use eased::eased;
+pub use eaters::{KeptApart, not_for};
 pub use fresh::{covering, fresh_days};
 pub use gather::Wanted;
 pub use graph::hands;

@@ -23,13 +23,24 @@ struct Chain {
 impl Graph<'_> {
     /// Steps in the same pan one after another hold it from the first to the last, and until it is empty.
     pub(super) fn hold_pans(&self, batch: &mut DayBatch) {
-        for chain in self.chains() {
+        let chains = self.chains();
+        for chain in &chains {
             let (Some(first), Some(last)) = (chain.steps.first(), chain.steps.last()) else { continue };
             let (first, last) = (self.steps[*first].0, self.steps[*last]);
             let until = if chain.tipped { self.id(&last.0.key) } else { self.emptied(last, batch) };
             let (res, from) = (ResourceId::pan(chain.pan), self.id(&first.key));
-            batch.holds.push(DayHold { res, units: 1, from, to: until });
+            let after_min = if self.comes_last(&chains, chain) { self.wash_min } else { 0 };
+            batch.holds.push(DayHold { res, units: 1, from, to: until, after_min });
         }
+    }
+
+    /// Whether a filling is the last of this batch in its pan for certain: what is made after it there is her own work still,
+    /// and only the next batch has to find it clean.
+    fn comes_last(&self, chains: &[Chain], of: &Chain) -> bool {
+        let key = |c: &Chain| c.steps.last().and_then(|i| self.steps.get(*i)).map(|(s, _)| s.key.as_str());
+        let Some(last) = key(of) else { return false };
+        let mut others = chains.iter().filter(|c| c.pan == of.pan).filter_map(key).filter(|k| *k != last);
+        others.all(|other| self.between(other, last).is_some())
     }
 
     /// What is in which pan, one filling after another. Of several that a step takes, the one that can wait least stays where

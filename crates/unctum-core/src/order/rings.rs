@@ -36,7 +36,7 @@ pub(super) fn on_rings(q: &DayQuestion<'_>, batches: &mut [DayMade]) -> Result<(
     }
     for batch in batches.iter_mut() {
         let picked = q.kitchen.pick(batch.ask.wished())?;
-        if picked.ring_id != batch.made.picked.ring_id {
+        if (picked.ring_id, picked.pan_id) != (batch.made.picked.ring_id, batch.made.picked.pan_id) {
             batch.made.picked = picked;
             batch.formula = batch.made.formula(q.book)?;
         }

@@ -4,6 +4,7 @@ use serde::Serialize;
 
 use crate::day::{DayTerms, Starts, judge, sure};
 use crate::order::asked::{Amount, Order};
+use crate::order::eaters::not_for;
 use crate::order::lanes::{Lane, lanes};
 use crate::order::made::{DayMade, piece_count};
 use crate::order::question::DayQuestion;
@@ -58,6 +59,8 @@ pub struct OrderTold {
     pub on_time_frac: Option<f64>,
     /// Boxes, if it goes in boxes.
     pub boxes: Option<u32>,
+    /// What in it they must not eat, and what to keep apart for them.
+    pub cautions: Vec<String>,
     /// Its lines.
     pub lines: Vec<OrderLineTold>,
 }
@@ -151,7 +154,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
         horizon_min: laid.calendar.horizon(),
         begins_ms: laid.calendar.ms(0),
         now_min: laid.now_min,
-        hours: laid.problem.windows.iter().map(|w| OpenHours { from_min: w.0, to_min: w.1 }).collect(),
+        hours: laid.problem.together().iter().map(|w| OpenHours { from_min: w.0, to_min: w.1 }).collect(),
         orders,
         lanes,
         decides: certain.as_ref().and_then(|c| c.decides.as_ref()).map(|id| names.step(id)),
@@ -163,6 +166,13 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
         said: laid.said.clone(),
         batches,
     }
+}
+
+/// What in an order they must not eat, and what to keep apart for them.
+fn cautions(q: &DayQuestion<'_>, laid: &LaidOut, (id, order): (i32, &Order)) -> Vec<String> {
+    let unfit = not_for(order, |key| q.sweets.get(key), q.book).unwrap_or_default();
+    let apart = laid.kept_apart.iter().filter(|k| k.orders.contains(&id)).map(|k| k.words.clone());
+    unfit.into_iter().chain(apart).collect()
 }
 
 fn order(
@@ -206,6 +216,7 @@ fn order(
     });
     OrderTold {
         id,
+        cautions: cautions(q, laid, (id, order)),
         who: order.who.clone(),
         due_min: laid.calendar.minute(order.due) + later_min,
         ready_min: ready.filter(|r| !r.is_empty()).and_then(|r| r.into_iter().max()),

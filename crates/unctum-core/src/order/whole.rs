@@ -2,15 +2,18 @@
 
 use std::collections::BTreeMap;
 
-use crate::day::{DayLag, DayProblem, DayTaken, HANDS, ResourceId, StepId};
+use crate::day::{DayLag, DayProblem, HANDS, ResourceId, StepId};
 use crate::error::{CoreError, Result};
 use crate::numeric::Spread;
 use crate::order::calendar::Calendar;
-use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY, graph, hands, working};
+use crate::order::eaters::{KeptApart, clean_first};
+use crate::order::graph::{CLOTH, COLD, GRINDER, graph, hands, working};
 use crate::order::live::go_on;
 use crate::order::made::DayMade;
 use crate::order::make::batches;
+use crate::order::present::{COOK, Present, present};
 use crate::order::question::DayQuestion;
+use crate::order::vessels::trays;
 
 /// Some days, laid out.
 #[derive(Debug, Clone)]
@@ -25,12 +28,12 @@ pub struct LaidOut {
     pub spreads: BTreeMap<StepId, Spread>,
     /// This moment, min.
     pub now_min: i32,
+    /// What is kept apart for whom, because they must not eat something.
+    pub kept_apart: Vec<KeptApart>,
     /// What could not be planned, and what to do about it.
     pub said: Vec<String>,
 }
 
-/// Tenths of a cook in each pair of hands.
-pub(super) const COOK: i32 = 10;
 /// Cloths and grinders of a kitchen that does not say: nobody counts them.
 const CLOTHS: i32 = 2;
 const GRINDERS: i32 = 1;
@@ -48,14 +51,14 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
     }
     let mut said = Vec::new();
     let made = batches(q, &mut said)?;
-    let (windows, cooks, away) = hours(q, &calendar);
+    let Present { windows, cooks, away } = present(q.days, &calendar);
     let mut resources: BTreeMap<ResourceId, i32> = BTreeMap::from([
         (HANDS.into(), COOK * cooks),
-        (TRAY.into(), (q.kitchen.trays.len() as i32).max(1)),
         (COLD.into(), q.days.cold_litres as i32),
         (GRINDER.into(), GRINDERS),
         (CLOTH.into(), CLOTHS),
     ]);
+    resources.extend(trays(q));
     resources.extend(q.kitchen.rings.iter().filter_map(|r| Some((ResourceId::ring(r.id?), 1))));
     resources.extend(q.kitchen.pans.iter().filter_map(|p| Some((ResourceId::pan(p.id?), 1))));
     for (res, more) in &q.days.borrowed {
@@ -68,7 +71,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
         slack: 0,
         resources,
         windows,
-        batches: made.iter().map(|m| graph(m, q.kitchen, q.book.air.room_c)).collect(),
+        batches: made.iter().map(|m| graph(m, q)).collect(),
         links: links(&made),
         taken: away,
         pins: q.days.pins.clone(),
@@ -76,6 +79,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
     for batch in &mut problem.batches {
         batch.release = now_min.max(0);
     }
+    let kept_apart = clean_first(q, &made, &mut problem);
     wait_longer(q, &mut problem);
     // What was to begin at a moment that has passed begins when it can.
     problem.pins.retain(|_, at| *at >= now_min);
@@ -83,7 +87,7 @@ pub fn lay_out(q: &DayQuestion<'_>) -> Result<LaidOut> {
     let there: Vec<StepId> = problem.batches.iter().flat_map(|b| &b.steps).map(|s| s.id.clone()).collect();
     problem.pins.retain(|id, _| there.contains(id));
     problem.links.retain(|l| there.contains(&l.from) && there.contains(&l.to));
-    Ok(LaidOut { spreads: spreads(&made), calendar, made, problem, now_min, said })
+    Ok(LaidOut { spreads: spreads(&made), calendar, made, problem, now_min, kept_apart, said })
 }
 
 /// What she lets wait longer.
@@ -94,38 +98,6 @@ fn wait_longer(q: &DayQuestion<'_>, problem: &mut DayProblem) {
             lag.max = lag.max.map(|max| max.max(wait.max_min as i32));
         }
     }
-}
-
-/// Hours in which somebody is there, how many at most at once, and who is away in between.
-fn hours(q: &DayQuestion<'_>, calendar: &Calendar) -> (Vec<(i32, i32)>, i32, Vec<DayTaken>) {
-    let mut there: Vec<(i32, i32)> = q
-        .days
-        .cooks
-        .iter()
-        .flat_map(|c| &c.hours)
-        .map(|h| (calendar.minute(h.date.to_datetime(h.from)), calendar.minute(h.date.to_datetime(h.to))))
-        .filter(|(from, to)| from < to)
-        .collect();
-    there.sort_unstable();
-    let mut windows: Vec<(i32, i32)> = Vec::new();
-    for (from, to) in &there {
-        match windows.last_mut().filter(|w| *from <= w.1) {
-            Some(last) => last.1 = last.1.max(*to),
-            None => windows.push((*from, *to)),
-        }
-    }
-    let mut edges: Vec<i32> = there.iter().flat_map(|(from, to)| [*from, *to]).collect();
-    edges.sort_unstable();
-    edges.dedup();
-    let present = |from: i32| there.iter().filter(|(a, b)| *a <= from && from < *b).count() as i32;
-    let cooks = edges.iter().map(|e| present(*e)).max().unwrap_or(0);
-    let away = |w: &[i32]| {
-        let missing = cooks - present(w[0]);
-        let units = COOK * missing;
-        (missing > 0 && missing < cooks).then(|| DayTaken { res: HANDS.into(), units, from: w[0], to: w[1] })
-    };
-    let away = edges.windows(2).filter_map(away).collect();
-    (windows, cooks, away)
 }
 
 /// What makes an ingredient is ready before it goes in, and is not older then than it keeps.

@@ -33,7 +33,8 @@ impl<'a> Names<'a> {
         .into();
         let rings = kitchen.rings.iter().filter_map(|r| Some((ResourceId::ring(r.id?), r.ring.name.clone())));
         let pans = kitchen.pans.iter().filter_map(|p| Some((ResourceId::pan(p.id?), p.pan.name.clone())));
-        things.extend(rings.chain(pans));
+        let trays = kitchen.trays.iter().filter_map(|t| Some((ResourceId::tray(t.id?), t.tray.name.clone())));
+        things.extend(rings.chain(pans).chain(trays));
         Self { laid, steps: steps.collect(), things }
     }
 

@@ -89,7 +89,13 @@ fn small(batches: &[(i32, i32, i32)]) -> DayProblem {
                 DayLag { from: id("cook"), to: id("rest"), min: 0, max: Some(0) },
                 DayLag { from: id("rest"), to: id("cut"), min: 0, max: Some(300) },
             ],
-            holds: vec![DayHold { res: "pan".into(), units: 1, from: id("cook"), to: id("rest") }],
+            holds: vec![DayHold {
+                res: "pan".into(),
+                units: 1,
+                from: id("cook"),
+                to: id("rest"),
+                after_min: 0,
+            }],
         }
     };
     DayProblem {
@@ -117,7 +123,13 @@ fn fried(waits_most_min: i32, pans: i32) -> DayProblem {
         DayLag { from: id("warm"), to: id("rest"), min: 0, max: Some(0) },
         DayLag { from: id("rest"), to: id("cut"), min: 0, max: Some(300) },
     ];
-    let hold = |from: &str, to: &str| DayHold { res: "pan".into(), units: 1, from: id(from), to: id(to) };
+    let hold = |from: &str, to: &str| DayHold {
+        res: "pan".into(),
+        units: 1,
+        from: id(from),
+        to: id(to),
+        after_min: 0,
+    };
     batch.holds = vec![hold("cook", "rest"), hold("warm", "rest")];
     of.resources.insert("pan".into(), pans);
     of

@@ -100,7 +100,7 @@ fn a_tray_is_held_until_it_is_empty() {
     each(|sweet, method| {
         let laid = laid_out(sweet, method, 1.0, &two);
         let holds = laid.problem.batches.iter().flat_map(|b| b.holds.iter().map(move |h| (&b.id, h)));
-        for (batch, hold) in holds.filter(|(_, h)| h.res.as_str() == "tray") {
+        for (batch, hold) in holds.filter(|(_, h)| h.res.as_str().starts_with("tray")) {
             let to = method.steps.iter().find(|s| StepId::of(batch, &s.key) == hold.to).expect("a step");
             let inside = matches!(to.vessel, Vessel::Tray | Vessel::Refrigerator);
             let goes_on = method.steps.iter().any(|s| s.takes.iter().any(|t| t.step == to.key));

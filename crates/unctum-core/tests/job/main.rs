@@ -59,3 +59,4 @@ mod trays;
 mod two_pans;
 mod variations;
 mod verdicts;
+mod whose_and_where;

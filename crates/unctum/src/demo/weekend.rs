@@ -47,6 +47,7 @@ fn order(who: &str, due: (Date, i8, i8), lines: &[(&str, Amount)], price: f64, n
         eaten_on: None,
         lines: lines.iter().map(line).collect(),
         price: Some(price),
+        avoids: Vec::new(),
         note: note.to_owned(),
     }
 }

@@ -22,6 +22,8 @@ struct Row {
     pieces_each: Option<u32>,
     eaten_on: Option<String>,
     price: Option<f64>,
+    /// What they must not eat, one after another with a semicolon between.
+    avoids: String,
     note: String,
 }
 
@@ -84,6 +86,12 @@ pub fn read_orders(csv: &str) -> Answer<Vec<Order>> {
                 eaten_on,
                 lines: vec![of],
                 price: row.price,
+                avoids: row
+                    .avoids
+                    .split(';')
+                    .map(|a| a.trim().to_owned())
+                    .filter(|a| !a.is_empty())
+                    .collect(),
                 note: row.note,
             }),
         }
@@ -115,6 +123,7 @@ pub fn write_orders(orders: &[Order]) -> Answer<String> {
                 pieces_each,
                 eaten_on: order.eaten_on.map(|d| d.to_string()),
                 price: order.price.filter(|_| n == 0),
+                avoids: if n == 0 { order.avoids.join("; ") } else { String::new() },
                 note: if n == 0 { guarded(&order.note) } else { String::new() },
             };
             writer.serialize(row).map_err(|_| Problem::broken())?;

@@ -107,6 +107,7 @@ macro_rules! every_route {
                 sweet::shelf::sweets,
                 sweet::shelf::sweet,
                 sweet::shelf::ingredients,
+                sweet::shelf::allergens,
                 sweet::figures::formula,
                 sweet::figures::compare_methods,
                 sweet::figures::convert,

@@ -70,7 +70,7 @@ pub fn line(sweet_key: &str, amount: Amount) -> OrderLine {
 
 pub fn order(who: &str, hour: i8, lines: Vec<OrderLine>) -> Order {
     let due = date(2026, 12, 5).at(hour, 0, 0, 0);
-    Order { who: who.into(), due, eaten_on: None, lines, price: None, note: String::new() }
+    Order { who: who.into(), due, eaten_on: None, lines, price: None, avoids: vec![], note: String::new() }
 }
 
 pub fn weekend() -> Vec<(i32, Order)> {

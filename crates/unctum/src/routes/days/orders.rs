@@ -48,7 +48,7 @@ pub struct OrderAsk {
 /// A table of orders as text.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-#[schema(example = json!({"zone": "", "csv": "who,due,sweet,method,pieces,grams,boxes,pieces_each,eaten_on,price,note\nA bookshop,2030-12-07T17:00,cashew-sheet,,20,,,,,,\n"}))]
+#[schema(example = json!({"zone": "", "csv": "who,due,sweet,method,pieces,grams,boxes,pieces_each,eaten_on,price,avoids,note\nA bookshop,2030-12-07T17:00,cashew-sheet,,20,,,,,,sesame,\n"}))]
 pub struct OrdersTable {
     /// Where the clock on her wall goes.
     #[serde(default)]
@@ -63,6 +63,7 @@ pub struct OrdersTable {
 /// 422 with what to change.
 async fn fine(app: &App, order: &Order, zone: &str, not_past: bool) -> Answer<()> {
     order.check()?;
+    order.check_avoids(&app.catalogue.larder)?;
     if not_past {
         order.check_due(wall_clock(zone, app.clock.now_ms())?)?;
     }

@@ -204,3 +204,10 @@ pub fn ingredients(app: &State<App>) -> Json<Vec<KeyedIngredient>> {
         |(key, i): (&String, &Ingredient)| KeyedIngredient { key: key.clone(), ingredient: i.clone() };
     Json(app.catalogue.larder.0.iter().map(keyed).collect())
 }
+
+/// All allergens that anything in the larder carries.
+#[utoipa::path(context_path = "/api/v1", tag = "sweet", responses((status = 200, body = Vec<String>)))]
+#[get("/allergens")]
+pub fn allergens(app: &State<App>) -> Json<Vec<String>> {
+    Json(app.catalogue.larder.allergens())
+}

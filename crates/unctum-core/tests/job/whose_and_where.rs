@@ -1,0 +1,207 @@
+//! Whose step it is, in which pan and in which trays: read off the sweets, the kitchen and the hours themselves.
+
+use jiff::civil::{date, time};
+use unctum_core::day::{DayBatch, DayHold, Starts};
+use unctum_core::order::{
+    Amount, DayChoice, DayCook, DayHours, KitchenDays, LaidOut, Order, OrderLine, lay_out, not_for,
+};
+
+use crate::common::weekend::{days, kitchen, line, order, planned, weekend, with};
+
+fn pieces(sweet: &str, count: u32) -> OrderLine {
+    line(sweet, Amount::Pieces { count })
+}
+
+/// From, to, min, of every hold of a thing whose name begins so, with its batch.
+fn held(laid: &LaidOut, starts: &Starts, of: &str) -> Vec<(String, String, i32, i32)> {
+    let end = |b: &DayBatch, h: &DayHold| {
+        starts[&h.to] + b.steps.iter().find(|s| s.id == h.to).expect("a step").dur
+    };
+    let all = laid.problem.batches.iter().flat_map(|b| b.holds.iter().map(move |h| (b, h)));
+    let of = all.filter(|(_, h)| h.res.to_string().starts_with(of));
+    of.map(|(b, h)| (h.res.to_string(), b.id.clone(), starts[&h.from], end(b, h))).collect()
+}
+
+#[test]
+fn each_step_is_done_by_one_who_stays_until_its_end() {
+    let orders = weekend();
+    let shift = |from: (i8, i8), to: (i8, i8)| DayHours {
+        date: date(2026, 12, 5),
+        from: time(from.0, from.1, 0, 0),
+        to: time(to.0, to.1, 0, 0),
+    };
+    // One leaves as the other comes: no step may lie across that.
+    let cooks = vec![
+        DayCook { name: "Early".into(), hours: vec![shift((6, 0), (10, 10))] },
+        DayCook { name: "Late".into(), hours: vec![shift((10, 10), (19, 0))] },
+    ];
+    let ids = orders.iter().map(|o| o.0).collect();
+    let of = KitchenDays::usual("Shifts", "Asia/Kathmandu", (date(2026, 12, 4), 2), cooks, ids);
+    with(&orders, &of, &[], |q| {
+        let (laid, starts) = planned(q, 40);
+        let shifts: Vec<(i32, i32)> = [((6, 0), (10, 10)), ((10, 10), (19, 0))]
+            .map(|((a, b), (c, d))| (1440 + 60 * a + b, 1440 + 60 * c + d))
+            .to_vec();
+        let steps = laid.problem.batches.iter().flat_map(|b| &b.steps);
+        let with_hands: Vec<_> = steps.filter(|s| s.uses.contains_key("attention")).collect();
+        assert!(with_hands.len() > 20);
+        for step in with_hands {
+            let (from, to) = (starts[&step.id], starts[&step.id] + step.dur);
+            assert!(shifts.iter().any(|s| s.0 <= from && to <= s.1), "{} from {from} to {to}", step.id);
+        }
+    });
+}
+
+fn three_small(choices: &[(&str, i32)]) -> (Vec<(i32, Order)>, KitchenDays) {
+    let lines = ["cashew-sheet", "coconut-khoya-barfi", "gram-flour-ladoo"].map(|key| pieces(key, 12));
+    let orders = vec![(1, order("A neighbour", 17, lines.to_vec()))];
+    let mut of = days(&orders);
+    of.choices = choices
+        .iter()
+        .map(|(key, pan_id)| ((*key).into(), DayChoice { pan_id: *pan_id, ring_id: 1 }))
+        .collect();
+    (orders, of)
+}
+
+#[test]
+fn small_batches_take_the_pans_that_stand_idle() {
+    let (orders, of) = three_small(&[]);
+    with(&orders, &of, &[], |q| {
+        let made = lay_out(q).expect("laid out").made;
+        let mut pans: Vec<i32> = made.iter().map(|m| m.choice.pan_id).collect();
+        for batch in &made {
+            assert_eq!(batch.ask.pan_id, Some(batch.choice.pan_id));
+            assert_eq!(
+                batch.made.picked.pan_id,
+                Some(batch.choice.pan_id),
+                "what is reckoned is what is told"
+            );
+        }
+        pans.sort_unstable();
+        pans.dedup();
+        assert!(pans.len() > 1, "{pans:?}");
+    });
+    // What she chose stays.
+    let (orders, of) = three_small(&[("cashew-sheet.1", 3), ("coconut-khoya-barfi.1", 3)]);
+    with(&orders, &of, &[], |q| {
+        let made = lay_out(q).expect("laid out").made;
+        let chosen = made.iter().filter(|m| m.choice.pan_id == 3).map(|m| m.key.as_str());
+        assert!(chosen.count() >= 2);
+    });
+}
+
+#[test]
+fn a_pan_is_washed_before_the_next_batch_is_made_in_it() {
+    let (orders, mut of) =
+        three_small(&[("cashew-sheet.1", 1), ("coconut-khoya-barfi.1", 1), ("gram-flour-ladoo.1", 1)]);
+    for wash_min in [0, 10, 45] {
+        of.wash_min = wash_min;
+        with(&orders, &of, &[], |q| {
+            let (laid, starts) = planned(q, 40);
+            let mut in_it = held(&laid, &starts, "pan:1");
+            in_it.sort_by_key(|h| h.2);
+            assert!(in_it.len() >= 3);
+            for (one, next) in in_it.iter().zip(&in_it[1..]).filter(|(a, b)| a.1 != b.1) {
+                assert!(next.2 >= one.3 + wash_min as i32, "{wash_min} min: {one:?}, then {next:?}");
+            }
+        });
+    }
+}
+
+#[test]
+fn each_slab_lies_in_trays_of_its_own_that_hold_it() {
+    let many = pieces("cashew-sheet", 60);
+    let orders = vec![(
+        1,
+        order(
+            "A fair",
+            17,
+            vec![pieces("coconut-khoya-barfi", 90), pieces("gram-flour-ghee-slab", 20), many],
+        ),
+    )];
+    with(&orders, &days(&orders), &[], |q| {
+        let (laid, starts) = planned(q, 20);
+        let trays = kitchen().trays;
+        let mut poured = 0;
+        for batch in &laid.made {
+            let written = &batch.made.weighed.at.written;
+            let Some(cm2) = written.pieces().sheet_cm2.filter(|_| !batch.made.method().is_rolled()) else {
+                continue;
+            };
+            let room = |res: &str| {
+                let tray = trays.iter().find(|t| format!("tray:{}", t.id.expect("a number")) == res);
+                tray.map_or(0.0, |t| t.tray.length_cm * t.tray.width_cm)
+            };
+            let all: f64 = batch.trays.iter().map(|(res, n)| f64::from(*n) * room(res.as_str())).sum();
+            assert!(1.3 * all + 1e-6 >= cm2, "{}: {cm2} cm2 in {:?}", batch.key, batch.trays);
+            poured += 1;
+        }
+        assert!(poured > 0);
+        // No two in one tray at once.
+        let lie = held(&laid, &starts, "tray:");
+        for (i, a) in lie.iter().enumerate() {
+            let clash = lie[..i].iter().find(|b| a.0 == b.0 && a.1 != b.1 && a.2 < b.3 && b.2 < a.3);
+            assert!(clash.is_none(), "{a:?} with {clash:?}");
+        }
+    });
+}
+
+/// Nuts in one sweet, none in the other, in one pan; the one with nuts is fetched first.
+fn one_without_nuts() -> (Vec<(i32, Order)>, KitchenDays) {
+    let without = Order {
+        avoids: vec!["tree nuts".into()],
+        ..order("A neighbour", 17, vec![pieces("coconut-khoya-barfi", 12)])
+    };
+    let orders = vec![(1, order("A bookshop", 12, vec![pieces("cashew-sheet", 12)])), (2, without)];
+    let mut of = days(&orders);
+    let pan = DayChoice { pan_id: 1, ring_id: 1 };
+    of.choices = ["cashew-sheet.1", "coconut-khoya-barfi.1"].map(|key| (key.to_owned(), pan)).into();
+    (orders, of)
+}
+
+#[test]
+fn what_is_for_those_who_must_not_eat_nuts_is_made_before_them() {
+    let (orders, of) = one_without_nuts();
+    let in_pan = |orders: &[(i32, Order)]| {
+        with(orders, &of, &[], |q| {
+            let (laid, starts) = planned(q, 40);
+            let in_it = held(&laid, &starts, "pan:1");
+            let of = |key: &str| in_it.iter().filter(|h| h.1 == key).cloned().collect::<Vec<_>>();
+            (of("coconut-khoya-barfi.1"), of("cashew-sheet.1"), laid.kept_apart)
+        })
+    };
+    let (clean, nuts, told) = in_pan(&orders);
+    assert!(!clean.is_empty() && !nuts.is_empty());
+    for (one, other) in clean.iter().flat_map(|c| nuts.iter().map(move |n| (c, n))) {
+        assert!(one.3 + 10 <= other.2, "{one:?} is in the pan before {other:?}");
+    }
+    let [apart] = &told[..] else { panic!("{told:?}") };
+    assert!(apart.orders.contains(&2) && !apart.orders.contains(&1));
+    for word in ["tree nuts", "before Cashew", "A neighbour", "fresh fat"] {
+        assert!(apart.words.contains(word), "{word}: {}", apart.words);
+    }
+    // Who may eat anything is told nothing.
+    let mut anything = orders;
+    anything[1].1.avoids.clear();
+    assert!(in_pan(&anything).2.is_empty());
+}
+
+#[test]
+fn who_must_not_eat_what_is_in_it_is_warned_at_the_order() {
+    let (mut orders, of) = one_without_nuts();
+    let said = |orders: &[(i32, Order)]| {
+        with(orders, &of, &[], |q| {
+            not_for(&orders[0].1, |key| q.sweets.get(key), q.book).expect("can be made")
+        })
+    };
+    assert!(said(&orders).is_empty());
+    orders[0].1.avoids = vec!["tree nuts".into(), "egg".into()];
+    let words = said(&orders).join(" ");
+    assert!(words.contains("tree nuts") && !words.contains("egg") && words.contains("A bookshop"), "{words}");
+    with(&orders, &of, &[], |q| {
+        assert!(orders[0].1.check_avoids(q.book.larder).is_ok());
+        let odd = Order { avoids: vec!["nuts".into()], ..orders[0].1.clone() };
+        let refused = odd.check_avoids(q.book.larder).expect_err("protects nobody").to_string();
+        assert!(refused.contains("nuts") && refused.contains("tree nuts"), "{refused}");
+    });
+}
