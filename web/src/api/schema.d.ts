@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/allergens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All allergens that anything in the larder carries. */
+        get: operations["allergens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches": {
         parameters: {
             query?: never;
@@ -2776,9 +2793,11 @@ export interface components {
         BatchCost: {
             /**
              * Format: double
-             * @description What goes into it costs so much; what nobody told the price of is left out.
+             * @description What goes into it costs so much, what is made for it included; what nobody told the price of is left out.
              */
             cost: number;
+            /** @description Whether it is made for other batches: its cost is theirs. */
+            for_others: boolean;
             /**
              * Format: double
              * @description Minutes of hands.
@@ -4486,6 +4505,11 @@ export interface components {
         };
         /** @description Something held from the start of one step to the end of another. */
         DayHold: {
+            /**
+             * Format: int32
+             * @description And so long after, min: it is washed.
+             */
+            after_min?: number;
             /** @description From its start. */
             from: components["schemas"]["StepId"];
             /** @description What. */
@@ -4555,7 +4579,10 @@ export interface components {
             slack?: number;
             /** @description What is taken already, whatever is planned. */
             taken?: components["schemas"]["DayTaken"][];
-            /** @description When there are hands in the kitchen: from, to, min. */
+            /**
+             * @description When there are hands in the kitchen: from, to, min. The hours of several cooks may overlap: a step with hands lies
+             *     wholly inside those of one.
+             */
             windows: [
                 number,
                 number
@@ -4592,10 +4619,16 @@ export interface components {
             manner: components["schemas"]["Manner"];
             /** @description How long it takes, min. */
             minutes: components["schemas"]["Spread"];
+            /** @description In which of her pans, if in one. */
+            pan_name?: string | null;
             /** @description Whether it is pinned where it stands. */
             pinned: boolean;
+            /** @description On which ring, if over a flame. */
+            ring_name?: string | null;
             /** @description Whether a syrup is boiled to a stage. */
             syrup: boolean;
+            /** @description What goes in. */
+            takes: components["schemas"]["SheetTake"][];
             /** @description What to do, in a few words. */
             title: string;
             /**
@@ -6074,6 +6107,11 @@ export interface components {
             title: string;
             /** @description How much longer she lets wait what may wait, min by the step that ends and the one that follows it. */
             waits?: components["schemas"]["DayWait"][];
+            /**
+             * Format: int32
+             * @description So long after it is empty a pan is clean for the next batch, min.
+             */
+            wash_min?: number;
             /** @description Where the clock on her wall goes: `Asia/Kathmandu`. */
             zone?: string;
         };
@@ -7321,6 +7359,8 @@ export interface components {
         };
         /** @description An order. */
         Order: {
+            /** @description What they must not eat, by the allergens of the larder: `tree nuts`. */
+            avoids?: string[];
             /** @description When it is fetched, by the kitchen's clock: `2026-12-05T17:00:00`. */
             due: string;
             /** @description The last day on which it is eaten; the day after it is fetched if left out. */
@@ -7425,6 +7465,8 @@ export interface components {
              * @description Boxes, if it goes in boxes.
              */
             boxes?: number | null;
+            /** @description What in it they must not eat, and what to keep apart for them. */
+            cautions: string[];
             /**
              * Format: int32
              * @description Fetched, min.
@@ -7468,7 +7510,7 @@ export interface components {
         /**
          * @description A table of orders as text.
          * @example {
-         *       "csv": "who,due,sweet,method,pieces,grams,boxes,pieces_each,eaten_on,price,note\nA bookshop,2030-12-07T17:00,cashew-sheet,,20,,,,,,\n",
+         *       "csv": "who,due,sweet,method,pieces,grams,boxes,pieces_each,eaten_on,price,avoids,note\nA bookshop,2030-12-07T17:00,cashew-sheet,,20,,,,,,sesame,\n",
          *       "zone": ""
          *     }
          */
@@ -7581,6 +7623,12 @@ export interface components {
         };
         /** @description An ingredient in the cupboard and in the shop. */
         PantryItem: {
+            /**
+             * Format: double
+             * @description What was bought for what is planned and lies beside that, g.
+             * @default 0
+             */
+            bought_g: number;
             /**
              * Format: double
              * @description What there is, g.
@@ -9235,6 +9283,8 @@ export interface components {
         };
         /** @description A line of the list. */
         ShoppingLine: {
+            /** @description Whether what is missing was bought: it is ticked off. */
+            bought: boolean;
             /**
              * Format: double
              * @description What is bought, g.
@@ -9278,6 +9328,8 @@ export interface components {
             packs?: number | null;
             /** @description Where it stands in the shop. */
             shelf: components["schemas"]["ShelfKind"];
+            /** @description Whether enough is in the cupboard. */
+            there: boolean;
         };
         /**
          * @description The rows there are.
@@ -11514,6 +11566,44 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    allergens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description A fault of the program, or of the notebook's file; the problem says which. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy, or the notebook was moved; asked again it may go through. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     batches: {
         parameters: {
             query?: {

@@ -97,6 +97,22 @@ fn goes_in_at(method: &Method, part: &LineUse) -> String {
 }
 
 impl Weighed {
+    /// What goes in at which step, as she takes it.
+    #[must_use]
+    pub fn takes(&self) -> Vec<SheetTake> {
+        let method = self.at.written.method();
+        let takes = self.lines.iter().flat_map(|line| {
+            line.uses.iter().map(|part| SheetTake {
+                step: goes_in_at(method, part),
+                ingredient: line.ingredient.clone(),
+                name: line.name.clone(),
+                mass_g: part.goes_in_g(self.measuring.by_scale),
+                measured: part.measured.clone(),
+            })
+        });
+        takes.collect()
+    }
+
     /// Makes it ready for the stove. The syrup is the first that is boiled to a stage.
     ///
     /// # Errors
@@ -109,15 +125,6 @@ impl Weighed {
             let (stage, target_solids_frac) = (boil.stage()?, boil.aim_frac(book.ladder)?);
             Some(charge.checked().map(|charge| SyrupPlan { charge, stage, target_solids_frac }))
         });
-        let takes = self.lines.iter().flat_map(|line| {
-            line.uses.iter().map(|part| SheetTake {
-                step: goes_in_at(method, part),
-                ingredient: line.ingredient.clone(),
-                name: line.name.clone(),
-                mass_g: part.goes_in_g(self.measuring.by_scale),
-                measured: part.measured.clone(),
-            })
-        });
         let mut lines = method.lines(book.larder)?;
         for line in &mut lines {
             let listed = self.lines.iter().find(|l| l.ingredient == line.ingredient);
@@ -125,7 +132,7 @@ impl Weighed {
         }
         let order = working_order(&method.steps, false).unwrap_or_default();
         Ok(StoveSheet {
-            takes: takes.collect(),
+            takes: self.takes(),
             lines,
             steps: order.into_iter().map(|i| method.steps[i].clone()).collect(),
             syrup: syrup.transpose()?,

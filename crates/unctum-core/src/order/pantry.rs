@@ -25,6 +25,8 @@ pub struct Pantry {
 pub struct PantryItem {
     /// What there is, g.
     pub have_g: f64,
+    /// What was bought for what is planned and lies beside that, g.
+    pub bought_g: f64,
     /// What a pack holds, g; none where it is bought loose.
     pub pack_g: Option<f64>,
     /// What a pack costs, or a kilogram of what is bought loose; none where nobody told.
@@ -49,17 +51,19 @@ impl Pantry {
         for (key, item) in &self.items {
             larder.get(key)?;
             within("What is in the cupboard", item.have_g, 0.0, 1e6, "g")?;
+            within("What was bought", item.bought_g, 0.0, 1e6, "g")?;
             within("What a pack holds", item.pack_g.unwrap_or(1.0), 0.1, 1e6, "g")?;
             within("The price", item.price.unwrap_or(0.0), 0.0, 1e7, "")?;
         }
         Ok(())
     }
 
-    /// The same after these amounts were used, g; never less than nothing.
+    /// The same after these amounts were used, g; never less than nothing. What was bought is used last.
     #[must_use]
     pub fn after<'a>(mut self, used: impl IntoIterator<Item = (&'a str, f64)>) -> Self {
         for (key, used_g) in used {
             if let Some(item) = self.items.get_mut(key) {
+                item.bought_g -= (used_g - item.have_g).clamp(0.0, item.bought_g);
                 item.have_g = (item.have_g - used_g).max(0.0);
             }
         }

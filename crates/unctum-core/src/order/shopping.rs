@@ -39,6 +39,10 @@ pub struct ShoppingLine {
     pub buy_g: f64,
     /// What that costs; none where nobody told.
     pub cost: Option<f64>,
+    /// Whether enough is in the cupboard.
+    pub there: bool,
+    /// Whether what is missing was bought: it is ticked off.
+    pub bought: bool,
     /// Whether it can be made here instead.
     pub can_be_made: bool,
 }
@@ -51,8 +55,10 @@ pub struct BatchCost {
     pub key: String,
     /// What it is called.
     pub title: String,
-    /// What goes into it costs so much; what nobody told the price of is left out.
+    /// What goes into it costs so much, what is made for it included; what nobody told the price of is left out.
     pub cost: f64,
+    /// Whether it is made for other batches: its cost is theirs.
+    pub for_others: bool,
     /// Names of what nobody told the price of.
     pub unpriced: Vec<String>,
     /// A piece costs so much: if all pieces are sold, and if the spares are not; none where it is not counted.
@@ -109,6 +115,8 @@ pub fn ledger(made: &DayMade, made_here: &[String]) -> BTreeMap<String, f64> {
     bought.map(|l| (l.ingredient.clone(), l.amount_g)).collect()
 }
 
+/// Less than a strand of saffron is nothing, g.
+const NOTHING_G: f64 = 0.001;
 /// What is taken from the tap.
 const WATER: &str = "water";
 
@@ -146,12 +154,16 @@ pub fn shopping(q: &DayQuestion<'_>, laid: &LaidOut, pantry: &Pantry) -> Result<
             packs,
             buy_g,
             cost: item.price_per_g().map(|price| price * buy_g),
+            there: missing_g <= NOTHING_G,
+            bought: missing_g > NOTHING_G && item.bought_g >= missing_g - NOTHING_G,
             can_be_made: q.book.components.contains_key(&key),
             ingredient: key,
         });
     }
     lines.sort_by(|a, b| a.shelf.cmp(&b.shelf).then_with(|| a.name.cmp(&b.name)));
-    let batches: Vec<BatchCost> = laid.made.iter().map(|m| batch_cost(q, m, &here, pantry)).collect();
+    let mut batches: Vec<BatchCost> = laid.made.iter().map(|m| batch_cost(q, m, &here, pantry)).collect();
+    made_for_them(laid, &mut batches);
+    batches.iter_mut().zip(&laid.made).for_each(|(cost, made)| cost.by_the_piece(q, made));
     Ok(Shopping {
         money: pantry.money.clone(),
         cost: lines.iter().filter_map(|l| l.cost).sum(),
@@ -184,19 +196,46 @@ fn batch_cost(q: &DayQuestion<'_>, made: &DayMade, here: &[String], pantry: &Pan
     }
     // The same hands that the sweet's page tells.
     let hands_min = made.formula.times.hands_min;
-    let counted = piece_count(&made.wanted, q.spare_frac(made.ask.sweet_key.as_ref()), q.days.tasting)
-        .filter(|_| made.makes.is_none());
-    // Of several batches of the same each has its part.
-    let parts = f64::from(made.of.max(1));
-    let piece = counted.map(|c| (parts * cost / f64::from(c.made), parts * cost / f64::from(c.asked.max(1))));
     BatchCost {
         key: made.key.clone(),
         title: made.title.clone(),
         cost,
+        for_others: made.makes.is_some(),
         unpriced,
-        piece_cost: piece.map(|(low, high)| Spread { low, mid: 0.5 * (low + high), high }),
-        piece_hands_min: counted.map(|c| parts * hands_min / f64::from(c.made)),
+        piece_cost: None,
+        piece_hands_min: None,
         hands_min,
+    }
+}
+
+impl BatchCost {
+    /// The same for a piece, where it is counted.
+    fn by_the_piece(&mut self, q: &DayQuestion<'_>, made: &DayMade) {
+        let spare_frac = q.spare_frac(made.ask.sweet_key.as_ref());
+        let counted = piece_count(&made.wanted, spare_frac, q.days.tasting).filter(|_| !self.for_others);
+        // Of several batches of the same each has its part.
+        let parts = f64::from(made.of.max(1));
+        let each = |of: f64, count: u32| parts * of / f64::from(count.max(1));
+        self.piece_cost = counted.map(|c| {
+            let (low, high) = (each(self.cost, c.made), each(self.cost, c.asked));
+            Spread { low, mid: 0.5 * (low + high), high }
+        });
+        self.piece_hands_min = counted.map(|c| each(self.hands_min, c.made));
+    }
+}
+
+/// What is made for other batches costs them what went into it, each by what it takes.
+fn made_for_them(laid: &LaidOut, batches: &mut [BatchCost]) {
+    for (giver, made) in laid.made.iter().enumerate() {
+        let Some((ingredient, needed_g)) = &made.makes else { continue };
+        let (cost, unpriced) = (batches[giver].cost, batches[giver].unpriced.clone());
+        for (taker, of) in laid.made.iter().enumerate().filter(|(_, m)| m.makes.is_none()) {
+            let Some(line) = of.formula.lines.iter().find(|l| l.ingredient == *ingredient) else { continue };
+            batches[taker].cost += cost * line.amount_g / needed_g.max(1e-9);
+            let more = unpriced.iter().filter(|u| !batches[taker].unpriced.contains(u));
+            let more: Vec<String> = more.cloned().collect();
+            batches[taker].unpriced.extend(more);
+        }
     }
 }
 
@@ -228,7 +267,8 @@ fn order_cost(
         let told = laid.made.iter().filter_map(|m| Some((m, batches.iter().find(|b| b.key == m.key)?)));
         told.map(|(m, b)| of(m) * value(b)).sum::<f64>()
     };
-    let cost = sum(&|b| b.cost);
+    // What is made for others is in their cost already.
+    let cost = sum(&|b| if b.for_others { 0.0 } else { b.cost });
     OrderCost {
         id,
         who: order.who.clone(),

@@ -2,7 +2,9 @@
 
 use serde::Serialize;
 
+use crate::course::Tools;
 use crate::day::{Starts, StepId};
+use crate::formula::SheetTake;
 use crate::numeric::Spread;
 use crate::order::graph::working;
 use crate::order::made::DayMade;
@@ -29,6 +31,12 @@ pub struct DayStepTold {
     pub manner: Manner,
     /// Who does it; none where it waits.
     pub cook: Option<String>,
+    /// In which of her pans, if in one.
+    pub pan_name: Option<String>,
+    /// On which ring, if over a flame.
+    pub ring_name: Option<String>,
+    /// What goes in.
+    pub takes: Vec<SheetTake>,
     /// Whether a syrup is boiled to a stage.
     pub syrup: bool,
     /// Whether it is pinned where it stands.
@@ -73,6 +81,7 @@ pub struct DayBatchTold {
 pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts: &Starts) -> DayBatchTold {
     let begun = q.begun.iter().find(|b| b.key == made.key);
     let in_plan = laid.problem.batches.iter().find(|b| b.id == made.key);
+    let (tools, takes) = (Tools::of(&made.made.picked), made.made.weighed.takes());
     let step = |(step, minutes): (&Step, Spread)| {
         let id = StepId::of(&made.key, &step.key);
         let dur = in_plan?.steps.iter().find(|s| s.id == id)?.dur;
@@ -85,6 +94,9 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
             minutes,
             manner: step.manner(),
             cook: None,
+            takes: takes.iter().filter(|t| t.step == step.key).cloned().collect(),
+            pan_name: tools.pan_of(step).map(|p| p.name.clone()),
+            ring_name: step.on_flame().then(|| made.made.picked.ring.name.clone()),
             syrup: step.stage().is_some(),
             pinned: q.days.pins.contains_key(&id),
             begun: stands.is_some_and(|s| s.began_ms.or(s.done_ms).is_some()),

@@ -126,10 +126,11 @@ fn the_list_is_what_the_batches_take_and_costs_are_shared_out_whole() {
             ("sugar", 300.0, Some(1000.0), 2.0),
             ("cashew", 0.0, Some(250.0), 5.0),
             ("chhena", 0.0, None, 10.0),
+            ("whole-milk", 0.0, None, 1.5),
         ]
         .into_iter()
         .map(|(key, have_g, pack_g, price)| {
-            (key.to_owned(), PantryItem { have_g, pack_g, price: Some(price) })
+            (key.to_owned(), PantryItem { have_g, bought_g: 0.0, pack_g, price: Some(price) })
         })
         .collect(),
     };
@@ -154,9 +155,18 @@ fn the_list_is_what_the_batches_take_and_costs_are_shared_out_whole() {
                     assert!(line.buy_g - line.missing_g < pack_g, "{}: no pack too many", line.name);
                 }
             }
+            let own = || list.batches.iter().filter(|b| !b.for_others);
+            // What is made here costs what went into it: a ball of chhena made here has its milk in it.
+            if !here.is_empty() {
+                let chhena = list.batches.iter().find(|b| b.for_others).expect("made here");
+                assert!(chhena.cost > 1.0 && chhena.piece_cost.is_none(), "{chhena:?}");
+                let balls = own().find(|b| b.key == "poached-chhena-balls.1").expect("there");
+                assert!(balls.cost >= 0.99 * chhena.cost, "{balls:?}");
+                assert!(balls.piece_cost.expect("counted").low * 26.0 > 0.9 * chhena.cost, "{balls:?}");
+            }
             // What the orders cost is what the batches cost: nothing is lost or counted twice.
             let (orders_cost, batches_cost): (f64, f64) =
-                (list.orders.iter().map(|o| o.cost).sum(), list.batches.iter().map(|b| b.cost).sum());
+                (list.orders.iter().map(|o| o.cost).sum(), own().map(|b| b.cost).sum());
             assert!((orders_cost - batches_cost).abs() < 0.01 * batches_cost, "{orders_cost} {batches_cost}");
             // The hands of a batch are those that its sweet's page tells.
             for b in &list.batches {

@@ -140,7 +140,7 @@ pub fn fill(c: &mut SqliteConnection, catalogue: &Catalogue, now_ms: i64) -> Res
     days.starts = planner.starts();
     planning::create(c, &days, now_ms)?;
     let item = |(key, have_g, pack_g, price): (&str, f64, f64, f64)| {
-        (key.to_owned(), PantryItem { have_g, pack_g: Some(pack_g), price: Some(price) })
+        (key.to_owned(), PantryItem { have_g, bought_g: 0.0, pack_g: Some(pack_g), price: Some(price) })
     };
     let pantry = Pantry { money: "€".to_owned(), items: CUPBOARD.into_iter().map(item).collect() };
     pantry.check(&catalogue.larder)?;

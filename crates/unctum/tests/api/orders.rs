@@ -120,6 +120,31 @@ fn every_line_of_an_order_is_made_or_it_is_refused() {
 
 /// A kitchen with one pan: what is fried and lies in warm syrup takes two, and that is all that is said against it.
 #[test]
+fn who_must_not_eat_what_is_warned_and_what_nobody_knows_is_refused() {
+    let server = Server::empty();
+    let known = server.get("/api/v1/allergens").1;
+    assert!(known.as_array().is_some_and(|all| all.contains(&json!("tree nuts"))), "{known}");
+    let mut order = asked(&server, "A bookshop", 60, "cashew-sheet", &json!({"kind": "pieces", "count": 12}));
+    order["order"]["avoids"] = json!(["nuts"]);
+    let (status, refused) = server.post("/api/v1/orders", &order);
+    assert_eq!(status, Status::UnprocessableEntity, "{refused}");
+    assert_eq!(server.get("/api/v1/orders").1, json!([]), "nothing is stored");
+    order["order"]["avoids"] = json!(["tree nuts"]);
+    let kept = server.ok("/api/v1/orders", &order);
+    assert_eq!(kept["order"]["avoids"], json!(["tree nuts"]));
+    let days = server.ok("/api/v1/day/fresh", &json!({"orders": [kept["id"]]}));
+    let told = server.ok("/api/v1/day/plan", &json!({"days": days, "seconds": 0}));
+    let cautions = told["told"]["orders"][0]["cautions"].to_string();
+    assert!(cautions.contains("tree nuts") && cautions.contains("A bookshop"), "{told}");
+    // It goes out with the table, and comes in again.
+    let table = text(&server, "/api/v1/orders.csv");
+    assert!(table.contains("avoids") && table.contains("tree nuts"), "{table}");
+    let again = table.replace("A bookshop", "A reading room");
+    let read = server.ok("/api/v1/orders/table", &json!({"zone": "", "csv": again}));
+    assert_eq!(read[0]["order"]["avoids"], json!(["tree nuts"]));
+}
+
+#[test]
 fn what_forbids_a_day_is_told_and_nothing_else() {
     let server = Server::empty();
     let pieces = json!({"kind": "pieces", "count": 12});

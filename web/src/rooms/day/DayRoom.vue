@@ -255,6 +255,7 @@ const paper = () => window.print()
       <HandsList
         v-else-if="side === 'hands'"
         class="no-paper"
+        amounts
         :told="plan"
         @pick="picked($event)"
       />
@@ -267,9 +268,12 @@ const paper = () => window.print()
         @changed="view.planned({ ...$event, starts: {} })"
       />
       <div v-if="side !== 'shopping'" class="paper-only">
+        <section class="wall">
+          <OrdersList :told="plan" />
+        </section>
         <section v-for="cook in cooks" :key="cook" class="wall">
           <h2>{{ cook }}</h2>
-          <HandsList :told="plan" :cook="cook" all />
+          <HandsList :told="plan" :cook="cook" all amounts />
         </section>
       </div>
     </template>

@@ -1,31 +1,52 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
+import { useKitchen } from '@/live/kitchen'
+import { taken } from '@/units/measures'
 import { dayAt, lasts, letter, wall } from './clockWords'
 
-/** What wants hands, in the order of the clock: the phone's view of the days, and the sheet for the wall. */
-const props = defineProps<{ told: Api<'DaysTold'>; cook?: string | undefined; all?: boolean }>()
+/**
+ * The days in the order of the clock, what goes on by itself too: the phone's view, and the sheet for the wall. Of one cook:
+ * her steps, and all that waits.
+ */
+const props = defineProps<{
+  told: Api<'DaysTold'>
+  cook?: string | undefined
+  all?: boolean
+  amounts?: boolean
+}>()
 defineEmits<{ pick: [step: string] }>()
+
+const kitchen = useKitchen()
+const by_scale = computed(() => kitchen.view?.kitchen.bench?.scale_step_g != null)
 
 const rows = computed(() =>
   props.told.batches
     .flatMap((b, i) => b.steps.map((s) => ({ ...s, batch: b, n: i })))
-    .filter((s) => s.cook && (!props.cook || s.cook === props.cook))
-    .filter((s) => props.all || (!s.begun && s.to_min > props.told.now_min) || s.begun)
-    .sort((a, b) => a.from_min - b.from_min),
-)
-const ahead = computed(() =>
-  rows.value.filter((s) => props.all || !s.begun || s.to_min > props.told.now_min),
+    .filter((s) => !s.cook || !props.cook || s.cook === props.cook)
+    .filter((s) => props.all || s.to_min > props.told.now_min)
+    .sort((a, b) => a.from_min - b.from_min || a.to_min - b.to_min)
+    .map((s) => ({
+      ...s,
+      where: [s.pan_name, s.ring_name].filter(Boolean).join(', '),
+      amounts: props.amounts
+        ? s.takes
+            .map(
+              (t) => `${taken(t.mass_g, t.measured, by_scale.value).first} ${t.name.toLowerCase()}`,
+            )
+            .join(', ')
+        : '',
+    })),
 )
 const days = computed(() => {
-  const groups = new Map<string, typeof ahead.value>()
-  for (const row of ahead.value) {
+  const groups = new Map<string, typeof rows.value>()
+  for (const row of rows.value) {
     const day = dayAt(props.told, row.from_min)?.words ?? ''
     groups.set(day, [...(groups.get(day) ?? []), row])
   }
   return [...groups]
 })
-const next = computed(() => (props.all ? undefined : ahead.value[0]))
+const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.cook && !s.begun)))
 </script>
 
 <template>
@@ -37,19 +58,27 @@ const next = computed(() => (props.all ? undefined : ahead.value[0]))
         {{ dayAt(told, next.from_min)?.words }}, {{ wall(told, next.from_min) }} ·
         {{ lasts(next.to_min - next.from_min) }} · {{ next.cook }}
       </p>
+      <p v-if="next.where" class="small soft">{{ next.where }}</p>
     </section>
     <section v-for="[day, shown] in days" :key="day">
       <component :is="cook ? 'h3' : 'h2'">{{ day }}</component>
       <ol>
-        <li v-for="s in shown" :key="s.id" :class="{ syrup: s.syrup }">
+        <li v-for="s in shown" :key="s.id" :class="{ syrup: s.syrup, alone: !s.cook }">
+          <span class="tick" aria-hidden="true"></span>
           <span class="figures at">{{ wall(told, s.from_min) }}</span>
           <span class="mark" aria-hidden="true">{{ letter(s.n) }}</span>
           <v-btn class="what" @click="$emit('pick', s.id)">
-            {{ s.title }} <span class="small soft">{{ s.batch.title }}</span>
+            {{ s.title }}
+            <span class="small soft"
+              >{{ s.batch.title }}<template v-if="s.where"> · {{ s.where }}</template></span
+            >
+            <span v-if="s.amounts" class="small">{{ s.amounts }}</span>
           </v-btn>
           <span class="small figures soft lasts"
-            >{{ lasts(s.to_min - s.from_min)
-            }}<template v-if="!cook">, {{ s.cook }}</template></span
+            ><template v-if="s.cook"
+              >{{ lasts(s.to_min - s.from_min)
+              }}<template v-if="!cook">, {{ s.cook }}</template></template
+            ><template v-else>by itself to {{ wall(told, s.to_min) }}</template></span
           >
         </li>
       </ol>
@@ -94,10 +123,19 @@ ol {
 
 li {
   display: grid;
-  grid-template-columns: 3.5rem 1.5rem minmax(0, 1fr) auto;
+  grid-template-columns: 3.5rem 1.5rem minmax(0, 1fr) minmax(0, auto);
   gap: var(--gap-2);
   align-items: center;
   border-top: var(--line) solid var(--steel);
+}
+
+/* What goes on by itself stands back: it is looked at, not done. */
+.alone {
+  border-top-style: dashed;
+}
+
+.tick {
+  display: none;
 }
 
 .mark {
@@ -122,17 +160,35 @@ li {
   cursor: pointer;
 }
 
+.alone .what {
+  font-style: italic;
+}
+
 .what .small {
   display: block;
+  font-style: normal;
 }
 
 .lasts {
+  max-width: 7.5rem;
   text-align: right;
 }
 
 @media print {
   li {
+    grid-template-columns: 1.25rem 3.5rem 1.5rem minmax(0, 1fr) minmax(0, auto);
     break-inside: avoid;
+  }
+
+  .tick {
+    display: block;
+    width: 0.9rem;
+    height: 0.9rem;
+    border: var(--line-strong) solid currentcolor;
+  }
+
+  .alone .tick {
+    visibility: hidden;
   }
 
   .what {

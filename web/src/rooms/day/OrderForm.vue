@@ -6,6 +6,7 @@ import FoldPart from '@/look/pieces/FoldPart.vue'
 import LineField from '@/look/pieces/LineField.vue'
 import StepperField from '@/look/pieces/StepperField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import AvoidsField from './AvoidsField.vue'
 import SweetField from './SweetField.vue'
 import WhenField from './WhenField.vue'
 import { zoneHere } from './useDays'
@@ -45,6 +46,7 @@ const who = ref(props.order?.order.who ?? '')
 const due = ref(props.order?.order.due.slice(0, 16) ?? '')
 const eaten = ref(props.order?.order.eaten_on ?? '')
 const note = ref(props.order?.order.note ?? '')
+const avoids = ref([...(props.order?.order.avoids ?? [])])
 const price = ref(props.order?.order.price == null ? '' : `${props.order.order.price}`)
 const lines = ref<Line[]>(props.order ? props.order.order.lines.map(told) : [blank()])
 const trouble = ref('')
@@ -81,6 +83,7 @@ async function write(): Promise<void> {
     who: who.value.trim(),
     due: `${due.value}:00`,
     note: note.value,
+    avoids: avoids.value,
     price: price.value.trim() ? number(price.value) : null,
     eaten_on: eaten.value || null,
     lines: lines.value.map((l) => ({ ...l.rest, sweet_key: l.sweet_key, amount: amount(l) })),
@@ -146,6 +149,9 @@ async function remove(): Promise<void> {
         Leave out
       </v-btn>
     </fieldset>
+    <FoldPart title="They must not eat…" :note="avoids.join(', ')" :open="avoids.length > 0">
+      <AvoidsField v-model="avoids" />
+    </FoldPart>
     <FoldPart title="Eaten until, price, to remember" :open="!!(eaten || price || note)">
       <div class="line-of">
         <LineField v-model="eaten" label="Eaten until" type="date" />

@@ -43,6 +43,7 @@ const late = (o: Api<'OrderTold'>) => o.ready_min != null && o.ready_min > o.due
         </svg>
         <span class="small">{{ sureWords(o.on_time_frac) }}</span>
       </div>
+      <p v-for="c in o.cautions" :key="c" class="caution">{{ c }}</p>
       <p v-for="line in o.lines" :key="line.name" class="line">
         <span class="figures">{{ amountWords(line) }}</span> {{ line.name }}
         <span v-if="line.pieces" class="small soft">{{ madeWords(line.pieces) }}</span>

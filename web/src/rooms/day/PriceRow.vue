@@ -5,7 +5,7 @@ import AmountField from '@/look/pieces/AmountField.vue'
 
 /** What is in the cupboard of one thing, and what a pack of it holds and costs. */
 const props = defineProps<{ name: string; item: Partial<Api<'PantryItem'>> }>()
-const emit = defineEmits<{ told: [item: Api<'PantryItem'>] }>()
+const emit = defineEmits<{ told: [item: Partial<Api<'PantryItem'>>] }>()
 
 const have_g = ref(props.item.have_g ?? 0)
 const pack_g = ref<number | null>(props.item.pack_g ?? null)

@@ -4,7 +4,7 @@ import { answer, api, wordsOf, type Api } from '@/api/client'
 import { useAsked } from '@/live/useAsked'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dose, gramUnit, number } from '@/units/format'
-import { lasts } from './clockWords'
+import CostTables from './CostTables.vue'
 import PriceRow from './PriceRow.vue'
 
 /** One list over all orders, and what it all costs. */
@@ -55,11 +55,16 @@ const sections = computed(() => {
   return [...groups]
 })
 const made = (ingredient: string) => props.kept.days.made?.includes(ingredient)
-async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void> {
+/** Bought and in the basket, or put back. */
+const tick = (l: Api<'ShoppingLine'>) => price(l.ingredient, { bought_g: l.bought ? 0 : l.buy_g })
+async function price(ingredient: string, item: Partial<Api<'PantryItem'>>): Promise<void> {
   const had = pantry.value
   if (!had) return
   try {
-    const body = { ...had.pantry, items: { ...had.pantry.items, [ingredient]: item } }
+    const blank = { have_g: 0, bought_g: 0, pack_g: null, price: null }
+    const known = had.pantry.items?.[ingredient] ?? blank
+    const items = { ...had.pantry.items, [ingredient]: { ...known, ...item } }
+    const body = { ...had.pantry, items }
     const params = { header: { 'If-Match': `${had.version}` } }
     await larder.put(await answer(api.PUT('/api/v1/pantry', { params, body })))
     open.value = undefined
@@ -78,7 +83,15 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
       <section v-for="[shelf, lines] in sections" :key="shelf">
         <h2>{{ SHELVES[shelf] ?? shelf }}</h2>
         <ul>
-          <li v-for="l in lines" :key="l.ingredient" :class="{ there: l.buy_g < 0.5 }">
+          <li v-for="l in lines" :key="l.ingredient" :class="{ there: l.there || l.bought }">
+            <v-checkbox
+              v-if="!l.there"
+              class="tick"
+              hide-details
+              :aria-label="`${l.name} is bought`"
+              :model-value="l.bought"
+              @update:model-value="tick(l)"
+            />
             <v-btn
               class="name"
               :aria-expanded="open === l.ingredient"
@@ -87,7 +100,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
               {{ l.name }}
             </v-btn>
             <strong class="figures">
-              <template v-if="l.buy_g < 0.5">there</template>
+              <template v-if="l.there">there</template>
               <template v-else-if="l.packs"
                 >{{ l.packs }} × {{ dose(l.buy_g / l.packs) }} {{ gramUnit() }}</template
               >
@@ -101,7 +114,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
               >
             </span>
             <span class="figures cost">{{
-              l.cost != null && l.buy_g >= 0.5 ? money(l.cost) : ''
+              l.cost != null && l.cost >= 0.005 ? money(l.cost) : ''
             }}</span>
             <v-btn v-if="l.can_be_made" class="key here" @click="emit('make', l.ingredient, true)">
               Make it here
@@ -135,55 +148,7 @@ async function price(ingredient: string, item: Api<'PantryItem'>): Promise<void>
           >As text</a
         >
       </p>
-      <h2>What it costs</h2>
-      <div class="wide">
-        <v-table>
-          <thead>
-            <tr>
-              <th>Order</th>
-              <th>Goes into it</th>
-              <th>Each box</th>
-              <th>Hands</th>
-              <th>Agreed</th>
-              <th>Left for the work</th>
-            </tr>
-          </thead>
-          <tbody class="figures">
-            <tr v-for="o in list.orders" :key="o.id">
-              <th>{{ o.who }}</th>
-              <td>{{ money(o.cost) }}</td>
-              <td>{{ o.box_cost == null ? '' : money(o.box_cost) }}</td>
-              <td>{{ lasts(o.hands_min) }}</td>
-              <td>{{ o.price == null ? '' : money(o.price) }}</td>
-              <td>{{ o.margin == null ? '' : money(o.margin) }}</td>
-            </tr>
-          </tbody>
-        </v-table>
-        <v-table>
-          <thead>
-            <tr>
-              <th>Batch</th>
-              <th>Goes into it</th>
-              <th>A piece</th>
-              <th>Hands a piece</th>
-            </tr>
-          </thead>
-          <tbody class="figures">
-            <tr v-for="b in list.batches" :key="b.key">
-              <th>{{ b.title }}</th>
-              <td>{{ money(b.cost) }}</td>
-              <td>
-                {{
-                  b.piece_cost
-                    ? `${number(b.piece_cost.low, 2)}–${number(b.piece_cost.high, 2)}`
-                    : ''
-                }}
-              </td>
-              <td>{{ b.piece_hands_min == null ? '' : `${number(b.piece_hands_min, 1)} min` }}</td>
-            </tr>
-          </tbody>
-        </v-table>
-      </div>
+      <CostTables :list="list" />
     </template>
   </div>
 </template>
@@ -207,7 +172,7 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: minmax(0, 12rem) 8rem minmax(0, 1fr) 5rem 8.5rem;
+  grid-template-columns: 2.75rem minmax(0, 12rem) 8rem minmax(0, 1fr) 5rem 8.5rem;
   gap: var(--gap-1) var(--gap-4);
   align-items: center;
   min-height: 2.75rem;
@@ -215,6 +180,7 @@ li {
 }
 
 .name {
+  grid-column: 2;
   min-height: 2.75rem;
   padding: 0;
   border: 0;
@@ -234,8 +200,7 @@ li {
   color: var(--ink-soft);
 }
 
-.cost,
-td {
+.cost {
   text-align: right;
 }
 
@@ -255,40 +220,22 @@ p {
   display: block;
 }
 
-.wide {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--gap-5);
-  overflow-x: auto;
-}
-
-.v-table {
-  border-collapse: collapse;
-}
-
-th,
-td {
-  padding: var(--gap-2) var(--gap-3) var(--gap-2) 0;
-  border-bottom: var(--line) solid var(--steel);
-}
-
-th {
-  font-weight: 400;
-  text-align: left;
-}
-
-thead th {
-  font-size: var(--size-small);
-  color: var(--ink-soft);
-}
-
 @container room (max-width: 44rem) {
   li {
-    grid-template-columns: minmax(0, 1fr) auto;
+    grid-template-columns: 2.75rem minmax(0, 1fr) auto;
   }
 
   li .small {
-    grid-column: 1 / -1;
+    grid-column: 2;
+  }
+
+  .cost {
+    grid-column: 3;
+  }
+
+  .here {
+    grid-column: 2 / -1;
+    justify-self: start;
   }
 }
 </style>

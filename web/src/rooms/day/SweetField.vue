@@ -21,10 +21,10 @@ const fitting = useAsked({
   ask: (query, signal) => api.GET('/api/v1/sweets', { params: { query }, signal }),
   holds: 'waiting',
 })
-/** Those that answer, and always the one that is chosen. */
+/** Those that answer, and always the one that is chosen. What is only made for other sweets nobody orders. */
 const items = computed(() => {
   const cards = all.found.value?.cards ?? []
-  const fits = fitting.found.value?.cards ?? cards
+  const fits = (fitting.found.value?.cards ?? cards).filter((c) => !c.makes)
   const own = cards.filter((c) => c.key === key.value && !fits.some((f) => f.key === c.key))
   return [...own, ...fits].map((c) => ({ title: c.name, value: c.key }))
 })

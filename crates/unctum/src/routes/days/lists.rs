@@ -102,7 +102,7 @@ pub async fn shopping_text(app: &State<App>, id: i32) -> Answer<(ContentType, St
         ),
         None => format!("{}: {}", l.name, dose_words(l.buy_g)),
     };
-    let bought = list.lines.iter().filter(|l| l.buy_g > 0.0).map(line);
+    let bought = list.lines.iter().filter(|l| l.buy_g > 0.0 && !l.bought).map(line);
     Ok((ContentType::Plain, bought.collect::<Vec<_>>().join("\n") + "\n"))
 }
 
