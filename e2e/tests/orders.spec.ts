@@ -71,7 +71,8 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await replanned(page, () =>
       order(page, 'A neighbour', '2026-11-28T12:00', 'Sesame–jaggery ladoo', '4', '6'),
     )
-    await expect(page.getByText('24 asked + 2 spare + 1 to taste = 27 made')).toBeVisible()
+    const asked = page.getByRole('list', { name: 'Orders' })
+    await expect(asked.getByText('24 asked + 2 spare + 1 to taste = 27 made')).toBeVisible()
     await expect(page.getByText('All in time.')).toBeVisible()
     const days = (await (await page.request.get(`${program.url}/api/v1/days`)).json())[0]
 
@@ -175,8 +176,22 @@ test('the weekend of the demo: read by all, by the clock on a phone, on paper, a
   await canBeRead(page)
 
   await page.emulateMedia({ media: 'print', colorScheme: 'light' })
-  await expect(page.getByRole('heading', { level: 2, name: 'Helper' })).toBeVisible()
+  // What each does, and what goes on by itself, on two sheets at most.
+  await expect(
+    page
+      .getByText(/^\d+ min, Helper$/)
+      .filter({ visible: true })
+      .first(),
+  ).toBeVisible()
+  await expect(
+    page
+      .getByText(/^by itself to/)
+      .filter({ visible: true })
+      .first(),
+  ).toBeVisible()
   await expect(page.getByRole('button', { name: 'Plan anew' })).toBeHidden()
+  const sheets = (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type \/Page\b/g)
+  expect(sheets?.length).toBeLessThanOrEqual(2)
 
   const days = (await (await page.request.get('/api/v1/days')).json())[0]
   const plan = await told(page, days.id)

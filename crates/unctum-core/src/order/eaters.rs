@@ -33,6 +33,17 @@ pub fn not_for<'a>(
     Ok(said)
 }
 
+/// What to heed at the stove for those who must not eat something; none where they may eat all.
+pub(super) fn heed(order: &Order) -> Option<String> {
+    let avoids: Vec<&str> = order.avoids.iter().map(String::as_str).collect();
+    let (what, who) = (listed(&avoids), &order.who);
+    (!avoids.is_empty()).then(|| {
+        format!(
+            "Keep all of it clean of {what}: washed pan, board, knife and cloth, fresh fat. Tell {who} that a home kitchen cannot promise there is none."
+        )
+    })
+}
+
 /// “Cashew sheet has tree nuts in it: A neighbour must not eat that.”
 fn warned(title: &str, carries: &[String], avoids: &[String], who: &str) -> Option<String> {
     let both: Vec<&str> = avoids.iter().filter(|a| carries.contains(a)).map(String::as_str).collect();
@@ -98,24 +109,18 @@ pub(super) fn clean_first(q: &DayQuestion<'_>, made: &[DayMade], problem: &mut D
                 before.push(other.title.as_str());
             }
         }
-        let orders = avoiding(q, made, clean);
-        let what = listed(&clean_of);
-        let who = q.orders.iter().filter(|(id, _)| orders.contains(id)).map(|(_, o)| o.who.as_str());
-        let who = listed(&who.collect::<Vec<_>>());
-        let mut words = format!("{}: keep it clean of {what}. ", clean.title);
+        let mut words = Vec::new();
         if !before.is_empty() {
-            words += &format!("It is made before {}. ", listed(&before));
+            words.push(format!("{} is made before {}.", clean.title, listed(&before)));
         }
         if !beside.is_empty() {
-            words += &format!(
-                "It cannot be made before {}: give it a pan and trays of its own. ",
-                listed(&beside)
-            );
+            let (title, beside) = (&clean.title, listed(&beside));
+            words
+                .push(format!("{title} cannot be made before {beside}: give it a pan and trays of its own."));
         }
-        words += &format!(
-            "Begin with washed pan, board, knife and cloth and with fresh fat, and tell {who} that your kitchen works with {what} all the same."
-        );
-        said.push(KeptApart { orders, words });
+        if !words.is_empty() {
+            said.push(KeptApart { orders: avoiding(q, made, clean), words: words.join(" ") });
+        }
     }
     said
 }

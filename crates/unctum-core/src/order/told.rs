@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::day::{DayTerms, Starts, judge, sure};
 use crate::order::asked::{Amount, Order};
-use crate::order::eaters::not_for;
+use crate::order::eaters::{heed, not_for};
 use crate::order::lanes::{Lane, lanes};
 use crate::order::made::{DayMade, piece_count};
 use crate::order::question::DayQuestion;
@@ -172,7 +172,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
 fn cautions(q: &DayQuestion<'_>, laid: &LaidOut, (id, order): (i32, &Order)) -> Vec<String> {
     let unfit = not_for(order, |key| q.sweets.get(key), q.book).unwrap_or_default();
     let apart = laid.kept_apart.iter().filter(|k| k.orders.contains(&id)).map(|k| k.words.clone());
-    unfit.into_iter().chain(apart).collect()
+    unfit.into_iter().chain(heed(order)).chain(apart).collect()
 }
 
 fn order(

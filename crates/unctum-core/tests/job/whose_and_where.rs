@@ -177,7 +177,7 @@ fn what_is_for_those_who_must_not_eat_nuts_is_made_before_them() {
     }
     let [apart] = &told[..] else { panic!("{told:?}") };
     assert!(apart.orders.contains(&2) && !apart.orders.contains(&1));
-    for word in ["tree nuts", "before Cashew", "A neighbour", "fresh fat"] {
+    for word in ["Coconut", "before Cashew"] {
         assert!(apart.words.contains(word), "{word}: {}", apart.words);
     }
     // Who may eat anything is told nothing.

@@ -109,7 +109,6 @@ const notMade = computed(() =>
   ),
 )
 const without = computed(() => told.value !== undefined && !Object.keys(told.value.starts).length)
-const cooks = computed(() => kept.value?.days.cooks.map((c) => c.name) ?? [])
 const paper = () => window.print()
 </script>
 
@@ -268,13 +267,8 @@ const paper = () => window.print()
         @changed="view.planned({ ...$event, starts: {} })"
       />
       <div v-if="side !== 'shopping'" class="paper-only">
-        <section class="wall">
-          <OrdersList :told="plan" />
-        </section>
-        <section v-for="cook in cooks" :key="cook" class="wall">
-          <h2>{{ cook }}</h2>
-          <HandsList :told="plan" :cook="cook" all amounts />
-        </section>
+        <OrdersList :told="plan" />
+        <HandsList :told="plan" all amounts />
       </div>
     </template>
   </div>

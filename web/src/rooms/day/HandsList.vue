@@ -5,16 +5,8 @@ import { useKitchen } from '@/live/kitchen'
 import { taken } from '@/units/measures'
 import { dayAt, lasts, letter, wall } from './clockWords'
 
-/**
- * The days in the order of the clock, what goes on by itself too: the phone's view, and the sheet for the wall. Of one cook:
- * her steps, and all that waits.
- */
-const props = defineProps<{
-  told: Api<'DaysTold'>
-  cook?: string | undefined
-  all?: boolean
-  amounts?: boolean
-}>()
+/** The days in the order of the clock, what goes on by itself too: the phone's view, and the sheet for the wall. */
+const props = defineProps<{ told: Api<'DaysTold'>; all?: boolean; amounts?: boolean }>()
 defineEmits<{ pick: [step: string] }>()
 
 const kitchen = useKitchen()
@@ -23,7 +15,6 @@ const by_scale = computed(() => kitchen.view?.kitchen.bench?.scale_step_g != nul
 const rows = computed(() =>
   props.told.batches
     .flatMap((b, i) => b.steps.map((s) => ({ ...s, batch: b, n: i })))
-    .filter((s) => !s.cook || !props.cook || s.cook === props.cook)
     .filter((s) => props.all || s.to_min > props.told.now_min)
     .sort((a, b) => a.from_min - b.from_min || a.to_min - b.to_min)
     .map((s) => ({
@@ -61,7 +52,7 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
       <p v-if="next.where" class="small soft">{{ next.where }}</p>
     </section>
     <section v-for="[day, shown] in days" :key="day">
-      <component :is="cook ? 'h3' : 'h2'">{{ day }}</component>
+      <h2>{{ day }}</h2>
       <ol>
         <li v-for="s in shown" :key="s.id" :class="{ syrup: s.syrup, alone: !s.cook }">
           <span class="tick" aria-hidden="true"></span>
@@ -72,12 +63,10 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
             <span class="small soft"
               >{{ s.batch.title }}<template v-if="s.where"> · {{ s.where }}</template></span
             >
-            <span v-if="s.amounts" class="small">{{ s.amounts }}</span>
+            <span v-if="s.amounts" class="small amounts">{{ s.amounts }}</span>
           </v-btn>
           <span class="small figures soft lasts"
-            ><template v-if="s.cook"
-              >{{ lasts(s.to_min - s.from_min)
-              }}<template v-if="!cook">, {{ s.cook }}</template></template
+            ><template v-if="s.cook">{{ lasts(s.to_min - s.from_min) }}, {{ s.cook }}</template
             ><template v-else>by itself to {{ wall(told, s.to_min) }}</template></span
           >
         </li>
@@ -109,8 +98,7 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
   cursor: pointer;
 }
 
-h2,
-h3 {
+h2 {
   font-size: var(--size-lead);
   margin: var(--gap-3) 0 0;
 }
@@ -176,15 +164,22 @@ li {
 
 @media print {
   li {
-    grid-template-columns: 1.25rem 3.5rem 1.5rem minmax(0, 1fr) minmax(0, auto);
+    grid-template-columns: 1rem 3rem 1.25rem minmax(0, 1fr) minmax(0, auto);
+    gap: 0.375rem;
+    padding: 0.0625rem 0;
     break-inside: avoid;
+  }
+
+  h2 {
+    margin-top: 0.5rem;
+    break-after: avoid;
   }
 
   .tick {
     display: block;
-    width: 0.9rem;
-    height: 0.9rem;
-    border: var(--line-strong) solid currentcolor;
+    width: 0.8rem;
+    height: 0.8rem;
+    border: 1.5px solid currentcolor;
   }
 
   .alone .tick {
@@ -193,6 +188,16 @@ li {
 
   .what {
     min-height: 0;
+    padding: 0;
+    line-height: 1.2;
+  }
+
+  .what .small {
+    display: inline;
+  }
+
+  .what .amounts::before {
+    content: ' · ';
   }
 }
 </style>

@@ -107,4 +107,21 @@ p {
   stroke: var(--ink);
   stroke-width: 6;
 }
+
+@media print {
+  .orders {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+    gap: 0.5rem 1rem;
+  }
+
+  .who {
+    min-height: 0;
+    font-size: inherit;
+  }
+
+  .sure,
+  .line .small {
+    display: none;
+  }
+}
 </style>

@@ -156,6 +156,7 @@ async function price(ingredient: string, item: Partial<Api<'PantryItem'>>): Prom
 <style scoped>
 .shopping {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--gap-3);
 }
 
