@@ -34,6 +34,13 @@ impl Spread {
     /// Nothing.
     pub const ZERO: Self = Self::exact(0.0);
 
+    /// The same value with both ends so much of the way from its middle, 0–1.
+    #[must_use]
+    pub fn narrowed(self, share: f64) -> Self {
+        let towards = |end: f64| self.mid + share * (end - self.mid);
+        Self { low: towards(self.low), mid: self.mid, high: towards(self.high) }
+    }
+
     /// A value that is known.
     #[must_use]
     pub const fn exact(mid: f64) -> Self {

@@ -134,7 +134,7 @@ impl Parts<'_, '_> {
     /// In so many batches, besides those that were begun.
     fn made(&self, more: u32) -> Result<Vec<DayMade>> {
         let (q, of, key) = (self.q, self.of, self.key);
-        let choice = q.days.choices.get(&key(1));
+        let choice = q.days.choices.get(&key(1)).copied();
         let due_min = of.wanted.iter().map(|w| w.due_min).min().unwrap_or(0) - q.days.margin_min as i32;
         let mut batches: Vec<DayMade> = Vec::new();
         let stand = self.begun.len() as u32;
@@ -144,10 +144,10 @@ impl Parts<'_, '_> {
                 Some(size) => size.clone(),
                 None => part_of(&self.size, n - stand, more),
             };
-            let choice = q.days.choices.get(&key(n)).or(choice);
+            let choice = q.chosen(&key(n)).or(choice);
             let needs_ml = self.needs_ml / f64::from(more.max(1));
-            let pan_id = pan_for(q, self.whole.method(), needs_ml, choice)?.0;
-            let with = DayChoice { pan_id, ..choice.copied().unwrap_or(self.usual) };
+            let pan_id = pan_for(q, self.whole.method(), needs_ml, choice.as_ref())?.0;
+            let with = DayChoice { pan_id, ..choice.unwrap_or(self.usual) };
             let (made, formula) = match batches.iter().find(|b| b.ask.size.as_ref() == Some(&part)) {
                 Some(same) if same.choice == with => (same.made.clone(), same.formula.clone()),
                 _ => {
@@ -226,11 +226,11 @@ fn component(
         amount: Amount::Mass { finished_g: needed_g },
     };
     let key = format!("{}.for", sweet.key);
-    let choice = q.days.choices.get(&key);
-    let usual = q.picked(choice.copied())?;
+    let choice = q.chosen(&key);
+    let usual = q.picked(choice)?;
     let first = q.made(sweet, &line, usual, size.clone())?;
     let needs_ml = first.weighed.at.written.fullest_ml();
-    let with = DayChoice { pan_id: pan_for(q, first.method(), needs_ml, choice)?.0, ..usual };
+    let with = DayChoice { pan_id: pan_for(q, first.method(), needs_ml, choice.as_ref())?.0, ..usual };
     let made = q.made(sweet, &line, with, size.clone())?;
     let formula = made.formula(q.book)?;
     Ok(DayMade {

@@ -60,11 +60,19 @@ pub struct Begun {
     pub over: bool,
     /// How much of it is being made: what is in the pan is not changed by an order any more.
     pub size: Option<Size>,
+    /// In which pan and on which ring it is.
+    pub choice: Option<DayChoice>,
     /// How it stands.
     pub state: BatchState,
 }
 
 impl<'a> DayQuestion<'a> {
+    /// Pan and ring of a batch where they are settled: what was begun is where it is, else what she chose.
+    pub(super) fn chosen(&self, key: &str) -> Option<DayChoice> {
+        let begun = self.begun.iter().find(|b| b.key == key).and_then(|b| b.choice);
+        begun.or_else(|| self.days.choices.get(key).copied())
+    }
+
     /// The pan and ring that were chosen, or the first.
     pub(super) fn picked(&self, choice: Option<DayChoice>) -> Result<DayChoice> {
         let first = |ids: Option<Option<i32>>, what: &'static str| {

@@ -13,7 +13,7 @@ pub(super) fn on_rings(q: &DayQuestion<'_>, batches: &mut [DayMade]) -> Result<(
     let heats = |b: &DayMade| b.formula.evaporated_g + b.formula.put_in_g / 5.0;
     let mut order: Vec<usize> = (0..batches.len()).collect();
     order.sort_by(|a, b| heats(&batches[*b]).total_cmp(&heats(&batches[*a])).then(a.cmp(b)));
-    let chosen = |b: &DayMade| q.days.choices.get(&b.key).map(|c| c.ring_id);
+    let chosen = |b: &DayMade| q.chosen(&b.key).map(|c| c.ring_id);
     for i in &order {
         if let Some(ring) = chosen(&batches[*i]).and_then(|id| rings.iter_mut().find(|r| r.0 == id)) {
             ring.2 += heats(&batches[*i]) / ring.1;

@@ -7,7 +7,8 @@ use unctum_core::cook::state_at;
 use unctum_core::day::{Planner, judge, plan_after, ways};
 use unctum_core::log::{BatchEvent, Logged};
 use unctum_core::order::{
-    Amount, Begun, Calendar, DayHours, DayQuestion, KitchenDays, Names, Order, eased, lay_out, tell,
+    Amount, Begun, Calendar, DayChoice, DayHours, DayQuestion, KitchenDays, Names, Order, eased, lay_out,
+    tell,
 };
 
 use crate::common::weekend::{days, line, order, planned, weekend, with, with_at};
@@ -82,7 +83,8 @@ fn begun(key: &str, sweet: &str, q: &DayQuestion<'_>, done: &[(&str, i64)], now_
         })
         .collect();
     let state = state_at(&setup, start_ms, &log, now_ms).expect("stands");
-    Begun { batch_id: 1, key: key.into(), over: false, size: made.ask.size.clone(), state }
+    let choice = Some(made.choice);
+    Begun { batch_id: 1, key: key.into(), over: false, size: made.ask.size.clone(), choice, state }
 }
 
 #[test]
@@ -118,6 +120,26 @@ fn what_runs_late_at_the_stove_moves_the_plan_and_as_little_else_as_may_be() {
             assert!(moved <= 240, "{id} moves by {moved} min");
         }
     });
+}
+
+/// What was begun is in the pan and on the ring where it was begun, whatever else is planned.
+#[test]
+fn what_was_begun_stays_in_its_pan_and_on_its_ring() {
+    let (orders, days) = (weekend(), days(&weekend()));
+    let calendar = with(&orders, &days, &[], |q| lay_out(q).expect("laid out").calendar);
+    let now_ms = calendar.ms(600);
+    let stands = with(&orders, &days, &[], |q| {
+        begun("cashew-sheet.1", "cashew-sheet", q, &[("ready", calendar.ms(590))], now_ms)
+    });
+    for (pan_id, ring_id) in [(1, 2), (2, 1), (3, 3)] {
+        let choice = DayChoice { pan_id, ring_id };
+        with_at(&orders, &days, &[Begun { choice: Some(choice), ..stands.clone() }], now_ms, |q| {
+            let laid = lay_out(q).expect("laid out");
+            let made = laid.made.iter().find(|m| m.key == "cashew-sheet.1").expect("there");
+            let picked = &made.made.picked;
+            assert_eq!((made.choice, picked.pan_id, picked.ring_id), (choice, Some(pan_id), Some(ring_id)));
+        });
+    }
 }
 
 /// What is in the pan is not made more by an order: what it lacks is another batch.

@@ -118,7 +118,6 @@ fn every_line_of_an_order_is_made_or_it_is_refused() {
     assert_eq!(told["told"]["batches"].as_array().map(Vec::len), Some(2), "the pieces are one batch");
 }
 
-/// A kitchen with one pan: what is fried and lies in warm syrup takes two, and that is all that is said against it.
 #[test]
 fn who_must_not_eat_what_is_warned_and_what_nobody_knows_is_refused() {
     let server = Server::empty();
@@ -146,6 +145,7 @@ fn who_must_not_eat_what_is_warned_and_what_nobody_knows_is_refused() {
     assert_eq!(read[0]["order"]["avoids"], json!(["tree nuts"]));
 }
 
+/// A kitchen with one pan: what is fried and lies in warm syrup takes two, and that is all that is said against it.
 #[test]
 fn what_forbids_a_day_is_told_and_nothing_else() {
     let server = Server::empty();

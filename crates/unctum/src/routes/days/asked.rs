@@ -6,7 +6,7 @@ use std::sync::Arc;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::KitchenDocument;
 use unctum_core::log::Phase;
-use unctum_core::order::{Begun, DayQuestion, KitchenDays, Order};
+use unctum_core::order::{Begun, DayChoice, DayQuestion, KitchenDays, Order};
 use unctum_core::process::Sweet;
 use unctum_store::{batch as rows, kitchen, planning};
 
@@ -62,7 +62,10 @@ impl AskedDays {
             let given_up = state.phase == Phase::GivenUp;
             let of = batch.setup();
             let size = of.pieces.map_or_else(|| of.chosen.size.clone(), |count| Some(Size::Pieces { count }));
-            (!given_up).then(|| Begun { batch_id, key: planned.batch, over: batch.is_over(), size, state })
+            let choice = of.chosen.pan_id.zip(of.chosen.ring_id);
+            let choice = choice.map(|(pan_id, ring_id)| DayChoice { pan_id, ring_id });
+            let (over, key) = (batch.is_over(), planned.batch);
+            (!given_up).then_some(Begun { batch_id, key, over, size, choice, state })
         });
         let begun = begun.collect();
         Ok(Self { days, orders, sweets, kitchen, catalogue: Arc::clone(&app.catalogue), now_ms, begun })
