@@ -65,3 +65,12 @@ fn little_syrup_never_takes_it_beyond_a_fortnight() {
     }
     assert!(at_the_most > 0, "none comes up to it");
 }
+
+/// Who does not say how cold it is has a refrigerator of 5 °C and a room of 25 °C: a colder one would promise more days.
+#[test]
+fn what_is_not_said_of_room_and_cold_is_the_usual() {
+    let text =
+        r#"{"composition": {"water_frac": 0.1, "sucrose_frac": 0.6, "fat_frac": 0.2, "protein_frac": 0.1}}"#;
+    let ask: KeepAsk = serde_json::from_str(text).expect("an ask");
+    assert_eq!((ask.room_c, ask.cold_c), (25.0, 5.0));
+}
