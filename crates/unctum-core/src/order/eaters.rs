@@ -33,13 +33,15 @@ pub fn not_for<'a>(
     Ok(said)
 }
 
-/// What to heed at the stove for those who must not eat something; none where they may eat all.
-pub(super) fn heed(order: &Order) -> Option<String> {
-    let avoids: Vec<&str> = order.avoids.iter().map(String::as_str).collect();
+/// What to heed at the stove for those who must not eat something; none where they may eat all, or where all that they asked
+/// for carries it.
+pub(super) fn heed(order: &Order, theirs: &[&DayMade]) -> Option<String> {
+    let clean = |a: &&String| theirs.iter().any(|m| !m.formula.allergens.contains(a));
+    let avoids: Vec<&str> = order.avoids.iter().filter(clean).map(String::as_str).collect();
     let (what, who) = (listed(&avoids), &order.who);
     (!avoids.is_empty()).then(|| {
         format!(
-            "Keep all of it clean of {what}: washed pan, board, knife and cloth, fresh fat. Tell {who} that a home kitchen cannot promise there is none."
+            "Keep what has no {what} in it clean of that: washed pan, board, knife and cloth, fresh fat. Tell {who} that a home kitchen cannot promise there is none."
         )
     })
 }

@@ -172,7 +172,9 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
 fn cautions(q: &DayQuestion<'_>, laid: &LaidOut, (id, order): (i32, &Order)) -> Vec<String> {
     let unfit = not_for(order, |key| q.sweets.get(key), q.book).unwrap_or_default();
     let apart = laid.kept_apart.iter().filter(|k| k.orders.contains(&id)).map(|k| k.words.clone());
-    unfit.into_iter().chain(heed(order)).chain(apart).collect()
+    let made = laid.made.iter().filter(|m| m.wanted.iter().any(|w| w.order_id == id));
+    let heed = heed(order, &made.collect::<Vec<_>>());
+    unfit.into_iter().chain(heed).chain(apart).collect()
 }
 
 fn order(
