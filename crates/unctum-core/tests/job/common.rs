@@ -1,5 +1,6 @@
 //! Kitchen and catalogue that several tests share.
 
+pub mod golden;
 pub mod hob;
 pub mod shelf;
 pub mod weekend;

@@ -74,3 +74,33 @@ fn what_is_not_said_of_room_and_cold_is_the_usual() {
     let ask: KeepAsk = serde_json::from_str(text).expect("an ask");
     assert_eq!((ask.room_c, ask.cold_c), (25.0, 5.0));
 }
+
+/// The whole table, with its reasons: looser anywhere, it is read here.
+#[test]
+fn the_table_of_keeping() {
+    use Spoils::{Egg, FreshCoconut, Fruit, MilkSolids};
+    let mut text = String::new();
+    let kinds: [&[Spoils]; 5] = [&[], &[FreshCoconut], &[MilkSolids], &[Egg], &[Fruit, MilkSolids]];
+    for (spoils, fat_frac) in kinds.into_iter().flat_map(|s| [0.05, 0.30].map(|f| (s, f))) {
+        for (water_frac, (room_c, cold_c)) in [0.03, 0.06, 0.09, 0.12, 0.16, 0.2]
+            .into_iter()
+            .flat_map(|w| [(25.0, 5.0), (34.0, 9.0)].map(|c| (w, c)))
+        {
+            let composition = sheet(water_frac, fat_frac);
+            let told =
+                keep(&KeepAsk { composition, spoils: spoils.to_vec(), free_fat_frac: 0.5, room_c, cold_c })
+                    .expect("keeps");
+            text += &format!(
+                "{spoils:?}, {:.0} % water, {:.0} % fat, room {room_c} °C, cold {cold_c} °C: {:.2}, {} and {} days. {} {}\n",
+                100.0 * water_frac,
+                100.0 * fat_frac,
+                told.water_activity,
+                told.room_days,
+                told.cold_days,
+                told.drifts,
+                told.why.join(" ")
+            );
+        }
+    }
+    insta::assert_snapshot!(text);
+}

@@ -19,7 +19,7 @@ use crate::common::{cashew_batch, gas, kadai};
 const DAY_MS: i64 = 86_400_000;
 const RING: Parameter = Parameter::RingPower { ring_id: 1 };
 
-fn kitchen() -> KitchenDocument {
+pub(crate) fn kitchen() -> KitchenDocument {
     KitchenDocument {
         name: "Hill".into(),
         room: Room { altitude_m: Some(1480.0), pressure_pa: None, room_c: 24.0, humidity_frac: 0.6 },
@@ -41,21 +41,21 @@ fn syrup() -> BatchSetup {
 
 /// How the evenings of a test are cooked.
 #[derive(Clone, Copy)]
-struct Habit {
+pub(crate) struct Habit {
     /// The ring against what it was taken for.
-    power: f64,
+    pub(crate) power: f64,
     /// The hand, as the logarithm of its strings.
-    string: f64,
+    pub(crate) string: f64,
     /// Weighings typed so many times what the scale showed, at the second of them.
-    slip: f64,
+    pub(crate) slip: f64,
     /// Seconds that the flame stays on after the right moment.
-    late_s: f64,
+    pub(crate) late_s: f64,
 }
 
-const PLAIN: Habit = Habit { power: 0.75, string: 0.0, slip: 1.0, late_s: 0.0 };
+pub(crate) const PLAIN: Habit = Habit { power: 0.75, string: 0.0, slip: 1.0, late_s: 0.0 };
 
 /// A syrup cooked beside a hidden pan: weighed three times, one string pulled, turned off at its strength.
-fn cooked(seed: u64, habit: Habit) -> Followed {
+pub(crate) fn cooked(seed: u64, habit: Habit) -> Followed {
     let setup = syrup();
     let world = World { flicker: 0.02, ..World::as_told(&setup, habit.power) };
     let hands = Hands { string: habit.string, scatter: (0.15, 0.3, 0.5), ..Hands::default() };
@@ -94,7 +94,7 @@ fn cooked(seed: u64, habit: Habit) -> Followed {
     cook.batch().clone()
 }
 
-fn told(seed: u64, habit: Habit) -> BatchTold {
+pub(crate) fn told(seed: u64, habit: Habit) -> BatchTold {
     told_by(seed as i32, &cooked(seed, habit), Some(&Verdict::of(Texture::Right)), &[], &kitchen())
 }
 

@@ -16,9 +16,9 @@ use crate::common::weekend::{days, with};
 use crate::learnt_counts::{SWEET, kitchen, start_in};
 
 /// A row: what is learnt, how far the truth is from what was told, and where that shows, in the row's own unit.
-struct Row {
-    about: Parameter,
-    hidden: f64,
+pub(crate) struct Row {
+    pub(crate) about: Parameter,
+    pub(crate) hidden: f64,
     shows: fn(&KitchenDocument) -> f64,
 }
 
@@ -67,7 +67,7 @@ fn keeps_days(kitchen: &KitchenDocument) -> f64 {
     start_in(kitchen, None).keeps.expect("keeps").cold_days
 }
 
-fn rows() -> Vec<Row> {
+pub(crate) fn rows() -> Vec<Row> {
     let row = |about, hidden, shows| Row { about, hidden, shows };
     vec![
         row(Parameter::RingPower { ring_id: 1 }, -0.3, |k| start_in(k, None).ring.net_power_w(1.0).ln()),
@@ -104,7 +104,7 @@ fn rows() -> Vec<Row> {
 }
 
 /// Our kitchen, with a thermometer and a cup.
-fn ours() -> KitchenDocument {
+pub(crate) fn ours() -> KitchenDocument {
     let mut ours = kitchen(vec![]);
     let thermometer = Thermometer { name: "Dial".into(), offset_k: 0.0, ice_offset_k: None, sd_k: 1.0 };
     ours.thermometers = vec![NumberedThermometer { id: Some(1), thermometer }];
@@ -116,7 +116,7 @@ fn ours() -> KitchenDocument {
 }
 
 /// What a dozen evenings tell whose truth is `mean`.
-fn evenings(about: &Parameter, mean: f64) -> Vec<BatchTold> {
+pub(crate) fn evenings(about: &Parameter, mean: f64) -> Vec<BatchTold> {
     let mut rng = Rng::of(7);
     let sd = about.learnable().evening_sd;
     let one = |batch_id: i32| BatchTold {

@@ -4,6 +4,7 @@
 
 mod common;
 
+mod as_told;
 mod batch_story;
 mod belief;
 mod calls;
@@ -21,8 +22,10 @@ mod finishes;
 mod food_laws;
 mod forgotten;
 mod formulas;
+mod glances;
 mod hand_tests;
 mod instruments;
+mod journal;
 mod keeping_figures;
 mod kitchen_and_readings;
 mod knocked;

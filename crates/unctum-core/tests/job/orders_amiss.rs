@@ -70,7 +70,7 @@ fn a_night_on_which_the_clocks_change_has_its_own_minutes() {
 }
 
 /// How a batch stands after some of its steps are done.
-fn begun(key: &str, sweet: &str, q: &DayQuestion<'_>, done: &[(&str, i64)], now_ms: i64) -> Begun {
+pub(crate) fn begun(key: &str, sweet: &str, q: &DayQuestion<'_>, done: &[(&str, i64)], now_ms: i64) -> Begun {
     let laid = lay_out(q).expect("laid out");
     let made = laid.made.iter().find(|m| m.key == key).expect("planned");
     let sweet = &q.sweets[sweet];
