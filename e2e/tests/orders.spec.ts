@@ -30,8 +30,8 @@ async function order(
   await fetched(form, due)
   await choose(form.getByLabel('Sweet, by any of its names'), sweet)
   if (each) await choose(form.getByLabel('Counted in'), 'boxes')
-  await form.getByRole('textbox', { name: each ? 'How many boxes' : 'How much' }).fill(n)
-  if (each) await form.getByRole('textbox', { name: 'Pieces in each' }).fill(each)
+  await form.getByRole('textbox', { name: each ? 'Boxes' : 'Pieces' }).fill(n)
+  if (each) await form.getByRole('textbox', { name: 'In each' }).fill(each)
   await form.getByRole('button', { name: 'Write it down' }).click()
 }
 
@@ -65,7 +65,7 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     const form = page.getByRole('form', { name: 'An order' })
     await form.getByLabel('For whom').fill('A bookshop')
     await fetched(form, '2026-11-28T17:00')
-    await form.getByRole('textbox', { name: 'How much' }).fill('18')
+    await form.getByRole('textbox', { name: 'Pieces' }).fill('18')
     await form.getByRole('button', { name: 'Write it down' }).click()
     await expect(page.getByText('All in time.')).toBeVisible()
     await replanned(page, () =>

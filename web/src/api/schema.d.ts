@@ -4608,6 +4608,8 @@ export interface components {
             begun: boolean;
             /** @description Who does it; none where it waits. */
             cook?: string | null;
+            /** @description From whom she takes it over, where somebody else did what came before. */
+            from_cook?: string | null;
             /**
              * Format: int32
              * @description From, min since the first midnight.
@@ -9328,6 +9330,7 @@ export interface components {
             packs?: number | null;
             /** @description Where it stands in the shop. */
             shelf: components["schemas"]["ShelfKind"];
+            sold?: components["schemas"]["SoldAs"] | null;
             /** @description Whether enough is in the cupboard. */
             there: boolean;
         };
@@ -9490,6 +9493,26 @@ export interface components {
             step: string;
             /** @description How it goes. */
             uptake: components["schemas"]["Uptake"];
+        };
+        /** @description How a shop sells what is not sold by its weight. */
+        SoldAs: {
+            /**
+             * Format: int32
+             * @description How many: enough of small ones too.
+             */
+            count: number;
+            /** @enum {string} */
+            kind: "whole";
+            /** @description What of. */
+            of: components["schemas"]["WholeThing"];
+        } | {
+            /** @enum {string} */
+            kind: "poured";
+            /**
+             * Format: double
+             * @description ml, rounded up.
+             */
+            volume_ml: number;
         };
         /**
          * @description A problem, and how long it may take.
@@ -11457,6 +11480,11 @@ export interface components {
             /** @description How it was. */
             tasted: string;
         };
+        /**
+         * @description What is sold whole.
+         * @enum {string}
+         */
+        WholeThing: "coconut" | "egg" | "lime" | "banana";
         /** @description Work on a sweet that is not finished. */
         WholeUnfinished: {
             /**

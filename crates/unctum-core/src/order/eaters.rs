@@ -9,8 +9,10 @@ use crate::order::asked::Order;
 use crate::order::gather::Wanted;
 use crate::order::graph::GRINDER;
 use crate::order::made::DayMade;
+use crate::order::make::batches;
 use crate::order::question::DayQuestion;
 use crate::process::{Book, Sweet};
+use crate::start::{Eaters, listed};
 use crate::variation::vary;
 
 /// What of an order carries what must not be eaten, a sentence for each of its lines. Lines of sweets that are not given are
@@ -57,20 +59,26 @@ fn warned(title: &str, carries: &[String], avoids: &[String], who: &str) -> Opti
     })
 }
 
-/// “milk, egg and sesame”.
-fn listed(words: &[&str]) -> String {
-    match words {
-        [] => String::new(),
-        [one] => (*one).to_owned(),
-        [most @ .., last] => format!("{} and {last}", most.join(", ")),
-    }
-}
-
 /// What those must not eat for whom a batch is made, or what takes what it makes.
 fn avoided(q: &DayQuestion<'_>, made: &[DayMade], of: &DayMade) -> BTreeSet<String> {
     let orders = avoiding(q, made, of);
     let theirs = q.orders.iter().filter(|(id, _)| orders.contains(id));
     theirs.flat_map(|(_, o)| &o.avoids).cloned().collect()
+}
+
+/// For whom a batch of some days is made who must not eat something. Where the batch is not found among them, or they cannot
+/// be worked out, all who are of these days: careful, not silent.
+#[must_use]
+pub fn eaters(q: &DayQuestion<'_>, key: &str) -> Eaters {
+    let made = batches(q, &mut Vec::new()).unwrap_or_default();
+    let orders = made.iter().find(|m| m.key == key).map(|of| avoiding(q, &made, of));
+    let theirs = |id: &i32| orders.as_ref().is_none_or(|of| of.contains(id));
+    let mut of = Eaters::default();
+    for (_, order) in q.orders.iter().filter(|(id, o)| theirs(id) && !o.avoids.is_empty()) {
+        of.who.push(order.who.clone());
+        of.avoid.extend(order.avoids.iter().filter(|a| !of.avoid.contains(a)).cloned().collect::<Vec<_>>());
+    }
+    of
 }
 
 /// What is kept apart for whom.

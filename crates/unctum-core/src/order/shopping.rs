@@ -12,6 +12,7 @@ use crate::order::asked::Amount;
 use crate::order::made::{DayMade, piece_count};
 use crate::order::pantry::Pantry;
 use crate::order::question::DayQuestion;
+use crate::order::sold::{NOTHING_G, SoldAs};
 use crate::order::whole::LaidOut;
 use crate::process::Purpose;
 
@@ -35,6 +36,8 @@ pub struct ShoppingLine {
     pub missing_g: f64,
     /// Packs to buy; none where it is bought loose.
     pub packs: Option<u32>,
+    /// How a shop sells what is bought loose, where that is not by its weight.
+    pub sold: Option<SoldAs>,
     /// What is bought, g.
     pub buy_g: f64,
     /// What that costs; none where nobody told.
@@ -115,8 +118,6 @@ pub fn ledger(made: &DayMade, made_here: &[String]) -> BTreeMap<String, f64> {
     bought.map(|l| (l.ingredient.clone(), l.amount_g)).collect()
 }
 
-/// Less than a strand of saffron is nothing, g.
-const NOTHING_G: f64 = 0.001;
 /// What is taken from the tap.
 const WATER: &str = "water";
 
@@ -143,7 +144,9 @@ pub fn shopping(q: &DayQuestion<'_>, laid: &LaidOut, pantry: &Pantry) -> Result<
         let item = pantry.items.get(&key).copied().unwrap_or_default();
         let missing_g = (needed_g - item.have_g).max(0.0);
         let packs = item.pack_g.map(|pack_g| (missing_g / pack_g - 1e-9).ceil().max(0.0) as u32);
-        let buy_g = packs.zip(item.pack_g).map_or(missing_g, |(n, pack_g)| f64::from(n) * pack_g);
+        let sold = packs.is_none().then(|| SoldAs::of(of, missing_g)).flatten();
+        let loose_g = sold.map_or(missing_g, |(_, buy_g)| buy_g);
+        let buy_g = packs.zip(item.pack_g).map_or(loose_g, |(n, pack_g)| f64::from(n) * pack_g);
         lines.push(ShoppingLine {
             name: of.name.clone(),
             shelf: of.shelf,
@@ -152,6 +155,7 @@ pub fn shopping(q: &DayQuestion<'_>, laid: &LaidOut, pantry: &Pantry) -> Result<
             have_g: item.have_g,
             missing_g,
             packs,
+            sold: sold.map(|(sold, _)| sold),
             buy_g,
             cost: item.price_per_g().map(|price| price * buy_g),
             there: missing_g <= NOTHING_G,

@@ -133,9 +133,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
     let batches: Vec<DayBatchTold> = laid.made.iter().map(|m| batch(q, laid, m, starts)).collect();
     let (lanes, cooks) = lanes(q, laid, &batches);
     let mut batches = batches;
-    for step in batches.iter_mut().flat_map(|b| &mut b.steps) {
-        step.cook = cooks.get(&step.id).cloned();
-    }
+    batches.iter_mut().for_each(|b| b.shared_out(&cooks));
     let on_time = |key: &str| certain.as_ref().and_then(|c| c.on_time.get(key)).copied();
     let orders = q.orders.iter().map(|(id, o)| order(q, laid, (*id, o), &batches, &on_time)).collect();
     let dates: Vec<_> = laid.calendar.dates().collect();
@@ -189,11 +187,7 @@ fn order(
     // What was agreed to be fetched later is.
     let later_min =
         made().filter_map(|m| q.days.eased.get(&m.key)).map(|e| e.later_min as i32).max().unwrap_or(0);
-    let ready: Option<Vec<i32>> = made()
-        .map(|m| {
-            told(&m.key).and_then(|b| if b.over { Some(laid.now_min.min(m.due_min)) } else { b.ready_min })
-        })
-        .collect();
+    let ready: Option<Vec<i32>> = made().map(|m| told(&m.key).and_then(|b| b.ready_min)).collect();
     let lines = order.lines.iter().map(|line| {
         let of: Vec<&DayMade> = made()
             .filter(|m| {

@@ -1,5 +1,7 @@
 //! A batch of some days as it is shown.
 
+use std::collections::BTreeMap;
+
 use serde::Serialize;
 
 use crate::course::Tools;
@@ -31,6 +33,8 @@ pub struct DayStepTold {
     pub manner: Manner,
     /// Who does it; none where it waits.
     pub cook: Option<String>,
+    /// From whom she takes it over, where somebody else did what came before.
+    pub from_cook: Option<String>,
     /// In which of her pans, if in one.
     pub pan_name: Option<String>,
     /// On which ring, if over a flame.
@@ -94,6 +98,7 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
             minutes,
             manner: step.manner(),
             cook: None,
+            from_cook: None,
             takes: takes.iter().filter(|t| t.step == step.key).cloned().collect(),
             pan_name: tools.pan_of(step).map(|p| p.name.clone()),
             ring_name: step.on_flame().then(|| made.made.picked.ring.name.clone()),
@@ -119,7 +124,28 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
         ring_name: made.made.picked.ring.name.clone(),
         pieces: made.formula.pieces.count.map(|c| c.round() as u32),
         finished_g: made.formula.finished_g,
-        ready_min: steps.iter().map(|s| s.to_min).max(),
+        ready_min: match begun.filter(|b| b.over) {
+            // What is over was ready when its last step ended.
+            Some(over) => {
+                let ended_ms = over.state.steps.iter().filter_map(|s| s.done_ms).max();
+                Some(ended_ms.map_or(laid.now_min, |ms| laid.calendar.minute_of_ms(ms)))
+            }
+            None => steps.iter().map(|s| s.to_min).max(),
+        },
         steps,
+    }
+}
+
+impl DayBatchTold {
+    /// Says who does each step, and where it goes from one to another.
+    pub(super) fn shared_out(&mut self, cooks: &BTreeMap<StepId, String>) {
+        let mut before: Option<String> = None;
+        for step in &mut self.steps {
+            step.cook = cooks.get(&step.id).cloned();
+            if step.cook.is_some() {
+                step.from_cook = before.take().filter(|b| Some(b) != step.cook.as_ref());
+                before.clone_from(&step.cook);
+            }
+        }
     }
 }

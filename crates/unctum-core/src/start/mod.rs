@@ -20,6 +20,7 @@
 mod aimed;
 mod ask;
 mod doubts;
+mod eaters;
 mod habits;
 mod setup;
 mod signs;
@@ -28,5 +29,7 @@ mod sweetness;
 pub(crate) use aimed::WITHIN;
 pub use ask::{Made, StartAsk, plain_setup, set_up};
 pub(crate) use doubts::other_solids;
+pub use eaters::Eaters;
+pub(crate) use eaters::listed;
 pub use setup::{BatchSetup, Chosen, Keeps, Planned, RingSeen, StepPlan};
 pub use signs::{SyrupSigns, syrup_signs};

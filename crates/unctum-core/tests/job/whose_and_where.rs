@@ -2,9 +2,13 @@
 
 use jiff::civil::{date, time};
 use unctum_core::day::{DayBatch, DayHold, Starts};
+use unctum_core::formula::Size;
 use unctum_core::order::{
-    Amount, DayChoice, DayCook, DayHours, KitchenDays, LaidOut, Order, OrderLine, lay_out, not_for,
+    Amount, DayChoice, DayCook, DayHours, KitchenDays, LaidOut, Order, OrderLine, eaters, lay_out, not_for,
+    tell,
 };
+use unctum_core::process::{Step, StepKind};
+use unctum_core::start::{Eaters, StartAsk, set_up};
 
 use crate::common::weekend::{days, kitchen, line, order, planned, weekend, with};
 
@@ -49,6 +53,31 @@ fn each_step_is_done_by_one_who_stays_until_its_end() {
             let (from, to) = (starts[&step.id], starts[&step.id] + step.dur);
             assert!(shifts.iter().any(|s| s.0 <= from && to <= s.1), "{} from {from} to {to}", step.id);
         }
+    });
+}
+
+/// Where a batch goes from one pair of hands to another, it is said at the step that is taken over, and nowhere else.
+#[test]
+fn what_is_taken_over_is_said() {
+    let (orders, of) = (weekend(), days(&weekend()));
+    with(&orders, &of, &[], |q| {
+        let (laid, starts) = planned(q, 60);
+        let told = tell(q, &laid, &starts);
+        let mut seen = 0;
+        for batch in &told.batches {
+            let mut with_hands = batch.steps.iter().filter(|s| s.cook.is_some());
+            let mut before = with_hands.next().expect("a first");
+            assert_eq!(before.from_cook, None, "{}", before.id);
+            for step in with_hands {
+                let other = (step.cook != before.cook).then(|| before.cook.clone()).flatten();
+                seen += i32::from(other.is_some());
+                assert_eq!(step.from_cook, other, "{}", step.id);
+                before = step;
+            }
+            let waits = batch.steps.iter().filter(|s| s.cook.is_none());
+            waits.for_each(|s| assert_eq!(s.from_cook, None));
+        }
+        assert!(seen > 0, "a helper helps");
     });
 }
 
@@ -203,5 +232,59 @@ fn who_must_not_eat_what_is_in_it_is_warned_at_the_order() {
         let odd = Order { avoids: vec!["nuts".into()], ..orders[0].1.clone() };
         let refused = odd.check_avoids(q.book.larder).expect_err("protects nobody").to_string();
         assert!(refused.contains("nuts") && refused.contains("tree nuts"), "{refused}");
+    });
+}
+
+/// At the stove: before anything touches it, and at the fat.
+#[test]
+fn who_must_not_eat_what_is_said_at_the_first_steps_and_at_the_fat() {
+    let (mut orders, of) = one_without_nuts();
+    orders[1].1.lines.push(pieces("lentil-coils", 12));
+    with(&orders, &of, &[], |q| {
+        let theirs = eaters(q, "coconut-khoya-barfi.1");
+        assert_eq!(
+            (&theirs.who[..], &theirs.avoid[..]),
+            (&["A neighbour".to_owned()][..], &["tree nuts".to_owned()][..])
+        );
+        assert_eq!(eaters(q, "cashew-sheet.1"), Eaters::default(), "for one who eats all");
+        assert_eq!(eaters(q, "gone.1"), theirs, "not known: all of these days");
+        let told = |key: &str, eaters: &Eaters| {
+            let ask = StartAsk {
+                sweet_key: Some(key.into()),
+                size: Some(Size::Times { factor: 1.0 }),
+                ..StartAsk::default()
+            };
+            let mut setup = set_up(&ask, q.sweets.get(key), q.kitchen, q.book).expect("set up");
+            let before = setup.clone();
+            setup.heed(eaters);
+            let more = |a: &Step, b: &Step| b.hazards.len() - a.hazards.len();
+            let said: Vec<usize> = before.steps.iter().zip(&setup.steps).map(|(a, b)| more(a, b)).collect();
+            (setup, said)
+        };
+        for key in ["coconut-khoya-barfi", "lentil-coils"] {
+            let (setup, said) = told(key, &theirs);
+            for (step, more) in setup.steps.iter().zip(said) {
+                let (begins, fries) = (step.takes.is_empty(), step.kind == StepKind::Fry);
+                assert_eq!(more, usize::from(begins) + usize::from(fries), "{key}, {}", step.key);
+                if begins {
+                    let first = &step.hazards[0];
+                    assert!(
+                        first.contains("A neighbour")
+                            && first.contains("tree nuts")
+                            && first.contains("packet"),
+                        "{first}"
+                    );
+                }
+                if fries {
+                    assert!(step.hazards[0].starts_with("Fresh fat"), "{:?}", step.hazards);
+                }
+            }
+        }
+        // What has it in it is not called clean.
+        let (cashew, _) = told("cashew-sheet", &theirs);
+        let first = &cashew.steps[0].hazards[0];
+        assert!(first.contains("has tree nuts in it") && !first.contains("wash"), "{first}");
+        let (_, nobody) = told("cashew-sheet", &Eaters::default());
+        assert!(nobody.iter().all(|more| *more == 0));
     });
 }

@@ -7,6 +7,7 @@ use serde::Serialize;
 use unctum_core::cook::{Followed, Rescue, rescue as rescue_of};
 use unctum_core::learn::{LearntUse, learnt_for};
 use unctum_core::log::BatchEvent;
+use unctum_core::order::eaters;
 use unctum_core::process::Sweet;
 use unctum_core::review::{Lesson, Verdict, aim_of, lesson};
 use unctum_core::start::{BatchSetup, StartAsk, SyrupSigns, set_up, syrup_signs};
@@ -20,6 +21,7 @@ use crate::changes::Change;
 use crate::gateway::Caller;
 use crate::problem::{Answer, Problem};
 use crate::pulse::tell_batch;
+use crate::routes::days::asked::AskedDays;
 use crate::routes::sweet::known;
 use crate::views::{BatchView, Read, batch_view};
 use crate::weighed::into_kitchen;
@@ -99,10 +101,13 @@ async fn asked_setup(app: &App, ask: &StartAsk) -> Answer<BatchSetup> {
         Some(key) => Some(known(app, key).await?.sweet),
         None => None,
     };
-    let ask = ask.clone();
+    let (ask, days) = (ask.clone(), AskedDays::of(app, ask.planned.as_ref()).await?);
     let worked = app.works_out(move |app| {
         let mut setup = set_up(&ask, sweet.as_ref(), &kitchen, &app.catalogue.book(&kitchen)?)?;
         setup.steps = app.catalogue.cautioned(setup.steps);
+        if let (Some(days), Some(planned)) = (days, &ask.planned) {
+            setup.heed(&days.ask(|q| Ok(eaters(q, &planned.batch)))?);
+        }
         setup.check()?;
         Ok(setup)
     });

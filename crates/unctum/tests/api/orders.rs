@@ -142,6 +142,19 @@ fn who_must_not_eat_what_is_warned_and_what_nobody_knows_is_refused() {
         !cautions.contains("no tree nuts in it"),
         "what carries nuts cannot be kept clean of them: {cautions}"
     );
+    // It is said at the stove before anything is touched, whoever starts it and wherever.
+    let kept_days = server.ok("/api/v1/days", &days)["id"].clone();
+    let mut start = told["told"]["batches"][0]["start"].clone();
+    for (planned, words) in
+        [(Value::Null, ""), (json!({"days_id": kept_days, "batch": "cashew-sheet.1"}), "tree nuts")]
+    {
+        start["planned"] = planned;
+        let first = server.ok("/api/v1/batches/plan", &start)["setup"]["steps"][0]["hazards"].to_string();
+        assert_eq!(first.contains("A bookshop must not eat that"), !words.is_empty(), "{first}");
+        assert_eq!(first.contains("wash pan") && first.contains("sesame"), !words.is_empty(), "{first}");
+    }
+    start["planned"] = json!({"days_id": 4711, "batch": "cashew-sheet.1"});
+    assert!(server.post("/api/v1/batches/plan", &start).0 == Status::Ok, "of days that were put away");
     // It goes out with the table, and comes in again.
     let table = text(&server, "/api/v1/orders.csv");
     assert!(table.contains("avoids") && table.contains("tree nuts"), "{table}");

@@ -47,7 +47,8 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
       <v-btn class="big" @click="$emit('pick', next.id)">{{ next.title }}</v-btn>
       <p class="figures">
         {{ dayAt(told, next.from_min)?.words }}, {{ wall(told, next.from_min) }} ·
-        {{ lasts(next.to_min - next.from_min) }} · {{ next.cook }}
+        {{ lasts(next.to_min - next.from_min) }} · {{ next.cook
+        }}<template v-if="next.from_cook">, taken over from {{ next.from_cook }}</template>
       </p>
       <p v-if="next.where" class="small soft">{{ next.where }}</p>
     </section>
@@ -66,7 +67,9 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
             <span v-if="s.amounts" class="small amounts">{{ s.amounts }}</span>
           </v-btn>
           <span class="small figures soft lasts"
-            ><template v-if="s.cook">{{ lasts(s.to_min - s.from_min) }}, {{ s.cook }}</template
+            ><template v-if="s.cook"
+              >{{ lasts(s.to_min - s.from_min) }}, {{ s.cook
+              }}<template v-if="s.from_cook">, from {{ s.from_cook }}</template></template
             ><template v-else>by itself to {{ wall(told, s.to_min) }}</template></span
           >
         </li>

@@ -57,6 +57,8 @@ const WAYS = [
   { title: 'grams', value: 'mass' as const },
   { title: 'boxes', value: 'boxes' as const },
 ]
+/** Short: it stands between two keys at the thumb. */
+const COUNTED = { pieces: 'Pieces', mass: 'Grams', boxes: 'Boxes' } as const
 const number = (text: string) => Number(text.replace(',', '.'))
 function amount(line: Line): Api<'Amount'> {
   const n = line.n ?? 0
@@ -128,18 +130,9 @@ async function remove(): Promise<void> {
     <fieldset v-for="(line, i) in lines" :key="i" class="line-of">
       <legend class="only-heard">Sweet {{ i + 1 }}</legend>
       <SweetField v-model="line.sweet_key" class="what" />
-      <StepperField
-        v-model="line.n"
-        :label="line.by === 'boxes' ? 'How many boxes' : 'How much'"
-        :step="STEPS[line.by]"
-      />
+      <StepperField v-model="line.n" :label="COUNTED[line.by]" :step="STEPS[line.by]" />
       <ChoiceField v-model="line.by" label="Counted in" :items="WAYS" />
-      <StepperField
-        v-if="line.by === 'boxes'"
-        v-model="line.each"
-        label="Pieces in each"
-        :step="1"
-      />
+      <StepperField v-if="line.by === 'boxes'" v-model="line.each" label="In each" :step="1" />
       <v-btn
         v-if="lines.length > 1"
         class="key"

@@ -6,6 +6,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import { dose, gramUnit, number } from '@/units/format'
 import CostTables from './CostTables.vue'
 import PriceRow from './PriceRow.vue'
+import { soldWords } from './soldWords'
 
 /** One list over all orders, and what it all costs. */
 const props = defineProps<{ kept: Api<'KeptDays'> }>()
@@ -101,10 +102,7 @@ async function price(ingredient: string, item: Partial<Api<'PantryItem'>>): Prom
             </v-btn>
             <strong class="figures">
               <template v-if="l.there">there</template>
-              <template v-else-if="l.packs"
-                >{{ l.packs }} × {{ dose(l.buy_g / l.packs) }} {{ gramUnit() }}</template
-              >
-              <template v-else>{{ dose(l.buy_g) }} {{ gramUnit() }}</template>
+              <template v-else>{{ soldWords(l) }}</template>
             </strong>
             <span class="small soft figures">
               {{ dose(l.needed_g) }} {{ gramUnit() }} needed<template v-if="l.have_g > 0"

@@ -8,6 +8,7 @@ use unctum_core::kitchen::KitchenDocument;
 use unctum_core::log::Phase;
 use unctum_core::order::{Begun, DayChoice, DayQuestion, KitchenDays, Order};
 use unctum_core::process::Sweet;
+use unctum_core::start::Planned;
 use unctum_store::{batch as rows, kitchen, planning};
 
 use crate::app::App;
@@ -69,6 +70,19 @@ impl AskedDays {
         });
         let begun = begun.collect();
         Ok(Self { days, orders, sweets, kitchen, catalogue: Arc::clone(&app.catalogue), now_ms, begun })
+    }
+
+    /// The days that a batch was planned for; none where they were put away since.
+    ///
+    /// # Errors
+    /// Those of the store.
+    pub async fn of(app: &App, planned: Option<&Planned>) -> Answer<Option<Self>> {
+        let Some(id) = planned.map(|p| p.days_id) else { return Ok(None) };
+        let all = app.read(planning::all::<KitchenDays>).await?;
+        match all.into_iter().find(|d| d.id == id) {
+            Some(days) => Self::read(app, days.document, Some(id)).await.map(Some),
+            None => Ok(None),
+        }
     }
 
     /// Asks with it.

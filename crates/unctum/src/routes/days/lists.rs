@@ -100,7 +100,10 @@ pub async fn shopping_text(app: &State<App>, id: i32) -> Answer<(ContentType, St
             dose_words(l.buy_g / f64::from(packs.max(1))),
             dose_words(l.missing_g)
         ),
-        None => format!("{}: {}", l.name, dose_words(l.buy_g)),
+        None => match l.sold {
+            Some(sold) => format!("{}: {sold} ({} missing)", l.name, dose_words(l.missing_g)),
+            None => format!("{}: {}", l.name, dose_words(l.buy_g)),
+        },
     };
     let bought = list.lines.iter().filter(|l| l.buy_g > 0.0 && !l.bought).map(line);
     Ok((ContentType::Plain, bought.collect::<Vec<_>>().join("\n") + "\n"))

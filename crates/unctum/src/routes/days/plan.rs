@@ -3,9 +3,9 @@
 use rocket::serde::json::Json;
 use rocket::{State, post};
 use serde::{Deserialize, Serialize};
-use unctum_core::day::{NoPlan, Planner, Starts, StepId, judge, plan_after};
+use unctum_core::day::{NoPlan, Planner, Starts, StepId, judge};
 use unctum_core::order::{
-    DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, fresh_days, lay_out, tell,
+    DayQuestion, DaysTold, KitchenDays, LaidOut, Names, Order, covering, follow_on, fresh_days, lay_out, tell,
 };
 use unctum_store::planning;
 use utoipa::ToSchema;
@@ -110,8 +110,8 @@ pub fn follow(q: &DayQuestion<'_>) -> Answer<DaysPlanned> {
     if judge(&laid.problem, &stood).is_ok() {
         return Ok(planned(q, &laid, stood));
     }
-    match plan_after(&laid.problem, &stood, 1) {
-        Ok(after) => Ok(planned(q, &laid, after.starts)),
+    match follow_on(q, laid.clone(), &stood) {
+        Ok((laid, starts)) => Ok(planned(q, &laid, starts)),
         Err(NoPlan::Amiss(error)) => Err(error.into()),
         Err(why) => Ok(without_plan(q, &laid, &why)),
     }
