@@ -70,6 +70,9 @@ fn avoided(q: &DayQuestion<'_>, made: &[DayMade], of: &DayMade) -> BTreeSet<Stri
 /// be worked out, all who are of these days: careful, not silent.
 #[must_use]
 pub fn eaters(q: &DayQuestion<'_>, key: &str) -> Eaters {
+    if q.orders.iter().all(|(_, o)| o.avoids.is_empty()) {
+        return Eaters::default();
+    }
     let made = batches(q, &mut Vec::new()).unwrap_or_default();
     let orders = made.iter().find(|m| m.key == key).map(|of| avoiding(q, &made, of));
     let theirs = |id: &i32| orders.as_ref().is_none_or(|of| of.contains(id));

@@ -14,7 +14,11 @@ const GIVES_MIN: [i32; 6] = [10, 20, 40, 80, 160, 320];
 ///
 /// # Errors
 /// Why there is no plan, even if what has begun may wait longer and somebody stays.
-pub fn follow_on(q: &DayQuestion<'_>, laid: LaidOut, stood: &Starts) -> Result<(LaidOut, Starts), NoPlan> {
+pub fn follow_on(
+    q: &DayQuestion<'_>,
+    mut laid: LaidOut,
+    stood: &Starts,
+) -> Result<(LaidOut, Starts), NoPlan> {
     let why = match plan_after(&laid.problem, stood, 1) {
         Ok(after) => return Ok((laid, after.starts)),
         Err(why) => why,
@@ -23,30 +27,25 @@ pub fn follow_on(q: &DayQuestion<'_>, laid: LaidOut, stood: &Starts) -> Result<(
     if begun.is_empty() || matches!(why, NoPlan::Amiss(_)) {
         return Err(why);
     }
-    let eased = GIVES_MIN.iter().map(|more| giving(&laid, &begun, *more));
-    let found = eased.into_iter().find_map(|p| Some((plan_after(&p, stood, 1).ok()?.starts, p)));
+    let mut eased = GIVES_MIN.iter().map(|more| giving(&laid, &begun, *more));
+    let found = eased.find_map(|p| Some((plan_after(&p, stood, 1).ok()?.starts, p)));
     let Some((starts, problem)) = found else { return Err(why) };
     let names = Names::of(&laid, q.kitchen);
     let gave: Vec<String> = match judge(&laid.problem, &starts) {
         Ok(_) => Vec::new(),
         Err(breaks) => breaks.iter().map(|b| names.breaks(b)).collect(),
     };
-    let mut laid = laid;
     laid.said.extend(gave);
     laid.problem = problem;
     Ok((laid, starts))
 }
 
-/// The problem where what has begun may wait so much longer, and whoever stays last today stays so much longer for it.
+/// The problem where what has begun may wait so much longer, and whoever stays last today stays so much longer for it. How
+/// long a component keeps gives nothing.
 fn giving(laid: &LaidOut, begun: &[&str], more: i32) -> DayProblem {
     let mut of = laid.problem.clone();
     for lag in of.batches.iter_mut().filter(|b| begun.contains(&b.id.as_str())).flat_map(|b| &mut b.lags) {
         lag.max = lag.max.map(|max| max + more);
-    }
-    for link in &mut of.links {
-        if begun.iter().any(|key| link.from.belongs_to(key) || link.to.belongs_to(key)) {
-            link.max = link.max.map(|max| max + more);
-        }
     }
     let today = of.windows.iter_mut().filter(|w| w.0 <= laid.now_min).max_by_key(|w| w.1);
     if let Some((_, to)) = today {

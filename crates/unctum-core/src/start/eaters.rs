@@ -20,34 +20,26 @@ impl BatchSetup {
         let (has, clean): (Vec<&str>, Vec<&str>) =
             eaters.avoid.iter().map(String::as_str).partition(|a| self.allergens.iter().any(|b| b == a));
         let who = listed(&eaters.who.iter().map(String::as_str).collect::<Vec<_>>());
-        let first = |said: &mut Vec<String>, words: String| said.insert(0, words);
+        let (mut fresh, mut first) = (None, Vec::new());
+        if !has.is_empty() {
+            let of = listed(&has);
+            first
+                .push(format!("This has {of} in it: {who} must not eat that. Make something else for them."));
+        }
+        if !clean.is_empty() {
+            let of = listed(&clean);
+            first.push(format!(
+                "For {who}, who must not eat {of}: wash pan, board, knife, cloth and hands first, and read on each packet whether it has {of} in it. A home kitchen cannot promise there is none."
+            ));
+            fresh = Some(format!(
+                "Fresh fat, in a pot in which nothing with {of} was fried: {who} must not eat that."
+            ));
+        }
         for step in &mut self.steps {
-            let begins = step.takes.is_empty();
-            if !clean.is_empty() && step.kind == StepKind::Fry {
-                let of = listed(&clean);
-                first(
-                    &mut step.hazards,
-                    format!(
-                        "Fresh fat, in a pot in which nothing with {of} was fried: {who} must not eat that."
-                    ),
-                );
-            }
-            if !clean.is_empty() && begins {
-                let of = listed(&clean);
-                first(
-                    &mut step.hazards,
-                    format!(
-                        "For {who}, who must not eat {of}: wash pan, board, knife, cloth and hands first, and read on each packet whether it has {of} in it. A home kitchen cannot promise there is none."
-                    ),
-                );
-            }
-            if !has.is_empty() && begins {
-                let of = listed(&has);
-                first(
-                    &mut step.hazards,
-                    format!("This has {of} in it: {who} must not eat that. Make something else for them."),
-                );
-            }
+            let fries = fresh.iter().filter(|_| step.kind == StepKind::Fry);
+            let begins = first.iter().filter(|_| step.takes.is_empty());
+            let said: Vec<String> = begins.chain(fries).cloned().collect();
+            step.hazards.splice(0..0, said);
         }
     }
 }

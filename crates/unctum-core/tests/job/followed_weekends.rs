@@ -14,7 +14,7 @@ use unctum_core::start::BatchSetup;
 
 use crate::common::weekend::{days, line, order, planned, weekend, with, with_at};
 
-/// How much longer everything takes than was planned, and how long the forgotten step is forgotten, min.
+/// How much longer her hands take than was planned, and how long the forgotten step is forgotten, min.
 const SLOW: f64 = 1.1;
 const FORGOTTEN_MIN: i64 = 40;
 /// So long before it is fetched it is to be known that an order is late, min.
@@ -103,7 +103,7 @@ impl Followed<'_> {
         laid
     }
 
-    /// What begins with the end of another, without a key, ends as slowly.
+    /// What begins with the end of another, without a key, ends like what she began.
     fn goes_on_by_itself(&mut self, laid: &LaidOut) {
         for (key, batch) in &self.at_stove {
             let state = batch.begun(self.now_ms).state;
