@@ -6,6 +6,7 @@
 //! nearer with what several evenings teach. The same seed is the same evening.
 #![allow(clippy::expect_used)] // A measuring tool: what it makes itself must hold.
 
+pub mod days;
 pub mod evening;
 pub mod evidence;
 mod felt;

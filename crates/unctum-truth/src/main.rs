@@ -1,6 +1,7 @@
 //! `make truth`: the tables of docs/performance.md, through the log of a batch. Cooks per row as the first word, 1,000 if none is
 //! said; then the beginning of one row's name, and the seed of the first cook.
 
+use unctum_truth::days::days;
 use unctum_truth::evidence::{EVIDENCE, Evidence, Mistake};
 use unctum_truth::learnable::learnable;
 use unctum_truth::limit::limit;
@@ -13,6 +14,7 @@ fn main() {
         Some("study") => study_table(),
         Some("limit") => limit_table(),
         Some("learnable") => learnable_table(),
+        Some("days") => days_table(),
         _ => truth_table(),
     }
 }
@@ -152,4 +154,47 @@ fn learnable_table() {
             l.learnt_off[1]
         );
     }
+}
+
+/// Reference days against the best that is known. Words: seconds of computing for each, the seed, the folder.
+fn days_table() {
+    let seconds = word(2).and_then(|s| s.parse().ok()).unwrap_or(2.0);
+    let folder =
+        word(4).unwrap_or_else(|| concat!(env!("CARGO_MANIFEST_DIR"), "/../unctum-core/tests/days").into());
+    let rows = match days(folder.as_ref(), seconds, number(3, 1)) {
+        Ok(rows) => rows,
+        Err(trouble) => return eprintln!("The days in {folder} cannot be read: {trouble}"),
+    };
+    println!(
+        "| day | steps | late, stale, span: planned | best known | span over it | computing, s | sought, thousands |"
+    );
+    println!("|---|---|---|---|---|---|---|");
+    for row in &rows {
+        let best = match (row.known.late_min, row.known.stale_min, row.known.span_min) {
+            (Some(late), Some(stale), Some(span)) => format!("{late}, {stale}, {span}"),
+            _ => "cannot be done".to_owned(),
+        };
+        let got = row.terms.map_or_else(
+            || "none".to_owned(),
+            |t| format!("{}, {}, {}", t.late_min, t.stale_min, t.active_span_min),
+        );
+        let over = row.span_over().map_or_else(|| "–".to_owned(), |o| format!("{:+.1} %", 100.0 * o));
+        println!(
+            "| {} | {} | {got} | {best} | {over} | {:.2} | {} |",
+            row.known.name,
+            row.known.steps,
+            row.cpu_s,
+            row.sought / 1000
+        );
+    }
+    let over: Vec<f64> = rows.iter().filter_map(unctum_truth::days::DayRow::span_over).collect();
+    let can = rows.iter().filter(|r| r.known.late_min.is_some()).count();
+    let mean = over.iter().sum::<f64>() / over.len().max(1) as f64;
+    let worst = over.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    println!(
+        "as little late and as fresh as known: {} of {can}; span over the best known: mean {:+.1} %, worst {:+.1} %",
+        over.len(),
+        100.0 * mean,
+        100.0 * worst
+    );
 }

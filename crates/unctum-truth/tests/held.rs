@@ -1,6 +1,7 @@
 //! A short run of the table: enough to see a belief that is far too sure of itself, or calls far off.
 #![allow(missing_docs)]
 
+use unctum_truth::days::days;
 use unctum_truth::evening::Evening;
 use unctum_truth::evidence::Evidence;
 use unctum_truth::learnable::learnable;
@@ -58,4 +59,18 @@ fn nobody_learns_more_than_the_evenings_teach() {
     let l = learnable(Evidence::Strings, 2, 500, plan);
     assert!(l.miss.1 < l.miss.0 && l.better.1 > 60.0 && l.better.1 < 100.0, "{l:?}");
     assert!(l.known_sd[0] > 0.05 && l.known_sd[0] < 0.25 && l.learnt_off[1] < 0.2, "{l:?}");
+}
+
+/// Days for which the best that can be, or that is known, was found by other means: two seconds of computing for each.
+#[test]
+fn days_are_planned_about_as_well_as_is_known() {
+    let folder = concat!(env!("CARGO_MANIFEST_DIR"), "/../unctum-core/tests/days");
+    let rows = days(folder.as_ref(), 2.0, 1).expect("days");
+    let (can, cannot): (Vec<_>, Vec<_>) = rows.iter().partition(|r| r.known.late_min.is_some());
+    assert!(can.len() == 11 && cannot.len() == 2 && cannot.iter().all(|r| r.rightly_none()), "{cannot:?}");
+    let over: Vec<f64> = can.iter().filter_map(|r| r.span_over()).collect();
+    assert!(10 * over.len() >= 9 * can.len(), "as little late and as fresh: {} of {}", over.len(), can.len());
+    let mean = over.iter().sum::<f64>() / over.len() as f64;
+    let worst = over.iter().copied().fold(0.0, f64::max);
+    assert!(mean <= 0.03 && worst <= 0.08, "{mean} on average, {worst} at worst: {rows:?}");
 }

@@ -49,6 +49,12 @@ pub struct Turn {
 }
 
 impl Turn {
+    /// How much a plan may be bettered in this turn, s of computing.
+    #[must_use]
+    pub fn seconds(&self) -> f64 {
+        self.wanted.as_secs_f64()
+    }
+
     /// Whether there is time left, somebody still waits for the answer, and the program goes on.
     #[must_use]
     pub fn goes_on(&self) -> bool {

@@ -8014,7 +8014,7 @@ export interface components {
             keep?: boolean;
             /**
              * Format: double
-             * @description How long it is bettered, s, 0–20; 0 gives the first plan.
+             * @description With how much work it is bettered, s of computing, 0–20; 0 gives the first plan.
              */
             seconds?: number;
             /**
@@ -9573,7 +9573,7 @@ export interface components {
             problem: components["schemas"]["DayProblem"];
             /**
              * Format: double
-             * @description How long it is bettered, s, 0–20.
+             * @description With how much work it is bettered, s of computing, 0–20; shared between two ways.
              */
             seconds?: number;
             /**

@@ -26,12 +26,12 @@ pub(super) struct Laying {
 /// Something held from the start of a step.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct Held {
-    thing: usize,
+    pub thing: usize,
     units: i32,
     /// To the end of which step.
-    last: usize,
+    pub last: usize,
     /// And so long after, min.
-    after_min: i32,
+    pub after_min: i32,
 }
 
 /// A batch, its steps by number, the last ones first.

@@ -16,6 +16,7 @@
 //! # Ok(()) }
 //! ```
 
+mod effort;
 mod ids;
 mod impossible;
 mod insert;
@@ -25,12 +26,14 @@ mod problem;
 mod proof;
 mod room;
 mod rounds;
+mod slide;
 mod solve;
 mod spans;
 mod stand;
 mod sure;
 mod ways;
 
+pub use effort::SOUGHT_PER_S;
 pub use ids::{ResourceId, StepId};
 pub use impossible::{impossible, waits_longer};
 pub use judge::{Break, judge, late};

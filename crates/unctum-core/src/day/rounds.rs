@@ -6,8 +6,11 @@ use crate::day::solve::{LATER_MIN, Planner};
 const MOST_OUT: usize = 5;
 const WARM: f64 = 20.0;
 const COLD: f64 = 0.5;
-/// All is laid anew and warmed up again after so many rounds, having cooled by this factor's logarithm.
-const CYCLE_ROUNDS: u32 = 3500;
+/// All is laid anew and warmed up again after so many steps have sought a place, having cooled by this factor's logarithm: just
+/// under what one of two ways seeks while a plan is bettered as usual.
+const CYCLE: u64 = 980_000;
+/// How often something is slid in a round.
+const SLIDES: u32 = 2;
 /// How often a step with hands is drawn to where hands are busy when all is laid anew.
 const FRESH: f64 = 0.3;
 const COOLS: f64 = 5.0;
@@ -20,12 +23,17 @@ impl Planner {
     /// Takes some batches out and lays them anew, so often. The best plan is never lost.
     pub fn improve(&mut self, rounds: u32) {
         for _ in 0..rounds {
-            let into = self.rounds % CYCLE_ROUNDS;
-            if into == 0 && self.rounds > 0 && !self.afresh() {
-                self.back_to_best();
+            if self.sought >= self.cycle_ends {
+                if self.cycle_ends > 0 && !self.afresh() {
+                    self.back_to_best();
+                }
+                self.cycle_ends = self.sought + CYCLE;
             }
-            self.rounds += 1;
-            let warm = WARM * (-COOLS * f64::from(into) / f64::from(CYCLE_ROUNDS)).exp() + COLD;
+            let left = self.cycle_ends.saturating_sub(self.sought) as f64 / CYCLE as f64;
+            let warm = WARM * (-COOLS * (1.0 - left)).exp() + COLD;
+            for _ in 0..SLIDES {
+                self.slide(warm);
+            }
             let (mut out, hours) = match self.rng.between(0.0, 1.0) < TIGHT {
                 true => self.tighter(),
                 false => (self.near(), self.windows.clone()),

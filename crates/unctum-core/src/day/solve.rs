@@ -38,15 +38,17 @@ pub struct Planner {
     pub(super) now_cost: f64,
     best: Vec<Vec<i32>>,
     best_terms: Option<DayTerms>,
-    pub(super) rounds: u32,
+    pub(super) cycle_ends: u64,
+    /// Steps for which a place was sought.
+    pub(super) sought: u64,
 }
 
 /// What one batch gives and another takes: batch and step.
 pub(super) struct Link {
     pub gives: (usize, usize),
     pub takes: (usize, usize),
-    min: i32,
-    max: Option<i32>,
+    pub(super) min: i32,
+    pub(super) max: Option<i32>,
 }
 
 impl Link {
@@ -137,7 +139,8 @@ impl Planner {
             now_cost: f64::INFINITY,
             best: Vec::new(),
             best_terms: None,
-            rounds: 0,
+            cycle_ends: 0,
+            sought: 0,
         })
     }
 
@@ -273,6 +276,7 @@ impl Planner {
 
     /// Where a batch finds its place in one way, and what the plan costs with it there; the room is as it was.
     fn tried(&mut self, b: usize, how: &How<'_>) -> Option<(f64, Vec<i32>)> {
+        self.sought += self.batches[b].steps.len() as u64;
         let laid = lay(&self.batches[b], &mut self.room, how, &mut self.rng).or_else(|| {
             let other = self.batches[b].otherwise(&mut self.rng);
             lay(&other, &mut self.room, how, &mut self.rng)
@@ -350,6 +354,12 @@ impl Planner {
             self.now[b] = Some(starts);
         }
         self.now_cost = self.cost();
+    }
+
+    /// What was done so far: for how many steps a place was sought. The same on every machine.
+    #[must_use]
+    pub fn sought(&self) -> u64 {
+        self.sought
     }
 
     /// The best plan so far.

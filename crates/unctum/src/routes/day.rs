@@ -23,7 +23,7 @@ use crate::problem::{Answer, Problem};
 pub struct SolveAsk {
     /// What is to be planned.
     pub problem: DayProblem,
-    /// How long it is bettered, s, 0–20.
+    /// With how much work it is bettered, s of computing, 0–20; shared between two ways.
     #[serde(default = "usual_seconds")]
     pub seconds: f64,
     /// The same seed takes the same way.
@@ -70,9 +70,7 @@ pub struct Solved {
 
 const LONGEST_S: f64 = 20.0;
 /// How far the seed of the second way lies from the first.
-const ANOTHER: u64 = 1;
-/// Rounds between two looks at the clock.
-pub const ROUNDS: u32 = 10;
+pub const ANOTHER: u64 = 1;
 
 /// How long a plan may be bettered, of what was asked for.
 #[must_use]
@@ -94,6 +92,28 @@ pub async fn solve(app: &State<App>, body: Body<SolveAsk>) -> Answer<Json<Solved
     Ok(Json(app.planning.work(wanted, move |turn| solved(&ask, turn)).await?))
 }
 
+/// Plans bettered with half the work of a turn each, in two ways that are gone at once: the first and, if there is one,
+/// another. As much work is done on any machine that is not very slow, so that the same seed gives the same plan.
+pub fn bettered(first: Planner, other: impl FnOnce() -> Option<Planner>, turn: &Turn) -> Vec<Starts> {
+    let other = turn.goes_on().then(other).flatten();
+    let share = turn.seconds() / 2.0;
+    let better = |mut planner: Planner| {
+        planner.improve_by(share, || turn.goes_on());
+        planner.starts()
+    };
+    std::thread::scope(|s| {
+        let other = other.map(|planner| s.spawn(|| better(planner)));
+        let own = better(first);
+        std::iter::once(own).chain(other.and_then(|o| o.join().ok())).collect()
+    })
+}
+
+/// The best of some plans that hold, with how good it is.
+pub fn best(problem: &DayProblem, plans: Vec<Starts>) -> Option<(DayTerms, Starts)> {
+    let judged = plans.into_iter().filter_map(|starts| Some((judge(problem, &starts).ok()?, starts)));
+    judged.min_by_key(|(terms, _)| *terms)
+}
+
 fn solved(ask: &SolveAsk, turn: &Turn) -> Answer<Solved> {
     let began = Instant::now();
     let problem = &ask.problem;
@@ -110,24 +130,10 @@ fn solved(ask: &SolveAsk, turn: &Turn) -> Answer<Solved> {
     }
     let planner = Planner::new(problem, ask.seed).map_err(CoreError::from)?;
     let first_plan_ms = 1000.0 * began.elapsed().as_secs_f64();
-    // A second one takes another way meanwhile; the better plan is told.
-    let second = turn.goes_on().then(|| Planner::new(problem, ask.seed.wrapping_add(ANOTHER)));
-    let second = second.transpose().map_err(CoreError::from)?;
-    let better = |mut planner: Planner| {
-        while turn.goes_on() {
-            planner.improve(ROUNDS);
-        }
-        planner.starts()
-    };
-    let plans = std::thread::scope(|s| {
-        let other = second.map(|planner| s.spawn(|| better(planner)));
-        let own = better(planner);
-        std::iter::once(own).chain(other.and_then(|o| o.join().ok())).collect::<Vec<_>>()
-    });
-    let judged = plans.into_iter().filter_map(|starts| Some((judge(problem, &starts).ok()?, starts)));
-    let starts = judged.min_by_key(|(terms, _)| *terms).map(|(_, starts)| starts).unwrap_or_default();
+    let other = || Planner::new(problem, ask.seed.wrapping_add(ANOTHER)).ok();
+    let plans = bettered(planner, other, turn);
     // No plan is shown that was not judged by something that knows nothing of how it was made.
-    let terms = judge(problem, &starts).map_err(|_| Problem::broken())?;
+    let (terms, starts) = best(problem, plans).ok_or_else(Problem::broken)?;
     let status = if terms.late_min > 0 { SolveStatus::Late } else { SolveStatus::Planned };
     Ok(Solved {
         because: late(problem, &starts),

@@ -15,7 +15,7 @@ use crate::app::App;
 use crate::body::Body;
 use crate::planning::Turn;
 use crate::problem::{Answer, Problem};
-use crate::routes::day::{ROUNDS, SolveStatus, may_better};
+use crate::routes::day::{ANOTHER, SolveStatus, best, bettered, may_better};
 
 /// Days to plan.
 #[derive(Deserialize, ToSchema)]
@@ -26,7 +26,7 @@ pub struct PlanAsk {
     /// Their number, if they are kept: what was begun for them at the stove is taken in.
     #[serde(default)]
     pub days_id: Option<i32>,
-    /// How long it is bettered, s, 0–20; 0 gives the first plan.
+    /// With how much work it is bettered, s of computing, 0–20; 0 gives the first plan.
     #[serde(default)]
     pub seconds: f64,
     /// The same seed takes the same way.
@@ -150,17 +150,14 @@ pub(super) fn plan(q: &DayQuestion<'_>, turn: &Turn, seed: u64, keep: bool) -> A
         true => Planner::after(&laid.problem, &stood, seed),
         false => Planner::new(&laid.problem, seed),
     };
-    let mut planner = match planner {
+    let planner = match planner {
         Ok(planner) => planner,
         Err(NoPlan::Amiss(error)) => return Err(error.into()),
         Err(why) => return Ok(without_plan(q, &laid, &why)),
     };
-    while turn.goes_on() {
-        planner.improve(ROUNDS);
-    }
-    let starts = planner.starts();
+    let other = || Planner::new(&laid.problem, seed.wrapping_add(ANOTHER)).ok().filter(|_| !keep);
     // No plan is shown that was not judged by something that knows nothing of how it was made.
-    judge(&laid.problem, &starts).map_err(|_| Problem::broken())?;
+    let starts = best(&laid.problem, bettered(planner, other, turn)).ok_or_else(Problem::broken)?.1;
     Ok(planned(q, &laid, starts))
 }
 
