@@ -363,6 +363,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/day/ready-by": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * When to begin a sweet so that it is ready by a moment, with hands wanted by day alone. Nothing is stored.
+         * @description # Errors
+         *     404 for a sweet that is not there; 503 while others plan; 400, 413 or 422 with what to change; that it cannot be ready is an
+         *     answer.
+         */
+        post: operations["ready"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/day/shopping": {
         parameters: {
             query?: never;
@@ -4434,6 +4456,7 @@ export interface components {
              * @description What it gives, g.
              */
             finished_g: number;
+            kept?: components["schemas"]["DayKeptTold"] | null;
             /** @description Its key. */
             key: string;
             /** @description Whether it is over. */
@@ -4530,6 +4553,23 @@ export interface components {
             from: string;
             /** @description To, later the same day. */
             to: string;
+        };
+        /** @description How something waits for what takes it. */
+        DayKeptTold: {
+            /** @description Whether it goes into the refrigerator. */
+            cold: boolean;
+            /**
+             * Format: int32
+             * @description From, min.
+             */
+            from_min: number;
+            /**
+             * Format: int32
+             * @description Until, min.
+             */
+            to_min: number;
+            /** @description What to do with it. */
+            words: string;
         };
         /** @description Minutes between the end of one step and the start of another. */
         DayLag: {
@@ -8548,6 +8588,56 @@ export interface components {
             /** @description Strength it says, 0–1. */
             solids_frac: components["schemas"]["Spread"];
         };
+        /** @description When to begin, and when hands are wanted. */
+        ReadyBy: {
+            /**
+             * Format: int32
+             * @description How many batches it takes.
+             */
+            batches: number;
+            /** @description Why it cannot be done, and other things to know, a sentence each. */
+            because: string[];
+            /**
+             * Format: int64
+             * @description The first step begins, ms since 1970; none where it cannot be done.
+             */
+            begins_ms?: number | null;
+            /** @description When hands are wanted; what follows at once is one stretch. */
+            hands: components["schemas"]["Stretch"][];
+            /** @description Whether it goes on from step to step as fast as it can: then its times count on from the beginning. */
+            in_one_go: boolean;
+            /**
+             * Format: int32
+             * @description So much after it was to be ready, min.
+             */
+            late_min: number;
+            /**
+             * Format: double
+             * @description Of a hundred such days, on how many it is ready in time, as a share, 0–1.
+             */
+            on_time_frac?: number | null;
+            /**
+             * Format: int64
+             * @description All of it is ready, ms since 1970.
+             */
+            ready_ms?: number | null;
+        };
+        /** @description A sweet, and when it is to be ready. */
+        ReadyByAsk: {
+            /** @description How much of it. */
+            amount: components["schemas"]["Amount"];
+            choice?: components["schemas"]["DayChoice"] | null;
+            /** @description Ready by, by the kitchen's clock: `2026-12-05T17:00:00`. */
+            due: string;
+            /** @description Its method; the first if left out. */
+            method_key?: string | null;
+            /** @description Its key. */
+            sweet_key: string;
+            /** @description What is changed. */
+            variation?: components["schemas"]["Variation"][];
+            /** @description Where that clock goes: `Asia/Kathmandu`. */
+            zone?: string;
+        };
         /**
          * @description How a recipe is written.
          * @enum {string}
@@ -10177,6 +10267,19 @@ export interface components {
             held_g: number;
             /** @description What goes on in the pan. */
             strained: components["schemas"]["Charge"];
+        };
+        /** @description A stretch of time, ms since 1970. */
+        Stretch: {
+            /**
+             * Format: int64
+             * @description From.
+             */
+            from_ms: number;
+            /**
+             * Format: int64
+             * @description To.
+             */
+            to_ms: number;
         };
         /** @description The string of a strength, with what the other schools see. */
         StringAnswer: components["schemas"]["PulledString"] & {
@@ -13021,6 +13124,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Probed"];
+                };
+            };
+            /** @description Empty, or no JSON. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing at this address. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Longer than it can be. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not say that it is JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Understood, but it cannot be; the problem says what to do. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A fault of the program, or of the notebook's file; the problem says which. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy, or the notebook was moved; asked again it may go through. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was written. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadyByAsk"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyBy"];
                 };
             };
             /** @description Empty, or no JSON. */

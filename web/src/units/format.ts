@@ -236,10 +236,13 @@ export function hourOf(at_ms: number): string {
   }).format(at_ms)
 }
 
+/** Whether two moments, ms since 1970, lie in one day here. */
+export const sameDay = (one_ms: number, other_ms: number) =>
+  new Date(one_ms).toDateString() === new Date(other_ms).toDateString()
+
 /** The hour of a moment of today; of another day, with its date. */
 export function hourOrDay(at_ms: number, now_ms: number): string {
-  const sameDay = new Date(at_ms).toDateString() === new Date(now_ms).toDateString()
-  return sameDay ? hourOf(at_ms) : dayAndHour(at_ms)
+  return sameDay(at_ms, now_ms) ? hourOf(at_ms) : dayAndHour(at_ms)
 }
 
 /** How long ago something was, roughly: minutes, hours or days. */

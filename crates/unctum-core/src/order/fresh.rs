@@ -21,13 +21,23 @@ const DAYS_BEFORE: i64 = 1;
 /// # Errors
 /// [`CoreError::Missing`] without an order; orders that lie further apart than days are planned at once.
 pub fn fresh_days(orders: &[(i32, Order)], zone: &str, now_ms: i64) -> Result<KitchenDays> {
+    days_before(orders, zone, now_ms, DAYS_BEFORE)
+}
+
+/// The same from so many days before the first order is fetched.
+pub(super) fn days_before(
+    orders: &[(i32, Order)],
+    zone: &str,
+    now_ms: i64,
+    before: i64,
+) -> Result<KitchenDays> {
     let now = wall_clock(zone, now_ms)?;
     let dues = || orders.iter().map(|(_, o)| o.due.date());
     let (Some(first_due), Some(last)) = (dues().min(), dues().max()) else {
         return Err(CoreError::Missing("Nothing is asked for yet: write an order down first.".into()));
     };
     let odd = |e: jiff::Error| CoreError::Unreadable(e.to_string());
-    let first = first_due.checked_sub(DAYS_BEFORE.days()).map_err(odd)?.max(now.date());
+    let first = first_due.checked_sub(before.days()).map_err(odd)?.max(now.date());
     let days = first.until((Unit::Day, last)).map_err(odd)?.get_days() + 1;
     if !(1..=plan::MOST_DAYS as i32).contains(&days) {
         return Err(CoreError::TooMany(format!(

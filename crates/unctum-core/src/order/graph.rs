@@ -69,6 +69,11 @@ const WARM_K: f64 = 10.0;
 const WARM_STANDS_MIN: f64 = 3.0;
 const LEAST_MIN: f64 = 5.0;
 
+/// Room that a batch takes in the refrigerator, whole litres.
+pub(super) fn cold_litres(made: &DayMade) -> i32 {
+    (COLD_AROUND * made.formula.pieces.volume_ml / 1000.0).ceil().max(1.0) as i32
+}
+
 pub(super) struct Graph<'a> {
     made: &'a DayMade,
     room_c: f64,
@@ -102,14 +107,9 @@ impl<'a> Graph<'a> {
             uses.insert(GRINDER.into(), 1);
         }
         if step.vessel == Vessel::Refrigerator {
-            uses.insert(COLD.into(), self.litres());
+            uses.insert(COLD.into(), cold_litres(self.made));
         }
         DayStep { id: self.id(&step.key), dur: planned_min(minutes, manner), uses }
-    }
-
-    /// Room that it takes in the refrigerator, whole litres.
-    fn litres(&self) -> i32 {
-        (COLD_AROUND * self.made.formula.pieces.volume_ml / 1000.0).ceil().max(1.0) as i32
     }
 
     pub(super) fn minutes(&self, key: &str) -> Option<(&'a Step, Spread)> {

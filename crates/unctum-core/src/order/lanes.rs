@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use serde::Serialize;
 
 use crate::day::{ResourceId, StepId};
-use crate::order::graph::{COLD, hands};
+use crate::order::graph::{COLD, cold_litres, hands};
 use crate::order::plan::DayHours;
 use crate::order::present::COOK;
 use crate::order::question::DayQuestion;
@@ -83,7 +83,8 @@ pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold
         lanes.push(Lane { kind: LaneKind::Vessel, name: pan.pan.name.clone(), bars });
     }
     lanes.extend(of_trays(q, laid, batches));
-    let cold = uses(laid, batches, &COLD.into());
+    let mut cold = uses(laid, batches, &COLD.into());
+    cold.extend(kept_cold(laid, batches));
     if !cold.is_empty() {
         lanes.push(Lane { kind: LaneKind::Cold, name: "Refrigerator".into(), bars: cold });
     }
@@ -196,6 +197,17 @@ fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &ResourceId) -> Vec<Lane
         });
     }
     bars
+}
+
+/// What is made for other batches and waits for them in the cold.
+fn kept_cold<'a>(laid: &'a LaidOut, batches: &'a [DayBatchTold]) -> impl Iterator<Item = LaneBar> + 'a {
+    let kept =
+        batches.iter().enumerate().filter_map(|(b, of)| Some((b, of.kept.as_ref().filter(|k| k.cold)?)));
+    kept.map(|(batch, kept)| {
+        let units = laid.made.get(batch).map_or(1, cold_litres);
+        let full = units > FULL_ABOVE;
+        LaneBar { step: None, batch, from_min: kept.from_min, to_min: kept.to_min, units, full }
+    })
 }
 
 /// Trays one by one: of those of one size each batch is given the first that is free.

@@ -11,7 +11,7 @@ use crate::numeric::Spread;
 use crate::order::graph::working;
 use crate::order::made::DayMade;
 use crate::order::question::DayQuestion;
-use crate::order::whole::LaidOut;
+use crate::order::whole::{LaidOut, wanted_by};
 use crate::process::{Manner, Step};
 use crate::start::StartAsk;
 
@@ -77,8 +77,44 @@ pub struct DayBatchTold {
     pub finished_g: f64,
     /// Ready, min; none before it was planned.
     pub ready_min: Option<i32>,
+    /// How what it makes for other batches is kept until they take it; none where they do at once.
+    pub kept: Option<DayKeptTold>,
     /// Its steps, in the order in which they begin; empty before it was planned.
     pub steps: Vec<DayStepTold>,
+}
+
+/// How something waits for what takes it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct DayKeptTold {
+    /// From, min.
+    pub from_min: i32,
+    /// Until, min.
+    pub to_min: i32,
+    /// Whether it goes into the refrigerator.
+    pub cold: bool,
+    /// What to do with it.
+    pub words: String,
+}
+
+/// What is taken within so long stands where it is, min.
+const STANDS_MIN: i32 = 20;
+const DAY_MIN: f64 = 1440.0;
+
+/// How a component is kept from its end until the last batch that takes it does.
+fn kept(laid: &LaidOut, made: &DayMade, starts: &Starts, from_min: i32) -> Option<DayKeptTold> {
+    let (ingredient, _) = made.makes.as_ref()?;
+    let taken = |taker: &DayMade| {
+        wanted_by(taker, ingredient).filter_map(|s| starts.get(&StepId::of(&taker.key, s))).copied().min()
+    };
+    let to_min = laid.made.iter().filter(|m| m.makes.is_none()).filter_map(taken).max()?;
+    let stands = to_min - from_min;
+    let cold = f64::from(stands) > DAY_MIN * made.formula.finish.keep.room_days;
+    let words = match cold {
+        true => format!("Cover the {} and put it into the refrigerator", made.title.to_lowercase()),
+        false => format!("Cover the {}; it stands in the room", made.title.to_lowercase()),
+    };
+    (stands > STANDS_MIN).then_some(DayKeptTold { from_min, to_min, cold, words })
 }
 
 /// Tells a batch with a plan.
@@ -110,6 +146,7 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
     };
     let mut steps: Vec<DayStepTold> = working(made).into_iter().filter_map(step).collect();
     steps.sort_by_key(|s| (s.from_min, s.to_min));
+    let ends_min = steps.iter().map(|s| s.to_min).max();
     let mut who: Vec<String> = made.wanted.iter().map(|w| w.who.clone()).collect();
     who.dedup();
     DayBatchTold {
@@ -130,8 +167,9 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
                 let ended_ms = over.state.steps.iter().filter_map(|s| s.done_ms).max();
                 Some(ended_ms.map_or(laid.now_min, |ms| laid.calendar.minute_of_ms(ms)))
             }
-            None => steps.iter().map(|s| s.to_min).max(),
+            None => ends_min,
         },
+        kept: ends_min.and_then(|from| kept(laid, made, starts, from)),
         steps,
     }
 }

@@ -110,18 +110,28 @@ fn links(made: &[DayMade]) -> Vec<DayLag> {
         let keep = &component.formula.finish.keep;
         let keeps_min = 1440.0 * keep.cold_days.max(keep.room_days);
         for taker in made.iter().filter(|m| m.makes.is_none()) {
-            let first = taker.formula.lines.iter().find(|l| l.ingredient == *ingredient);
-            for part in first.iter().flat_map(|l| &l.uses) {
-                links.push(DayLag {
-                    from: StepId::of(&component.key, &last.key),
-                    to: StepId::of(&taker.key, &part.step),
-                    min: 0,
-                    max: (keeps_min >= 60.0).then_some(keeps_min as i32),
-                });
-            }
+            links.extend(wanted_by(taker, ingredient).map(|step| DayLag {
+                from: StepId::of(&component.key, &last.key),
+                to: StepId::of(&taker.key, step),
+                min: 0,
+                max: (keeps_min >= 60.0).then_some(keeps_min as i32),
+            }));
         }
     }
     links
+}
+
+/// Steps that want an ingredient: into which it goes, and by which it is grated or crumbled.
+pub(super) fn wanted_by<'a>(taker: &'a DayMade, ingredient: &'a str) -> impl Iterator<Item = &'a str> {
+    let line = taker.formula.lines.iter().find(move |l| l.ingredient == ingredient);
+    let goes_in = line.into_iter().flat_map(|l| &l.uses).map(|part| part.step.as_str());
+    let readied = taker
+        .made
+        .method()
+        .steps
+        .iter()
+        .filter(move |s| line.is_some() && s.gates.iter().any(|g| g.key == ingredient));
+    goes_in.chain(readied.map(|s| s.key.as_str()))
 }
 
 /// Of a time that is written down, least and most are two standard deviations from what is expected: hardly ever less, hardly

@@ -46,6 +46,7 @@ mod pan_weights;
 mod places;
 mod read_in;
 mod reading;
+mod ready_by;
 mod reference_tables;
 mod rescues;
 mod runs;

@@ -288,3 +288,32 @@ fn who_must_not_eat_what_is_said_at_the_first_steps_and_at_the_fat() {
         assert!(nobody.iter().all(|more| *more == 0));
     });
 }
+
+/// What is made here is cold before it is crumbled; what then waits for its batch is covered, in the cold where it has to be.
+#[test]
+fn what_is_made_here_is_there_before_it_is_crumbled_and_kept_until_it_goes_in() {
+    let orders = weekend();
+    let mut of = days(&orders);
+    of.made = vec!["khoya".into(), "chhena".into()];
+    with(&orders, &of, &[], |q| {
+        let (laid, mut starts) = planned(q, 40);
+        let khoya = laid.problem.batches.iter().find(|b| b.id == "khoya.for").expect("made here");
+        let cold = khoya.steps.iter().map(|s| starts[&s.id] + s.dur).max().expect("steps");
+        assert!(cold <= starts["coconut-khoya-barfi.1/ready"], "{cold}");
+        starts.iter_mut().filter(|(id, _)| id.belongs_to("chhena.for")).for_each(|(_, at)| *at -= 120);
+        let told = tell(q, &laid, &starts);
+        let (place, chhena) =
+            told.batches.iter().enumerate().find(|(_, b)| b.key == "chhena.for").expect("made here");
+        let kept = chhena.kept.as_ref().expect("it waits");
+        assert_eq!(Some(kept.from_min), chhena.ready_min);
+        assert_eq!(kept.to_min, starts["poached-chhena-balls.1/knead"]);
+        assert!(kept.cold && kept.words.contains("refrigerator"), "{kept:?}");
+        let lies = |l: &&unctum_core::order::Lane| l.name == "Refrigerator";
+        let bars = told.lanes.iter().find(lies).map(|l| l.bars.clone()).unwrap_or_default();
+        let there = |b: &unctum_core::order::LaneBar| {
+            b.batch == place && (b.from_min, b.to_min) == (kept.from_min, kept.to_min) && b.units >= 1
+        };
+        assert!(bars.iter().any(there), "{bars:?}");
+        assert!(told.batches.iter().all(|b| b.kept.is_none() || b.who.is_empty()));
+    });
+}

@@ -84,6 +84,7 @@ macro_rules! every_route {
                 days::plan::plan_days,
                 days::plan::days_for,
                 days::probe::probe,
+                days::ready_by::ready,
                 days::ways::ways_to_do_it,
                 days::lists::day_shopping,
                 days::lists::shopping_table,

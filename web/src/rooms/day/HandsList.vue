@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import { taken } from '@/units/measures'
-import { dayAt, lasts, letter, wall } from './clockWords'
+import { dayAndWall, dayAt, lasts, letter, wall } from './clockWords'
 
 /** The days in the order of the clock, what goes on by itself too: the phone's view, and the sheet for the wall. */
 const props = defineProps<{ told: Api<'DaysTold'>; all?: boolean; amounts?: boolean }>()
@@ -29,9 +29,19 @@ const rows = computed(() =>
         : '',
     })),
 )
+/** What is made for other batches and waits for them, among the steps. */
+const kept = computed(() =>
+  props.told.batches
+    .flatMap((b, n) =>
+      b.kept ? [{ ...b.kept, batch: b, n, id: `${b.key}/kept`, kept: true as const }] : [],
+    )
+    .filter((k) => props.all || k.to_min > props.told.now_min),
+)
+type Line = (typeof rows.value)[number] | (typeof kept.value)[number]
 const days = computed(() => {
-  const groups = new Map<string, typeof rows.value>()
-  for (const row of rows.value) {
+  const groups = new Map<string, Line[]>()
+  const lines: Line[] = [...rows.value, ...kept.value].sort((a, b) => a.from_min - b.from_min)
+  for (const row of lines) {
     const day = dayAt(props.told, row.from_min)?.words ?? ''
     groups.set(day, [...(groups.get(day) ?? []), row])
   }
@@ -55,11 +65,16 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
     <section v-for="[day, shown] in days" :key="day">
       <h2>{{ day }}</h2>
       <ol>
-        <li v-for="s in shown" :key="s.id" :class="{ syrup: s.syrup, alone: !s.cook }">
+        <li
+          v-for="s in shown"
+          :key="s.id"
+          :class="{ syrup: 'syrup' in s && s.syrup, alone: 'kept' in s || !s.cook }"
+        >
           <span class="tick" aria-hidden="true"></span>
           <span class="figures at">{{ wall(told, s.from_min) }}</span>
           <span class="mark" aria-hidden="true">{{ letter(s.n) }}</span>
-          <v-btn class="what" @click="$emit('pick', s.id)">
+          <p v-if="'kept' in s" class="what">{{ s.words }}</p>
+          <v-btn v-else class="what" @click="$emit('pick', s.id)">
             {{ s.title }}
             <span class="small soft"
               >{{ s.batch.title }}<template v-if="s.where"> · {{ s.where }}</template></span
@@ -67,7 +82,8 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
             <span v-if="s.amounts" class="small amounts">{{ s.amounts }}</span>
           </v-btn>
           <span class="small figures soft lasts"
-            ><template v-if="s.cook"
+            ><template v-if="'kept' in s">to {{ dayAndWall(told, s.to_min) }}</template
+            ><template v-else-if="s.cook"
               >{{ lasts(s.to_min - s.from_min) }}, {{ s.cook
               }}<template v-if="s.from_cook">, from {{ s.from_cook }}</template></template
             ><template v-else>by itself to {{ wall(told, s.to_min) }}</template></span
@@ -149,6 +165,13 @@ li {
   color: inherit;
   text-align: left;
   cursor: pointer;
+}
+
+p.what {
+  display: flex;
+  align-items: center;
+  margin: 0;
+  cursor: default;
 }
 
 .alone .what {

@@ -9,7 +9,7 @@ import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import AvoidsField from './AvoidsField.vue'
 import SweetField from './SweetField.vue'
 import WhenField from './WhenField.vue'
-import { zoneHere } from './useDays'
+import { zoneHere } from '@/units/zone'
 
 /** An order, written down or changed: for whom, by when, which sweets. */
 const props = defineProps<{ order?: Api<'OrderView'> | undefined }>()

@@ -1,11 +1,9 @@
 import { computed, ref, shallowRef } from 'vue'
 import { answer, api, Refusal, wordsOf, type Api } from '@/api/client'
 import { useChanges } from '@/live/changes'
+import { zoneHere } from '@/units/zone'
 
 type Days = Api<'KitchenDays'>
-
-/** Where the clock on this wall goes. */
-export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone
 
 /** Whoever waits for a plan is told how long the line is, so often, ms. */
 const LINE_MS = 1500

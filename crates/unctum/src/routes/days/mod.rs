@@ -8,4 +8,5 @@ pub mod orders;
 pub mod pantry;
 pub mod plan;
 pub mod probe;
+pub mod ready_by;
 pub mod ways;

@@ -1,52 +1,61 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Api } from '@/api/client'
+import { api, type Api } from '@/api/client'
+import { useAsked } from '@/live/useAsked'
 import LineField from '@/look/pieces/LineField.vue'
-import { dayAndHour, hourOf } from '@/units/format'
+import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import { dayAndHour, hourOf, sameDay, span } from '@/units/format'
+import { zoneHere } from '@/units/zone'
 
 /** Ready by when: then when to begin, and when hands are wanted. */
-const props = defineProps<{ method: Api<'Method'>; times: Api<'Times'> }>()
-/** When it begins, ms since 1970; none before it was asked. */
+const props = defineProps<{ of: Omit<Api<'ReadyByAsk'>, 'due' | 'zone'> | undefined }>()
+/** When it begins, ms since 1970, where it then goes on in one go; none before it was asked. */
 const begins_ms = defineModel<number>()
 
 const by = ref('')
-const MIN_MS = 60_000
-watch([by, () => props.times], () => {
-  const at = by.value ? new Date(by.value).getTime() : NaN
-  begins_ms.value = Number.isFinite(at) ? at - props.times.total_min.mid * MIN_MS : undefined
+const { found, trouble } = useAsked({
+  name: 'day/ready-by',
+  question: () =>
+    by.value && props.of ? { ...props.of, due: `${by.value}:00`, zone: zoneHere() } : undefined,
+  ask: (body, signal) => api.POST('/api/v1/day/ready-by', { body, signal }),
+  concerns: (change) => ['kitchen', 'clock'].includes(change.kind),
+  holds: 'waiting',
 })
-const slowly_ms = computed(() => {
-  const { mid, high } = props.times.total_min
-  return begins_ms.value === undefined ? undefined : begins_ms.value - (high - mid) * MIN_MS
+const told = computed(() => (by.value ? found.value : undefined))
+watch(told, (now) => {
+  begins_ms.value = now?.in_one_go ? (now.begins_ms ?? undefined) : undefined
 })
-/** Stretches with hands on it, those that touch as one. */
-const hands = computed(() => {
-  const begins = begins_ms.value
-  if (begins === undefined) return []
-  const merged: [number, number][] = []
-  const wanted = props.times.steps
-    .filter((t) => props.method.steps.find((s) => s.key === t.step)?.attention !== 'none')
-    .map((t): [number, number] => [t.begins_min, t.begins_min + t.minutes.mid])
-    .sort((a, b) => a[0] - b[0])
-  for (const [from, to] of wanted) {
-    const last = merged.at(-1)
-    if (last && from - last[1] < 3) last[1] = Math.max(last[1], to)
-    else merged.push([from, to])
-  }
-  return merged.map(
-    ([from, to]) => `${hourOf(begins + from * MIN_MS)}–${hourOf(begins + to * MIN_MS)}`,
-  )
-})
+/** When hands are wanted: the day is said where it is another than before. */
+const hands = computed(() =>
+  (told.value?.hands ?? []).map((h, i, all) => {
+    const before = all[i - 1]?.from_ms ?? told.value?.begins_ms ?? h.from_ms
+    const from = sameDay(before, h.from_ms) ? hourOf(h.from_ms) : dayAndHour(h.from_ms)
+    return `${from}–${hourOf(h.to_ms)}`
+  }),
+)
 </script>
 
 <template>
   <div class="ready">
     <LineField v-model="by" label="Ready by" type="datetime-local" />
-    <p v-if="begins_ms !== undefined && slowly_ms !== undefined" role="status">
-      Begin <strong class="figures">{{ dayAndHour(begins_ms) }}</strong>, or at
-      <span class="figures">{{ hourOf(slowly_ms) }}</span> if all of it goes slowly. Hands are
-      wanted <span class="figures">{{ hands.join(', ') }}</span>.
-    </p>
+    <TroubleNote v-if="by && trouble" :words="trouble" />
+    <div v-else-if="told" class="told" role="status">
+      <p v-if="told.begins_ms != null">
+        Begin <strong class="figures">{{ dayAndHour(told.begins_ms) }}</strong><template
+          v-if="told.batches > 1"
+          >, in {{ told.batches }} batches</template
+        >. Hands are wanted <span class="figures">{{ hands.join(', ') }}</span>.
+        <template v-if="told.late_min && told.ready_ms != null">
+          It cannot be ready before
+          <strong class="figures">{{ dayAndHour(told.ready_ms) }}</strong>,
+          {{ span(told.late_min) }} later, without hands at night.
+        </template>
+        <template v-else-if="told.on_time_frac != null">
+          In time on {{ Math.round(100 * told.on_time_frac) }} of 100 such days.
+        </template>
+      </p>
+      <p v-for="b in told.because" :key="b" class="caution">{{ b }}</p>
+    </div>
   </div>
 </template>
 
@@ -62,8 +71,11 @@ const hands = computed(() => {
   flex: 0 1 18rem;
 }
 
-p {
+.told {
   flex: 1 1 20rem;
+}
+
+p {
   margin: 0;
 }
 </style>

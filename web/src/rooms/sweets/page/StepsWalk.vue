@@ -24,6 +24,8 @@ const props = defineProps<{
   method: Api<'Method'>
   formula: Api<'Formula'> | undefined
   cautions: Record<string, string>
+  /** The same as an order would ask for it. */
+  asks: Omit<Api<'ReadyByAsk'>, 'due' | 'zone'> | undefined
 }>()
 
 const chosen = ref<string>()
@@ -84,7 +86,7 @@ const pieceWords = computed(() => {
         :note="`of ${grams(formula.put_in_g)} ${gramUnit()} put in`"
       />
     </div>
-    <ReadyBy v-if="formula" v-model="begins_ms" :method="method" :times="formula.times" />
+    <ReadyBy v-if="formula" v-model="begins_ms" :of="asks" />
     <RibbonDrawing
       v-if="formula"
       :begins-ms="begins_ms"

@@ -24,7 +24,21 @@ import WaitingPart from '@/look/pieces/WaitingPart.vue'
 const props = defineProps<{ sweetKey: string }>()
 const router = useRouter()
 const view = useSweet(() => props.sweetKey)
-const { page, sweet, method, worked, extra, plan, trouble, refused, set, text, cups, cupId } = view
+const {
+  page,
+  sweet,
+  method,
+  worked,
+  extra,
+  plan,
+  orderAsk,
+  trouble,
+  refused,
+  set,
+  text,
+  cups,
+  cupId,
+} = view
 
 const f = computed(() => plan.value?.formula)
 const methods = computed(
@@ -129,7 +143,12 @@ const exportLink = (format: string) =>
       </p>
     </div>
 
-    <StepsWalk :method="worked ?? method" :formula="f" :cautions="plan?.cautions ?? {}" />
+    <StepsWalk
+      :method="worked ?? method"
+      :formula="f"
+      :cautions="plan?.cautions ?? {}"
+      :asks="orderAsk"
+    />
 
     <InTurn>
       <section class="amounts" aria-label="Amounts">

@@ -159,6 +159,24 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
     holds: 'refused',
   })
 
+  /** The same as an order would ask for it. */
+  const orderAsk = computed(() => {
+    const [formula, asked] = [plan.value?.formula, question.value]
+    if (!formula || !asked) return undefined
+    const { count } = formula.pieces
+    const { method_key, variation: changed, pan_id, ring_id } = asked.body
+    return {
+      sweet_key: asked.key,
+      method_key,
+      variation: changed,
+      amount:
+        count == null
+          ? { kind: 'mass' as const, finished_g: formula.finished_g }
+          : { kind: 'pieces' as const, count: Math.round(count) },
+      choice: pan_id && ring_id ? { pan_id, ring_id } : null,
+    }
+  })
+
   return {
     /** What the page asks, for whoever asks the same of the stove. */
     ask: question,
@@ -168,6 +186,7 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
     worked,
     extra,
     plan,
+    orderAsk,
     trouble,
     refused,
     set,
