@@ -79,3 +79,31 @@ fn every_food_is_physical_from_the_refrigerator_to_the_boil() {
         assert!((sum - 1.0).abs() < 0.011, "{key}: {sum}");
     }
 }
+
+/// Of a sweet that is all syrup the whole is as active as the syrup, by the published table; starch and protein beside it take
+/// some of its water, and never more than there is.
+#[test]
+fn a_whole_that_is_all_syrup_is_as_active_as_its_syrup_and_starch_takes_some() {
+    use unctum_core::keep::whole_activity;
+    for (molality, published) in [(1.0, 0.9806), (3.0, 0.9328), (5.0, 0.8776)] {
+        let sugar_g = 342.3 * molality;
+        let whole_g = 1000.0 + sugar_g;
+        let syrup = |share: f64, starch_frac: f64| Composition {
+            water_frac: share * 1000.0 / whole_g,
+            sucrose_frac: share * sugar_g / whole_g,
+            starch_frac,
+            ..Composition::default()
+        };
+        let alone = whole_activity(&syrup(1.0, 0.0));
+        assert!((alone - published).abs() < 0.012, "{alone} for {published}");
+        let mut before = alone;
+        for starch in [0.1, 0.3, 0.5] {
+            let with = whole_activity(&syrup(1.0 - starch, starch));
+            // What crystallises holds it where it is.
+            assert!(with <= before && with > 0.5, "{starch} of starch: {with} after {before}");
+            before = with;
+        }
+        assert!(before < alone - 1e-3, "{before} with half of it starch, {alone} alone");
+    }
+    assert!(whole_activity(&Composition { starch_frac: 1.0, ..Composition::default() }) <= 0.0);
+}

@@ -145,3 +145,16 @@ fn words_of_before_are_read() {
     map.insert("lies".to_owned(), placement);
     assert_eq!(serde_json::from_value::<unctum_core::start::Chosen>(chosen).expect("read"), setup.chosen);
 }
+
+/// What is used is told, a sentence each, and what is only known and waits to be accepted is not.
+#[test]
+fn everything_learnt_that_is_used_is_told_once() {
+    use unctum_core::learn::learnt_used;
+    let about = [Parameter::RingPower { ring_id: 1 }, Parameter::HerString];
+    let of = kitchen(about.iter().map(|a| (a.clone(), -0.4)).collect());
+    let told = learnt_used(&of, |_| "The sweet".into());
+    assert_eq!(told.iter().map(|u| u.about.clone()).collect::<Vec<_>>(), about);
+    assert!(told.iter().all(|u| u.batches == 5 && u.words.len() > 10), "{told:?}");
+    assert!(told[0].words.contains("Left ring"), "{told:?}");
+    assert!(learnt_used(&kitchen(vec![]), |_| String::new()).is_empty());
+}

@@ -7,6 +7,7 @@ import BusyLine from '@/look/pieces/BusyLine.vue'
 import EmptyPart from '@/look/pieces/EmptyPart.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
+import ChangeNote from './ChangeNote.vue'
 import HandsList from './HandsList.vue'
 import HoursForm from './HoursForm.vue'
 import LanesDrawing from './LanesDrawing.vue'
@@ -21,7 +22,7 @@ import { useDays } from './useDays'
 /** Orders and the days on which they are made: what is wanted, who does what when, and whether it will do. */
 const view = useDays()
 const kitchen = useKitchen()
-const { orders, all, kept, told, plan, ways, trouble, working, before } = view
+const { orders, all, kept, told, plan, ways, trouble, working, before, proposal } = view
 
 const route = useRoute()
 const router = useRouter()
@@ -181,7 +182,13 @@ const paper = () => window.print()
       <v-btn class="key" @click="view.takeIn(o.id)">Plan it</v-btn>
     </p>
     <template v-if="kept && plan && told">
-      <div v-if="told.moved.length" class="moved" role="status">
+      <ChangeNote
+        v-if="proposal && !working"
+        :would="proposal.would"
+        @take="view.takeProposed"
+        @leave="proposal = undefined"
+      />
+      <div v-else-if="told.moved.length" class="moved" role="status">
         <p><strong>The plan has followed the stove.</strong></p>
         <p v-for="m in told.moved" :key="m">{{ m }}</p>
         <v-btn class="key strong" @click="keepMoved">Keep it so</v-btn>
@@ -264,7 +271,7 @@ const paper = () => window.print()
         :key="kept.version"
         :days="kept.days"
         :told="plan"
-        @changed="view.planned({ ...$event, starts: {} })"
+        @changed="view.propose($event)"
       />
       <div v-if="side !== 'shopping'" class="paper-only">
         <OrdersList :told="plan" />

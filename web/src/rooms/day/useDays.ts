@@ -18,6 +18,8 @@ export function useDays() {
   const ways = shallowRef<Api<'WaysTold'>>()
   const trouble = ref('')
   const working = ref('')
+  /** A change that is looked at before it is taken: the days with it, and what it would do. */
+  const proposal = shallowRef<{ days: Days; would: Api<'DaysPlanned'> }>()
   /** Days as they were before each change of this visit, to be taken back. */
   const before = shallowRef<Days[]>([])
 
@@ -91,6 +93,33 @@ export function useDays() {
     return inTurn({ days, keep: keep_most })
   }
 
+  /** Shows what a change of the days would move; where there is no plan yet it is planned at once. */
+  async function propose(days: Days): Promise<void> {
+    const stands = kept.value
+    const starts = told.value?.starts ?? {}
+    if (!stands || !Object.keys(starts).length) return planned({ ...days, starts: {} })
+    working.value = 'Looking at what would move…'
+    const body = { days: { ...days, starts }, days_id: stands.id, keep: true, seed: 1, seconds: 1 }
+    const would = await tried(
+      (signal) => answer(api.POST('/api/v1/day/plan', { body, signal })),
+      begin(),
+    )
+    proposal.value = would && { days, would }
+    working.value = ''
+  }
+
+  /** Takes the change that is looked at: with as little moved as may be, or planned anew from nothing. */
+  async function takeProposed(anew: boolean): Promise<void> {
+    const taken = proposal.value
+    proposal.value = undefined
+    if (!taken) return
+    if (anew) return planned({ ...taken.days, starts: {} })
+    await tried(async () => {
+      await keep({ ...taken.days, starts: taken.would.starts })
+      await tell()
+    })
+  }
+
   /** Takes an order into the days that are looked at, or into new ones where those do not cover it. */
   function takeIn(order: number): Promise<void> {
     return inTurn({ days: kept.value?.days, order, zone: zoneHere() })
@@ -158,6 +187,7 @@ export function useDays() {
   async function choose(id: number): Promise<void> {
     chosen.value = id
     before.value = []
+    proposal.value = undefined
     ways.value = undefined
     await tried(tell)
   }
@@ -181,8 +211,11 @@ export function useDays() {
     trouble,
     working,
     before,
+    proposal,
     load,
     planned,
+    propose,
+    takeProposed,
     keep,
     tell,
     easeIt,

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Api } from '@/api/client'
+
+/** What a change of the days would do, before it is taken. */
+const props = defineProps<{ would: Api<'DaysPlanned'> }>()
+defineEmits<{ take: [anew: boolean]; leave: [] }>()
+
+const none = computed(() => !Object.keys(props.would.starts).length)
+const stays = computed(() => props.would.told.batches.length - props.would.moved.length)
+const late = computed(() =>
+  props.would.told.orders.filter((o) => o.ready_min != null && o.ready_min > o.due_min),
+)
+</script>
+
+<template>
+  <section class="moved" aria-label="What would change">
+    <p v-if="none"><strong>So it cannot be done.</strong></p>
+    <p v-else-if="!would.moved.length"><strong>Nothing moves for it.</strong></p>
+    <p v-else>
+      <strong
+        >{{ would.moved.length }} of {{ would.told.batches.length }} batches would move<template
+          v-if="stays"
+          >, {{ stays }} {{ stays === 1 ? 'stays' : 'stay' }}</template
+        >.</strong
+      >
+    </p>
+    <p v-for="m in would.moved" :key="m">{{ m }}</p>
+    <p v-for="b in would.because" :key="b" class="caution">{{ b }}</p>
+    <p v-for="s in would.told.said" :key="s" class="caution">{{ s }}</p>
+    <p v-for="o in late" :key="o.id" class="caution">
+      {{ o.who }} would be {{ o.ready_min! - o.due_min }} min late.
+    </p>
+    <div class="keys">
+      <v-btn v-if="!none" class="key strong" @click="$emit('take', false)">Do it so</v-btn>
+      <v-btn class="key" :class="{ strong: none }" @click="$emit('leave')"
+        >Leave it as it was</v-btn
+      >
+      <v-btn class="key" @click="$emit('take', true)">Take it and plan all anew</v-btn>
+    </div>
+  </section>
+</template>
+
+<style scoped src="./day.css"></style>
