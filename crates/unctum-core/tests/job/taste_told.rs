@@ -4,6 +4,7 @@ use unctum_core::cook::Followed;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::{KitchenDocument, Parameter};
 use unctum_core::learn::told_by;
+use unctum_core::log::{BatchEvent, Logged};
 use unctum_core::process::sweetener;
 use unctum_core::review::{Taste, Texture, Verdict};
 use unctum_core::start::{BatchSetup, Chosen, StartAsk, set_up};
@@ -63,4 +64,28 @@ fn of_what_soaks_in_its_sugar_it_says_nothing_of_how_much_there_is() {
         let sweetened = sweetener(&setup.lines).is_some();
         assert_eq!(told_ln(&setup).is_some(), sweetened && !soaks, "{}", sweet.key);
     }
+}
+
+/// How long her hands take is told by a batch that was made to its end, not by one that goes on or was given up.
+#[test]
+fn a_pace_is_told_by_what_was_made_to_its_end() {
+    let setup = start_in(&kitchen(vec![]), None);
+    let keys: Vec<String> = setup.steps.iter().map(|s| s.key.clone()).collect();
+    let paces = |ends: Option<BatchEvent>, made: usize| {
+        let mut log: Vec<Logged> = Vec::new();
+        let mut at_ms = 0;
+        let mut happens = |event: BatchEvent| {
+            at_ms += 6 * 60_000;
+            log.push(Logged::new(log.len() as i32 + 1, at_ms, event));
+        };
+        keys.iter().take(made).for_each(|step| happens(BatchEvent::done(step)));
+        ends.into_iter().for_each(&mut happens);
+        let batch = Followed::new(setup.clone(), 0, &log).expect("a batch");
+        let told = told_by(1, &batch, None, &[], &kitchen(vec![]));
+        let of = told.evidence.iter().flat_map(|e| &e.seen).flat_map(|s| &s.of);
+        of.filter(|p| matches!(p.about, Parameter::Pace { .. })).count()
+    };
+    assert!(paces(None, keys.len()) > 0, "made to its end");
+    assert_eq!(paces(None, keys.len() - 1), 0, "it goes on");
+    assert_eq!(paces(Some(BatchEvent::GivenUp), keys.len() - 1), 0, "given up");
 }

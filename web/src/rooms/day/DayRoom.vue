@@ -8,6 +8,7 @@ import EmptyPart from '@/look/pieces/EmptyPart.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
 import ChangeNote from './ChangeNote.vue'
+import ClockLine from './ClockLine.vue'
 import HandsList from './HandsList.vue'
 import HoursForm from './HoursForm.vue'
 import LanesDrawing from './LanesDrawing.vue'
@@ -221,7 +222,7 @@ const paper = () => window.print()
           </p>
         </div>
         <div class="right">
-          <HandsList class="narrow" :told="plan" @pick="picked($event)" />
+          <ClockLine class="narrow" :told="plan" @pick="picked($event)" />
           <div class="broad">
             <LanesDrawing
               v-if="!without"

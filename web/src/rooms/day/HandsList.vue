@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import { taken } from '@/units/measures'
+import NextStep from './NextStep.vue'
 import { dayAndWall, dayAt, lasts, letter, wall } from './clockWords'
 
 /** The days in the order of the clock, what goes on by itself too: the phone's view, and the sheet for the wall. */
@@ -52,16 +53,7 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
 
 <template>
   <div class="hands">
-    <section v-if="next" class="next" aria-label="Next">
-      <p class="label">Next · {{ next.batch.title }}</p>
-      <v-btn class="big" @click="$emit('pick', next.id)">{{ next.title }}</v-btn>
-      <p class="figures">
-        {{ dayAt(told, next.from_min)?.words }}, {{ wall(told, next.from_min) }} ·
-        {{ lasts(next.to_min - next.from_min) }} · {{ next.cook
-        }}<template v-if="next.from_cook">, taken over from {{ next.from_cook }}</template>
-      </p>
-      <p v-if="next.where" class="small soft">{{ next.where }}</p>
-    </section>
+    <NextStep v-if="next" :told="told" :step="next" @pick="$emit('pick', next.id)" />
     <section v-for="[day, shown] in days" :key="day">
       <h2>{{ day }}</h2>
       <ol>
@@ -95,28 +87,6 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
 </template>
 
 <style scoped>
-.next {
-  padding-bottom: var(--gap-3);
-}
-
-.next p {
-  margin: 0;
-}
-
-.big {
-  width: 100%;
-  padding: var(--gap-1) 0;
-  border: 0;
-  background: none;
-  font-family: var(--display-face);
-  font-size: var(--size-figure);
-  font-weight: 600;
-  line-height: 1.1;
-  color: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-
 h2 {
   font-size: var(--size-lead);
   margin: var(--gap-3) 0 0;
