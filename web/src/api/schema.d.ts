@@ -4766,6 +4766,8 @@ export interface components {
             /** @description When each step starts, min from the first midnight; empty where there is no plan. */
             starts: components["schemas"]["BTreeMap"];
             status?: components["schemas"]["SolveStatus"] | null;
+            /** @description Batches that stand where they stood. */
+            stays: string[];
             /** @description The days, as they are shown. */
             told: components["schemas"]["DaysTold"];
         };
@@ -8624,17 +8626,11 @@ export interface components {
         };
         /** @description A sweet, and when it is to be ready. */
         ReadyByAsk: {
-            /** @description How much of it. */
-            amount: components["schemas"]["Amount"];
             choice?: components["schemas"]["DayChoice"] | null;
             /** @description Ready by, by the kitchen's clock: `2026-12-05T17:00:00`. */
             due: string;
-            /** @description Its method; the first if left out. */
-            method_key?: string | null;
-            /** @description Its key. */
-            sweet_key: string;
-            /** @description What is changed. */
-            variation?: components["schemas"]["Variation"][];
+            /** @description The sweet, as an order asks for it. */
+            line: components["schemas"]["OrderLine"];
             /** @description Where that clock goes: `Asia/Kathmandu`. */
             zone?: string;
         };

@@ -253,3 +253,6 @@ export function longSince(seconds: number): string {
   if (seconds < 129_600) return many(Math.round(seconds / 3600), 'hour')
   return many(Math.round(seconds / 86_400), 'day')
 }
+
+/** How sure: “in time on 86 of 100 such days”. */
+export const sureWords = (frac: number) => `in time on ${Math.round(100 * frac)} of 100 such days`

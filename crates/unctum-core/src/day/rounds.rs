@@ -48,7 +48,7 @@ impl Planner {
             let laid = out.iter().all(|b| self.lay_anew(*b, drawn, later));
             self.room.open(open);
             let worse = if laid { self.cost() - self.now_cost } else { f64::INFINITY };
-            if worse <= 0.0 || self.rng.between(0.0, 1.0) < (-worse / warm).exp() {
+            if self.takes(worse, warm) {
                 self.keep();
             } else {
                 before.iter().for_each(|(b, _)| self.take_out(*b));
@@ -58,6 +58,11 @@ impl Planner {
                 }
             }
         }
+    }
+
+    /// Whether a plan that costs so much more is taken: always where it is no worse, else the rarer the worse and the colder.
+    pub(super) fn takes(&mut self, worse: f64, warm: f64) -> bool {
+        worse <= 0.0 || self.rng.between(0.0, 1.0) < (-worse / warm).exp()
     }
 
     /// Lays all anew in another order, so that what one way did not find another may; whether it could.

@@ -55,20 +55,19 @@ impl Planner {
         let Some((at, by)) = self.what_slides() else { return };
         let mut slide = Slide { by, moved: Vec::new(), seen: 0, next, held: BTreeMap::new() };
         slide.push(at);
-        let fits = self.fits(&mut slide);
-        let before = self.now.clone();
-        let worse = if fits {
-            self.now = slide.next.iter().cloned().map(Some).collect();
-            self.cost() - self.now_cost
-        } else {
-            f64::INFINITY
-        };
+        let before = self.fits(&mut slide).then(|| {
+            let slid = slide.next.iter().cloned().map(Some).collect();
+            std::mem::replace(&mut self.now, slid)
+        });
+        let worse = if before.is_some() { self.cost() - self.now_cost } else { f64::INFINITY };
         self.sought += slide.moved.len() as u64;
-        if worse <= 0.0 || self.rng.between(0.0, 1.0) < (-worse / warm).exp() {
+        if self.takes(worse, warm) {
             self.keep();
             return;
         }
-        self.now = before;
+        if let Some(before) = before {
+            self.now = before;
+        }
         for (b, as_slid) in slide.held {
             self.batches[b].hold(&mut self.room, &as_slid, -1);
             if let Some(starts) = &self.now[b] {
@@ -86,20 +85,10 @@ impl Planner {
             .enumerate()
             .flat_map(|(b, of)| (0..of.steps.len()).map(move |i| (b, i)))
             .collect();
-        let starts = |(b, i): At| self.now[b].as_ref().map_or(0, |s| s[i]);
-        let ends = |(b, i): At| starts((b, i)) + self.batches[b].steps[i].dur;
         if self.rng.between(0.0, 1.0) < INWARDS {
             let busy: Vec<(i32, i32)> = self.spans().into_iter().filter(|s| s.0 < s.1).collect();
             if !busy.is_empty() {
-                let (first, last) = self.rng.one(&busy);
-                let hands = |at: &&At| self.batches[at.0].steps[at.1].hands;
-                let early = self.rng.between(0.0, 1.0) < 0.5;
-                let mut edge = all.iter().filter(hands);
-                let found = match early {
-                    true => edge.find(|at| starts(**at) == first),
-                    false => edge.find(|at| ends(**at) == last),
-                };
-                return Some((*found?, if early { far } else { -far }));
+                return self.inwards(&busy, &all, far);
             }
         }
         let late: Vec<At> = all
@@ -115,6 +104,18 @@ impl Planner {
         }
         let at = self.rng.one(&all);
         Some((at, if self.rng.between(0.0, 1.0) < 0.5 { far } else { -far }))
+    }
+
+    /// The first or last step by hand of some hours, later or earlier.
+    fn inwards(&mut self, busy: &[(i32, i32)], all: &[At], far: i32) -> Option<(At, i32)> {
+        let (first, last) = self.rng.one(busy);
+        let early = self.rng.between(0.0, 1.0) < 0.5;
+        let at_edge = |(b, i): &At| {
+            let (step, at) = (&self.batches[*b].steps[*i], self.now[*b].as_ref().map_or(0, |s| s[*i]));
+            step.hands && if early { at == first } else { at + step.dur == last }
+        };
+        let found = all.iter().copied().find(at_edge)?;
+        Some((found, if early { far } else { -far }))
     }
 
     /// Moves what has to move with it, until nothing is amiss; whether that came to an end. What is held then is named.

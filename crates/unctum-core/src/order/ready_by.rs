@@ -9,7 +9,7 @@ use serde::{Deserialize, Serialize};
 use crate::day::Planner;
 use crate::error::Result;
 use crate::kitchen::KitchenDocument;
-use crate::order::asked::{Amount, Order, OrderLine};
+use crate::order::asked::{Order, OrderLine};
 use crate::order::calendar::wall_clock;
 use crate::order::fresh::days_before;
 use crate::order::plan::DayChoice;
@@ -19,23 +19,14 @@ use crate::order::told_batch::DayStepTold;
 use crate::order::whole::lay_out;
 use crate::order::words::Names;
 use crate::process::{Book, Sweet};
-use crate::variation::Variation;
 
 /// A sweet, and when it is to be ready.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct ReadyByAsk {
-    /// Its key.
-    pub sweet_key: String,
-    /// Its method; the first if left out.
-    #[serde(default)]
-    pub method_key: Option<String>,
-    /// What is changed.
-    #[serde(default)]
-    pub variation: Vec<Variation>,
-    /// How much of it.
-    pub amount: Amount,
+    /// The sweet, as an order asks for it.
+    pub line: OrderLine,
     /// In which pan and on which ring; the kitchen's first if left out.
     #[serde(default)]
     pub choice: Option<DayChoice>,
@@ -103,18 +94,12 @@ pub fn ready_by(
     (sweet, kitchen, book): (&Sweet, &KitchenDocument, &Book<'_>),
     now_ms: i64,
 ) -> Result<ReadyBy> {
-    let line = OrderLine {
-        sweet_key: sweet.key.clone(),
-        method_key: ask.method_key.clone(),
-        variation: ask.variation.clone(),
-        amount: ask.amount,
-    };
-    line.check_with(sweet)?;
+    ask.line.check_with(sweet)?;
     let order = Order {
         who: "your guests".into(),
         due: ask.due,
         eaten_on: None,
-        lines: vec![line],
+        lines: vec![ask.line.clone()],
         price: None,
         avoids: Vec::new(),
         note: String::new(),

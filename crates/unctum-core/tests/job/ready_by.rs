@@ -5,11 +5,11 @@ use jiff::tz::TimeZone;
 use unctum_core::CoreError;
 use unctum_core::formula::Size;
 use unctum_core::kitchen::KitchenDocument;
-use unctum_core::order::{Amount, ReadyBy, ReadyByAsk, ready_by};
+use unctum_core::order::{Amount, OrderLine, ReadyBy, ReadyByAsk, ready_by};
 use unctum_core::process::{Method, Shape, Sweet};
 
 use crate::common::shelf::{book, shelf, worked};
-use crate::common::weekend::kitchen;
+use crate::common::weekend::{kitchen, line};
 
 const ZONE: &str = "Asia/Kathmandu";
 
@@ -32,10 +32,7 @@ fn ask(sweet: &Sweet, method: &Method, due: DateTime) -> ReadyByAsk {
         None => Amount::Mass { finished_g: written.finished_g },
     };
     ReadyByAsk {
-        sweet_key: sweet.key.clone(),
-        method_key: Some(method.key.clone()),
-        variation: vec![],
-        amount,
+        line: OrderLine { method_key: Some(method.key.clone()), ..line(&sweet.key, amount) },
         choice: None,
         due,
         zone: ZONE.into(),
@@ -96,10 +93,8 @@ fn a_moment_that_is_past_and_what_is_never_counted_are_refused() {
     let kitchen = kitchen();
     let refused = |of: &ReadyByAsk| ready_by(of, (sweet, &kitchen, &book()), ms(now())).err();
     assert!(matches!(refused(&ask(sweet, method, now())), Some(CoreError::Contradiction(_))));
-    let none = ReadyByAsk {
-        amount: Amount::Pieces { count: 0 },
-        ..ask(sweet, method, date(2026, 12, 5).at(9, 0, 0, 0))
-    };
+    let mut none = ask(sweet, method, date(2026, 12, 5).at(9, 0, 0, 0));
+    none.line.amount = Amount::Pieces { count: 0 };
     assert!(refused(&none).is_some());
     let nowhere =
         ReadyByAsk { zone: "Nowhere/Land".into(), ..ask(sweet, method, date(2026, 12, 5).at(9, 0, 0, 0)) };

@@ -7,7 +7,6 @@ const props = defineProps<{ would: Api<'DaysPlanned'> }>()
 defineEmits<{ take: [anew: boolean]; leave: [] }>()
 
 const none = computed(() => !Object.keys(props.would.starts).length)
-const stays = computed(() => props.would.told.batches.length - props.would.moved.length)
 const late = computed(() =>
   props.would.told.orders.filter((o) => o.ready_min != null && o.ready_min > o.due_min),
 )
@@ -17,15 +16,11 @@ const late = computed(() =>
   <section class="moved" aria-label="What would change">
     <p v-if="none"><strong>So it cannot be done.</strong></p>
     <p v-else-if="!would.moved.length"><strong>Nothing moves for it.</strong></p>
-    <p v-else>
-      <strong
-        >{{ would.moved.length }} of {{ would.told.batches.length }} batches would move<template
-          v-if="stays"
-          >, {{ stays }} {{ stays === 1 ? 'stays' : 'stay' }}</template
-        >.</strong
-      >
-    </p>
+    <p v-else><strong>This would move:</strong></p>
     <p v-for="m in would.moved" :key="m">{{ m }}</p>
+    <p v-if="would.moved.length && would.stays.length">
+      Where they were: {{ would.stays.join(', ') }}.
+    </p>
     <p v-for="b in would.because" :key="b" class="caution">{{ b }}</p>
     <p v-for="s in would.told.said" :key="s" class="caution">{{ s }}</p>
     <p v-for="o in late" :key="o.id" class="caution">

@@ -4,9 +4,10 @@ import type { Api } from '@/api/client'
 import { useKitchen } from '@/live/kitchen'
 import { taken } from '@/units/measures'
 import NextStep from './NextStep.vue'
+import { stepsOf } from './clockLine'
 import { dayAndWall, dayAt, lasts, letter, wall } from './clockWords'
 
-/** The days in the order of the clock, what goes on by itself too: the phone's view, and the sheet for the wall. */
+/** The days in the order of the clock, what goes on by itself too: the list by the clock, and the sheet for the wall. */
 const props = defineProps<{ told: Api<'DaysTold'>; all?: boolean; amounts?: boolean }>()
 defineEmits<{ pick: [step: string] }>()
 
@@ -14,13 +15,10 @@ const kitchen = useKitchen()
 const by_scale = computed(() => kitchen.view?.kitchen.bench?.scale_step_g != null)
 
 const rows = computed(() =>
-  props.told.batches
-    .flatMap((b, i) => b.steps.map((s) => ({ ...s, batch: b, n: i })))
+  stepsOf(props.told)
     .filter((s) => props.all || s.to_min > props.told.now_min)
-    .sort((a, b) => a.from_min - b.from_min || a.to_min - b.to_min)
     .map((s) => ({
       ...s,
-      where: [s.pan_name, s.ring_name].filter(Boolean).join(', '),
       amounts: props.amounts
         ? s.takes
             .map(

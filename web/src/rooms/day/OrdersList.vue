@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Api } from '@/api/client'
-import { number } from '@/units/format'
-import { dayAndWall, sureWords, wall } from './clockWords'
+import { number, sureWords } from '@/units/format'
+import { dayAndWall, wall } from './clockWords'
 
 /** What is asked for, and whether it will be there. */
 defineProps<{ told: Api<'DaysTold'> }>()

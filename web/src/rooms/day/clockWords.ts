@@ -39,6 +39,3 @@ export function lasts(minutes: number): string {
 
 /** A letter for each batch, the same in every lane. */
 export const letter = (batch: number) => String.fromCharCode(65 + (batch % 26))
-
-/** How sure: “in time on 86 of 100 such days”. */
-export const sureWords = (frac: number) => `in time on ${Math.round(100 * frac)} of 100 such days`

@@ -50,6 +50,8 @@ pub struct DaysPlanned {
     pub because: Vec<String>,
     /// What stands elsewhere than before, a sentence each.
     pub moved: Vec<String>,
+    /// Batches that stand where they stood.
+    pub stays: Vec<String>,
 }
 
 /// Days with a plan, told.
@@ -57,16 +59,19 @@ pub(super) fn planned(q: &DayQuestion<'_>, laid: &LaidOut, starts: Starts) -> Da
     let told = tell(q, laid, &starts);
     let late = told.orders.iter().any(|o| o.ready_min.is_some_and(|ready| ready > o.due_min));
     let status = told.terms.map(|_| if late { SolveStatus::Late } else { SolveStatus::Planned });
-    DaysPlanned { moved: moved(q, laid, &starts), told, starts, status, because: Vec::new() }
+    let (moved, stays) = against_before(q, laid, &starts);
+    DaysPlanned { moved, stays, told, starts, status, because: Vec::new() }
 }
 
-/// What stands elsewhere than in the plan of the days, a sentence for each batch.
-fn moved(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> Vec<String> {
-    let mut said = Vec::new();
+/// What stands elsewhere than in the plan of the days, a sentence for each batch, and what stands where it stood.
+fn against_before(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> (Vec<String>, Vec<String>) {
+    let (mut said, mut stays) = (Vec::new(), Vec::new());
     for made in &laid.made {
         let of = |s: &Starts| s.iter().filter(|(id, _)| id.belongs_to(&made.key)).map(|(_, at)| *at).max();
         let (Some(was), Some(is)) = (of(&q.days.starts), of(starts)) else { continue };
-        if was != is {
+        if was == is {
+            stays.push(made.title.clone());
+        } else {
             said.push(format!(
                 "{}: its last step moved from {} to {}.",
                 made.title,
@@ -75,7 +80,7 @@ fn moved(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> Vec<String> {
             ));
         }
     }
-    said
+    (said, stays)
 }
 
 /// Days that cannot be planned, with what forbids it.
@@ -88,6 +93,7 @@ fn without_plan(q: &DayQuestion<'_>, laid: &LaidOut, why: &NoPlan) -> DaysPlanne
         status: proved.then_some(SolveStatus::Impossible),
         because: vec![names.no_plan(why)],
         moved: Vec::new(),
+        stays: Vec::new(),
     }
 }
 

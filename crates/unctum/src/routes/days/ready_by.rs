@@ -24,7 +24,7 @@ use crate::routes::sweet::known;
 #[post("/day/ready-by", data = "<body>")]
 pub async fn ready(app: &State<App>, body: Body<ReadyByAsk>) -> Answer<Json<ReadyBy>> {
     let ask = body.0?;
-    let sweet = known(app, &ask.sweet_key).await?.sweet;
+    let sweet = known(app, &ask.line.sweet_key).await?.sweet;
     let kitchen = app.read(kitchen::load).await?;
     let (catalogue, now_ms) = (app.catalogue.clone(), app.clock.now_ms());
     let work = move |_: &Turn| {

@@ -4,7 +4,7 @@ import { api, type Api } from '@/api/client'
 import { useAsked } from '@/live/useAsked'
 import LineField from '@/look/pieces/LineField.vue'
 import TroubleNote from '@/look/pieces/TroubleNote.vue'
-import { dayAndHour, hourOf, sameDay, span } from '@/units/format'
+import { dayAndHour, hourOf, sameDay, span, sureWords } from '@/units/format'
 import { zoneHere } from '@/units/zone'
 
 /** Ready by when: then when to begin, and when hands are wanted. */
@@ -51,7 +51,7 @@ const hands = computed(() =>
           {{ span(told.late_min) }} later, without hands at night.
         </template>
         <template v-else-if="told.on_time_frac != null">
-          In time on {{ Math.round(100 * told.on_time_frac) }} of 100 such days.
+          It is {{ sureWords(told.on_time_frac) }}.
         </template>
       </p>
       <p v-for="b in told.because" :key="b" class="caution">{{ b }}</p>

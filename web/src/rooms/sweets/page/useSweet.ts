@@ -166,13 +166,15 @@ export function useSweet(key: () => string, box?: () => Api<'BoxAsk'>) {
     const { count } = formula.pieces
     const { method_key, variation: changed, pan_id, ring_id } = asked.body
     return {
-      sweet_key: asked.key,
-      method_key,
-      variation: changed,
-      amount:
-        count == null
-          ? { kind: 'mass' as const, finished_g: formula.finished_g }
-          : { kind: 'pieces' as const, count: Math.round(count) },
+      line: {
+        sweet_key: asked.key,
+        method_key,
+        variation: changed,
+        amount:
+          count == null
+            ? { kind: 'mass' as const, finished_g: formula.finished_g }
+            : { kind: 'pieces' as const, count: Math.round(count) },
+      },
       choice: pan_id && ring_id ? { pan_id, ring_id } : null,
     }
   })
