@@ -59,6 +59,17 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await page.goto(`${program.url}/day`)
     await expect(page.getByRole('heading', { name: 'Nothing is asked for yet' })).toBeVisible()
 
+    // A wrong sweet is tapped: the right one is written in its place, not in the middle of it.
+    await page.getByRole('button', { name: 'Write an order down' }).click()
+    const field = page.getByLabel('Sweet, by any of its names')
+    await choose(field, 'Sesame–jaggery ladoo')
+    await field.click()
+    await page.keyboard.type('cashew sh')
+    await expect(page.getByRole('option', { name: 'Cashew sheet' })).toBeVisible()
+    await page.getByRole('option').first().click()
+    await expect(field).toHaveValue('Cashew sheet')
+    await page.getByRole('button', { name: 'Leave it' }).click()
+
     // One that cannot be is told in words, and nothing is lost.
     await order(page, 'Too late', '2026-11-20T12:00', 'Cashew sheet', '10')
     await expect(page.getByRole('alert')).toContainText('has passed already')

@@ -1,4 +1,7 @@
 <script setup lang="ts" generic="T extends string | number | boolean">
+import { computed } from 'vue'
+import { takeAll } from '@/look/takeAll'
+
 /** One of several: of a dozen chosen from a list, of more found by its letters. */
 const props = defineProps<{
   label: string
@@ -11,6 +14,7 @@ const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
 const MOST_LISTED = 14
 // Once and for all: a field that became another one as its items came in would shut its list under her thumb.
 const long = props.many || props.items.length > MOST_LISTED
+const title = computed(() => props.items.find((i) => i.value === props.modelValue)?.title)
 const chosen = (value: T | null) => {
   if (value !== null && value !== undefined) emit('update:modelValue', value)
 }
@@ -23,6 +27,7 @@ const chosen = (value: T | null) => {
     :items="items"
     :model-value="modelValue"
     auto-select-first
+    @click="takeAll($event, title)"
     @update:model-value="chosen"
   />
   <v-select
