@@ -129,8 +129,9 @@ fn stands(
     }
     batch.lags.retain(|l| begun(&l.from).is_none() || begun(&l.to).is_none());
     for lag in &mut batch.lags {
-        if let (Some((_, ends, _)), Some(max)) = (begun(&lag.from), lag.max) {
-            lag.max = Some(max.max(now_min - ends + STILL_MIN));
+        // Time that has not passed is as long as ever: what is hot does not stand because the plan was made for later.
+        if let Some(ends) = late(lag) {
+            lag.max = Some(now_min - ends + STILL_MIN);
         }
         // What was begun before its time has come is not undone by that.
         if begun(&lag.to).is_some() {

@@ -4,11 +4,11 @@ use std::collections::BTreeMap;
 
 use jiff::civil::{date, time};
 use unctum_core::cook::state_at;
-use unctum_core::day::{Planner, judge, plan_after, ways};
+use unctum_core::day::{Planner, StepId, judge, plan_after, ways};
 use unctum_core::log::{BatchEvent, Logged};
 use unctum_core::order::{
-    Amount, Begun, Calendar, DayChoice, DayHours, DayQuestion, KitchenDays, Names, Order, eased, lay_out,
-    tell,
+    Amount, Begun, Calendar, DayChoice, DayHours, DayQuestion, KitchenDays, Names, Order, eased, follow_on,
+    lay_out, tell,
 };
 
 use crate::common::weekend::{days, line, order, planned, weekend, with, with_at};
@@ -205,5 +205,38 @@ fn what_would_make_a_day_possible_does() {
                 names.change(&way.change)
             );
         }
+    });
+}
+
+/// She began earlier than planned: what is hot and may not stand is still gone on with at once, not at the hour of the plan.
+#[test]
+fn what_was_begun_early_is_gone_on_with_at_once() {
+    let orders =
+        vec![(1, order("A neighbour", 12, vec![line("cashew-sheet", Amount::Pieces { count: 20 })]))];
+    let mut days = days(&orders);
+    let (starts, calendar) = with(&orders, &days, &[], |q| {
+        let (laid, starts) = planned(q, 20);
+        (starts, laid.calendar)
+    });
+    days.starts = starts.clone();
+    let (combine, cook) = (StepId::from("cashew-sheet.1/combine"), StepId::from("cashew-sheet.1/cook"));
+    let tipped = starts[&combine] - 8;
+    let now_ms = calendar.ms(tipped);
+    let done: Vec<(&str, i64)> = [("ready", 20), ("dissolve", 5), ("boil", 0)]
+        .map(|(step, ago)| (step, calendar.ms(tipped - ago)))
+        .to_vec();
+    let begun = with(&orders, &days, &[], |q| begun("cashew-sheet.1", "cashew-sheet", q, &done, now_ms));
+    with_at(&orders, &days, &[begun], now_ms, |q| {
+        let laid = lay_out(q).expect("laid out");
+        let mut stood = starts.clone();
+        stood.extend(laid.problem.pins.clone());
+        stood.retain(|id, _| laid.problem.batches.iter().flat_map(|b| &b.steps).any(|s| s.id == *id));
+        let ends =
+            stood[&combine] + laid.problem.batches[0].steps.iter().find(|s| s.id == combine).expect("it").dur;
+        let follows = match judge(&laid.problem, &stood) {
+            Ok(_) => stood,
+            Err(_) => follow_on(q, laid, &stood).expect("it follows").1,
+        };
+        assert!(follows[&cook] <= ends + 3, "{} after {ends}: hot, it does not stand", follows[&cook]);
     });
 }
