@@ -7,7 +7,6 @@ test('the first hour: four questions, a plain syrup, then kaju katli with peanut
   page,
   url,
 }) => {
-  test.setTimeout(120_000)
   const h1 = page.getByRole('heading', { level: 1 })
   const press = (name: string | RegExp) =>
     logged(page, () => page.getByRole('button', { name }).first().click())

@@ -96,7 +96,6 @@ const asked = (page: Page, method: string, path: string, body?: object) =>
   )
 
 test('a phone and a tablet at the hob: let in, followed, cut off for five minutes, put out', async () => {
-  test.setTimeout(180_000)
   const [phoneHost = '', tabletHost = ''] = hosts.devices
   const kitchen = await browserOf(hosts.kitchen)
   await kitchen.goto(`${HERE}/kitchen`)

@@ -19,7 +19,6 @@ test('a whole notebook goes in, teaches, is searched and compared, and goes out 
   page,
   baseURL,
 }) => {
-  test.setTimeout(120_000)
   const folder = mkdtempSync(join(tmpdir(), 'unctum-'))
   const program = new Program(join(folder, 'notebook.db'), 18_463)
   try {

@@ -52,7 +52,6 @@ test.afterEach(async () => {
 })
 
 test('four sweets at once, from their first gate to their verdicts', async ({ browser }) => {
-  test.setTimeout(240_000)
   const stirrer = await (await browser.newContext({ baseURL: program.url })).newPage()
   const adders = await browser.newContext({
     baseURL: program.url,
