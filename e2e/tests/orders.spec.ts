@@ -87,6 +87,23 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await expect(page.getByText('All in time.')).toBeVisible()
     const days = (await (await page.request.get(`${program.url}/api/v1/days`)).json())[0]
 
+    // One asks for more: what that moves is looked at first. Left, the order is as it was.
+    const change = page.getByRole('region', { name: 'What would change' })
+    const raised = async () => {
+      await asked.getByRole('button', { name: 'A neighbour' }).click()
+      await form.getByRole('textbox', { name: 'Boxes' }).fill('7')
+      await form.getByRole('button', { name: 'Write it down' }).click()
+      await expect(change).toBeVisible()
+    }
+    await raised()
+    await change.getByRole('button', { name: 'Leave it as it was' }).click()
+    await expect(change).toHaveCount(0)
+    await expect(asked.getByText('24 asked + 2 spare + 1 to taste = 27 made')).toBeVisible()
+    await raised()
+    await change.getByRole('button', { name: 'Do it so' }).click()
+    await expect(asked.getByText('42 asked + 3 spare + 1 to taste = 46 made')).toBeVisible()
+    await expect(page.locator('.state')).toContainText('All in time.')
+
     // Why a step stands where it stands; moved, and pinned there.
     const lanes = page.getByRole('group', { name: 'The days, lane by lane' })
     await lanes.getByRole('button', { name: /^Boil to one string, Cashew sheet/ }).focus()
@@ -190,6 +207,7 @@ test('the weekend of the demo: read by all, by the clock on a phone, on paper, a
   await page.setViewportSize({ width: 390, height: 844 })
   const next = page.getByRole('region', { name: 'Next' })
   await expect(next).toBeInViewport()
+  await expect(page.getByText('fetches').filter({ visible: true })).toHaveCount(3)
   await next.getByRole('button').click()
   await expect(page.getByRole('link', { name: 'To the stove', exact: true })).toBeVisible()
   await canBeRead(page)

@@ -3245,7 +3245,7 @@ export interface components {
             summary: components["schemas"]["BatchSummary"];
             verdict?: components["schemas"]["Verdict"] | null;
         };
-        /** @description Scale, refractometer, and the units she reads. */
+        /** @description Scale, refractometer, the units she reads, how long washing takes. */
         Bench: {
             /**
              * @description How masses are written.
@@ -3269,6 +3269,12 @@ export interface components {
              * @default celsius
              */
             temperature_unit: components["schemas"]["TemperatureUnit"];
+            /**
+             * Format: int32
+             * @description So long after it is empty a pan is clean for the next batch, 0–120 min.
+             * @default 10
+             */
+            wash_min: number;
         };
         /** @description Another size of piece that leaves less over. */
         BetterPiece: {
@@ -4655,6 +4661,8 @@ export interface components {
              * @description From, min since the first midnight.
              */
             from_min: number;
+            /** @description What to heat meanwhile on a flame of its own, in words; none where nothing is. */
+            heat_too?: string | null;
             /** @description Its name among the days. */
             id: components["schemas"]["StepId"];
             /** @description How it holds the cook. */
@@ -6153,9 +6161,9 @@ export interface components {
             waits?: components["schemas"]["DayWait"][];
             /**
              * Format: int32
-             * @description So long after it is empty a pan is clean for the next batch, min.
+             * @description So long after it is empty a pan is clean for the next batch, min, where that is otherwise than her kitchen says.
              */
-            wash_min?: number;
+            wash_min?: number | null;
             /** @description Where the clock on her wall goes: `Asia/Kathmandu`. */
             zone?: string;
         };
@@ -7521,6 +7529,11 @@ export interface components {
              * @description Its number.
              */
             id: number;
+            /**
+             * Format: int32
+             * @description So long after that it is ready, min; 0 where it is in time, or before it was planned.
+             */
+            late_min: number;
             /** @description Its lines. */
             lines: components["schemas"]["OrderLineTold"][];
             /**
@@ -9955,6 +9968,8 @@ export interface components {
              * @description How hot it gets, °C, by the sea: what boils or is under pressure stays cooler in the hills.
              */
             heat_to_c?: number | null;
+            /** @description Whether what goes in is hot by then, heated beside it on a flame of its own while the step before is done. */
+            heated_beside?: boolean;
             /** @description What goes in anew. */
             inputs?: components["schemas"]["Entry"][];
             /** @description Key within the method. */

@@ -21,6 +21,7 @@ mod ids;
 mod impossible;
 mod insert;
 mod judge;
+mod left;
 mod probe;
 mod problem;
 mod proof;

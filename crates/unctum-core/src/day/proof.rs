@@ -69,9 +69,32 @@ pub enum Proof {
         /// What there is of them.
         there_min: i64,
     },
+    /// No minute is left to a step by what comes before and after it and by the hours.
+    NoHour {
+        /// Its key.
+        step: StepId,
+    },
+    /// What can lie nowhere else wants more of a thing than there is of it then.
+    Crowded {
+        /// Key of the thing.
+        thing: ResourceId,
+        /// From, min.
+        from_min: i32,
+        /// To, min.
+        to_min: i32,
+        /// So long it is wanted, minutes of all there is of it.
+        wanted_min: i64,
+        /// So long it is there.
+        there_min: i64,
+        /// By these steps.
+        steps: Vec<StepId>,
+    },
     /// What is pinned contradicts itself, or the hours.
     PinsClash(Break),
 }
+
+/// So many steps are named in a sentence.
+const NAMED: usize = 3;
 
 /// What things are called in a sentence.
 pub trait Called {
@@ -83,6 +106,8 @@ pub trait Called {
     fn thing(&self, id: &ResourceId) -> String;
     /// What breaks, as a sentence without its full stop.
     fn breaks(&self, of: &Break) -> String;
+    /// A moment of the days.
+    fn moment(&self, minute: i32) -> String;
 }
 
 /// By their keys, as whoever asked gave them.
@@ -103,6 +128,10 @@ impl Called for ByKey {
 
     fn breaks(&self, of: &Break) -> String {
         of.to_string()
+    }
+
+    fn moment(&self, minute: i32) -> String {
+        format!("minute {minute}")
     }
 }
 
@@ -140,6 +169,25 @@ impl Proof {
             Self::TooFewHands { asked_min, there_min } => format!(
                 "All steps together want hands for {asked_min} min, and all hours together hold {there_min}. Ask for a helper, or make less."
             ),
+            Self::NoHour { step } => format!(
+                "{} finds no hour: what comes before it, what follows it and the hours with hands leave it none. Begin earlier, let it be fetched later, or plan one more day.",
+                by.step(step)
+            ),
+            Self::Crowded { thing, from_min, to_min, wanted_min, there_min, steps } => {
+                let named: Vec<String> = steps.iter().take(NAMED).map(|s| by.step(s)).collect();
+                let more = if steps.len() > NAMED {
+                    format!(" and {} more", steps.len() - NAMED)
+                } else {
+                    String::new()
+                };
+                format!(
+                    "From {} to {} there are {there_min} min of {}, and what can lie nowhere else wants {wanted_min}: {}{more}. Make less, get one more, or keep the kitchen open at other hours.",
+                    by.moment(*from_min),
+                    by.moment(*to_min),
+                    by.thing(thing),
+                    named.join(", ")
+                )
+            }
             Self::PinsClash(clash) => format!(
                 "What is pinned cannot stand so: {}. Unpin it, or pin it elsewhere.",
                 by.breaks(clash).trim_end_matches('.')
@@ -230,6 +278,10 @@ mod tests {
                 Break::TooEarly(id) => format!("{} would begin in the past.", self.step(id)),
                 other => other.to_string(),
             }
+        }
+
+        fn moment(&self, minute: i32) -> String {
+            format!("{minute}")
         }
     }
 

@@ -3,6 +3,7 @@
 use crate::day::ids::StepId;
 use crate::day::impossible::impossible;
 use crate::day::insert::{Batch, Bound, How, lay};
+use crate::day::left::out_of_hours;
 use crate::day::problem::{DayLag, DayProblem, DayTerms, Starts};
 use crate::day::proof::NoPlan;
 use crate::day::room::Room;
@@ -72,6 +73,14 @@ const WAYS: usize = 3;
 /// Freshness wider than this leaves no more to choose from, min.
 const WIDEST_MIN: i32 = 2000;
 
+/// Where no plan was found, what forbids one by the clock, if that is certain: it costs more than a plan.
+fn proved(problem: &DayProblem, none: NoPlan) -> NoPlan {
+    match none {
+        NoPlan::NotFound => out_of_hours(problem).map_or(none, NoPlan::Proved),
+        other => other,
+    }
+}
+
 impl Planner {
     /// The first plan of a problem.
     ///
@@ -80,7 +89,7 @@ impl Planner {
     /// proves nothing.
     pub fn new(problem: &DayProblem, seed: u64) -> Result<Self, NoPlan> {
         let mut planner = Self::empty(problem, seed)?;
-        planner.first()?;
+        planner.first().map_err(|none| proved(problem, none))?;
         Ok(planner)
     }
 
@@ -107,7 +116,7 @@ impl Planner {
             return Ok(planner);
         }
         (0..planner.batches.len()).for_each(|b| planner.take_out(b));
-        planner.first()?;
+        planner.first().map_err(|none| proved(problem, none))?;
         Ok(planner)
     }
 

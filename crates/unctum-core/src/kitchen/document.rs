@@ -72,7 +72,7 @@ pub enum MassUnit {
     Us,
 }
 
-/// Scale, refractometer, and the units she reads.
+/// Scale, refractometer, the units she reads, how long washing takes.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields, default)]
@@ -85,6 +85,8 @@ pub struct Bench {
     pub temperature_unit: TemperatureUnit,
     /// How masses are written.
     pub mass_unit: MassUnit,
+    /// So long after it is empty a pan is clean for the next batch, 0–120 min.
+    pub wash_min: u32,
 }
 
 impl Default for Bench {
@@ -94,6 +96,7 @@ impl Default for Bench {
             refractometer_offset_brix: None,
             temperature_unit: TemperatureUnit::Celsius,
             mass_unit: MassUnit::Metric,
+            wash_min: 10,
         }
     }
 }
@@ -190,6 +193,7 @@ impl KitchenDocument {
         self.measures.iter().try_for_each(|m| m.measure.check())?;
         self.ladder.check()?;
         self.learning.check()?;
+        within("The time to wash a pan", f64::from(self.bench.wash_min), 0.0, 120.0, "min")?;
         within("The step of the scale", self.bench.scale_step_g.unwrap_or(1.0), 0.01, 100.0, "g")?;
         let offset = self.bench.refractometer_offset_brix.unwrap_or(0.0);
         within("The error of the refractometer", offset, -10.0, 10.0, "°Brix")?;

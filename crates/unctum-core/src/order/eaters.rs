@@ -171,7 +171,8 @@ fn shared(problem: &DayProblem, first: &str, then: &str) -> Vec<DayLag> {
 /// What a batch touches that has to be clean: the thing, from the start of which step, to the end of which, and how long it is
 /// washed after, min.
 fn spans(of: &DayBatch) -> Vec<(ResourceId, StepId, StepId, i32)> {
-    let held = of.holds.iter().map(|h| (h.res.clone(), h.from.clone(), h.to.clone(), h.after_min));
+    let touched = of.holds.iter().filter(|h| !h.res.is_ring());
+    let held = touched.map(|h| (h.res.clone(), h.from.clone(), h.to.clone(), h.after_min));
     let ground = of.steps.iter().filter(|s| s.uses.contains_key(GRINDER));
     held.chain(ground.map(|s| (GRINDER.into(), s.id.clone(), s.id.clone(), 0))).collect()
 }

@@ -39,7 +39,7 @@ pub fn planned_min(minutes: Spread, manner: Manner) -> i32 {
 /// A batch as the day sees it.
 pub(super) fn graph(made: &DayMade, q: &DayQuestion<'_>) -> DayBatch {
     let (kitchen, room_c) = (q.kitchen, q.book.air.room_c);
-    let of = Graph { made, room_c, steps: working(made), kitchen, wash_min: q.days.wash_min as i32 };
+    let of = Graph { made, room_c, steps: working(made), kitchen, wash_min: q.wash_min() as i32 };
     let mut batch = DayBatch {
         id: made.key.clone(),
         name: made.title.clone(),
@@ -51,6 +51,7 @@ pub(super) fn graph(made: &DayMade, q: &DayQuestion<'_>) -> DayBatch {
         holds: Vec::new(),
     };
     of.hold_pans(&mut batch);
+    of.heat_beside(&mut batch);
     made.trays.iter().for_each(|(res, units)| of.hold_chains(&mut batch, Vessel::Tray, res, *units));
     of.hold_chains(&mut batch, Vessel::Cloth, &CLOTH.into(), 1);
     batch
@@ -75,10 +76,10 @@ pub(super) fn cold_litres(made: &DayMade) -> i32 {
 }
 
 pub(super) struct Graph<'a> {
-    made: &'a DayMade,
+    pub(super) made: &'a DayMade,
     room_c: f64,
     pub(super) steps: Vec<(&'a Step, Spread)>,
-    kitchen: &'a KitchenDocument,
+    pub(super) kitchen: &'a KitchenDocument,
     /// So long after it is empty a pan is clean, min.
     pub(super) wash_min: i32,
 }

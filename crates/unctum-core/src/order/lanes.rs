@@ -7,8 +7,8 @@ use serde::Serialize;
 use crate::day::{ResourceId, StepId};
 use crate::order::graph::{COLD, cold_litres, hands};
 use crate::order::plan::DayHours;
-use crate::order::present::COOK;
 use crate::order::question::DayQuestion;
+use crate::order::shifts::{Shared, Work, share_out};
 use crate::order::told_batch::{DayBatchTold, DayStepTold};
 use crate::order::vessels::{tray_names, trays};
 use crate::order::whole::LaidOut;
@@ -51,6 +51,13 @@ pub struct LaneBar {
 /// Of ten tenths, what takes more than this takes most of a cook.
 const FULL_ABOVE: i32 = 5;
 
+impl LaneBar {
+    /// Something that is held of a batch, and is no step.
+    pub(super) fn held(batch: usize, (from_min, to_min): (i32, i32), units: i32) -> Self {
+        Self { step: None, batch, from_min, to_min, units, full: units > FULL_ABOVE }
+    }
+}
+
 /// A lane.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -66,16 +73,18 @@ pub struct Lane {
 /// Who does which step, by its name.
 pub(super) type Cooks = BTreeMap<StepId, String>;
 
-/// The lanes of a plan, and who does which step.
-pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (Vec<Lane>, Cooks) {
-    let (mut lanes, cooks) = of_hands(q, laid, batches);
+/// The lanes of a plan, who does which step, and which steps nobody alone can do.
+pub(super) fn lanes(
+    q: &DayQuestion<'_>,
+    laid: &LaidOut,
+    batches: &[DayBatchTold],
+) -> (Vec<Lane>, Cooks, Vec<StepId>) {
+    let (mut lanes, cooks, nobody) = of_hands(q, laid, batches);
     for ring in &q.kitchen.rings {
         let Some(id) = ring.id else { continue };
-        lanes.push(Lane {
-            kind: LaneKind::Ring,
-            name: ring.ring.name.clone(),
-            bars: uses(laid, batches, &ResourceId::ring(id)),
-        });
+        let res = ResourceId::ring(id);
+        let bars = uses(laid, batches, &res).into_iter().chain(holds(laid, batches, &res)).collect();
+        lanes.push(Lane { kind: LaneKind::Ring, name: ring.ring.name.clone(), bars });
     }
     for pan in &q.kitchen.pans {
         let Some(id) = pan.id else { continue };
@@ -88,11 +97,15 @@ pub(super) fn lanes(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold
     if !cold.is_empty() {
         lanes.push(Lane { kind: LaneKind::Cold, name: "Refrigerator".into(), bars: cold });
     }
-    (lanes, cooks)
+    (lanes, cooks, nobody)
 }
 
-/// Gives each step with hands to a cook who is there and has them free, whoever is at the same batch around then first.
-fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (Vec<Lane>, Cooks) {
+/// The lanes of the cooks, who does which step, and what nobody alone can do.
+fn of_hands(
+    q: &DayQuestion<'_>,
+    laid: &LaidOut,
+    batches: &[DayBatchTold],
+) -> (Vec<Lane>, Cooks, Vec<StepId>) {
     let there: Vec<Vec<(i32, i32)>> = q
         .days
         .cooks
@@ -103,53 +116,33 @@ fn of_hands(q: &DayQuestion<'_>, laid: &LaidOut, batches: &[DayBatchTold]) -> (V
             c.hours.iter().map(of).collect()
         })
         .collect();
-    let mut bars: Vec<Vec<LaneBar>> = vec![Vec::new(); q.days.cooks.len()];
-    let mut todo: Vec<(usize, &DayStepTold)> =
-        batches.iter().enumerate().flat_map(|(b, batch)| batch.steps.iter().map(move |s| (b, s))).collect();
-    todo.retain(|(_, s)| hands(s.manner) > 0 && s.to_min > s.from_min);
-    // Who stands at a pan is settled first: a look now and then finds its place beside that.
-    todo.sort_by_key(|(_, s)| (std::cmp::Reverse(hands(s.manner)), s.from_min));
+    let steps: Vec<&DayStepTold> = batches
+        .iter()
+        .flat_map(|b| &b.steps)
+        .filter(|s| hands(s.manner) > 0 && s.to_min > s.from_min)
+        .collect();
+    let bar = |s: &&DayStepTold| {
+        let batch = step_of(batches, &s.id).map_or(0, |(b, _)| b);
+        let step = Some(s.id.clone());
+        LaneBar { step, ..LaneBar::held(batch, (s.from_min, s.to_min), hands(s.manner)) }
+    };
+    let all: Vec<LaneBar> = steps.iter().map(bar).collect();
+    let work: Vec<Work> =
+        all.iter().map(|b| Work { batch: b.batch, from: b.from_min, to: b.to_min, units: b.units }).collect();
+    let Shared { by, nobody } = share_out(&work, &there);
     let mut cooks = Cooks::new();
-    for (b, step) in todo {
-        let units = hands(step.manner);
-        let over = |c: usize| {
-            let of: &Vec<LaneBar> = &bars[c];
-            of.iter().filter(|o| o.from_min < step.to_min && step.from_min < o.to_min).collect::<Vec<_>>()
-        };
-        // The most that she has at once while the step runs: it begins with the step, or with something in it.
-        let load = |c: usize| {
-            let held = over(c);
-            let at = |m: i32| {
-                held.iter().filter(|o| o.from_min <= m && m < o.to_min).map(|o| o.units).sum::<i32>()
-            };
-            let begins = held.iter().map(|o| o.from_min.max(step.from_min)).chain([step.from_min]);
-            begins.map(at).max().unwrap_or(0)
-        };
-        let present =
-            |c: usize| there[c].iter().any(|(from, to)| *from <= step.from_min && step.to_min <= *to);
-        let same = |c: usize| {
-            let near = bars[c].iter().filter(|o| o.batch == b);
-            near.map(|o| (o.to_min - step.from_min).abs().min((o.from_min - step.to_min).abs())).min()
-        };
-        let rank = |c: &usize| {
-            let c = *c;
-            (!present(c), load(c) + units > COOK, same(c).unwrap_or(i32::MAX), load(c), c)
-        };
-        let Some(c) = (0..bars.len()).min_by_key(rank) else { continue };
-        cooks.insert(step.id.clone(), q.days.cooks[c].name.clone());
-        bars[c].push(LaneBar {
-            step: Some(step.id.clone()),
-            batch: b,
-            from_min: step.from_min,
-            to_min: step.to_min,
-            units,
-            full: units > FULL_ABOVE,
-        });
+    let mut bars: Vec<Vec<LaneBar>> = vec![Vec::new(); q.days.cooks.len()];
+    for ((step, bar), by) in steps.iter().zip(all).zip(by) {
+        if let (Some(cook), Some(hers)) = (q.days.cooks.get(by), bars.get_mut(by)) {
+            cooks.insert(step.id.clone(), cook.name.clone());
+            hers.push(bar);
+        }
     }
     bars.iter_mut().for_each(|of| of.sort_by_key(|b| (b.from_min, b.to_min)));
     let named = q.days.cooks.iter().zip(bars);
     let lanes = named.map(|(c, bars)| Lane { kind: LaneKind::Hands, name: c.name.clone(), bars });
-    (lanes.collect(), cooks)
+    let nobody = nobody.into_iter().filter_map(|w| Some(steps.get(w)?.id.clone()));
+    (lanes.collect(), cooks, nobody.collect())
 }
 
 fn step_of<'a>(batches: &'a [DayBatchTold], id: &StepId) -> Option<(usize, &'a DayStepTold)> {
@@ -187,26 +180,18 @@ fn holds(laid: &LaidOut, batches: &[DayBatchTold], res: &ResourceId) -> Vec<Lane
         };
         let Some((batch, to_min)) = until else { continue };
         let from_min = from.map_or(laid.now_min.max(0), |(_, at)| at);
-        bars.push(LaneBar {
-            step: None,
-            batch,
-            from_min,
-            to_min,
-            units: hold.units,
-            full: hold.units > FULL_ABOVE,
-        });
+        bars.push(LaneBar::held(batch, (from_min, to_min), hold.units));
     }
     bars
 }
 
-/// What is made for other batches and waits for them in the cold.
+/// What is made and waits in the cold.
 fn kept_cold<'a>(laid: &'a LaidOut, batches: &'a [DayBatchTold]) -> impl Iterator<Item = LaneBar> + 'a {
     let kept =
         batches.iter().enumerate().filter_map(|(b, of)| Some((b, of.kept.as_ref().filter(|k| k.cold)?)));
     kept.map(|(batch, kept)| {
         let units = laid.made.get(batch).map_or(1, cold_litres);
-        let full = units > FULL_ABOVE;
-        LaneBar { step: None, batch, from_min: kept.from_min, to_min: kept.to_min, units, full }
+        LaneBar::held(batch, (kept.from_min, kept.to_min), units)
     })
 }
 

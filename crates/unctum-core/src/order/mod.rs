@@ -12,7 +12,9 @@
 //! ```
 
 mod asked;
+mod beside;
 mod calendar;
+mod cold;
 mod eased;
 mod eaters;
 mod follow;
@@ -30,6 +32,7 @@ mod present;
 mod question;
 mod ready_by;
 mod rings;
+mod shifts;
 mod shopping;
 mod sold;
 mod told;

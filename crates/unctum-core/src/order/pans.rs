@@ -29,18 +29,18 @@ impl Graph<'_> {
             let (first, last) = (self.steps[*first].0, self.steps[*last]);
             let until = if chain.tipped { self.id(&last.0.key) } else { self.emptied(last, batch) };
             let (res, from) = (ResourceId::pan(chain.pan), self.id(&first.key));
-            let after_min = if self.comes_last(&chains, chain) { self.wash_min } else { 0 };
+            let after_min = if self.may_come_last(&chains, chain) { self.wash_min } else { 0 };
             batch.holds.push(DayHold { res, units: 1, from, to: until, after_min });
         }
     }
 
-    /// Whether a filling is the last of this batch in its pan for certain: what is made after it there is her own work still,
-    /// and only the next batch has to find it clean.
-    fn comes_last(&self, chains: &[Chain], of: &Chain) -> bool {
+    /// Whether a filling may be the last of this batch in its pan: only what is certain to follow it there is her own work
+    /// still, and the next batch has to find it clean.
+    fn may_come_last(&self, chains: &[Chain], of: &Chain) -> bool {
         let key = |c: &Chain| c.steps.last().and_then(|i| self.steps.get(*i)).map(|(s, _)| s.key.as_str());
         let Some(last) = key(of) else { return false };
         let mut others = chains.iter().filter(|c| c.pan == of.pan).filter_map(key).filter(|k| *k != last);
-        others.all(|other| self.between(other, last).is_some())
+        others.all(|other| self.between(last, other).is_none())
     }
 
     /// What is in which pan, one filling after another. Of several that a step takes, the one that can wait least stays where

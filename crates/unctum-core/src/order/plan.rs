@@ -34,9 +34,9 @@ pub struct KitchenDays {
     /// Room in the refrigerator, litres.
     #[serde(default = "usual_cold_litres")]
     pub cold_litres: f64,
-    /// So long after it is empty a pan is clean for the next batch, min.
-    #[serde(default = "usual_wash_min")]
-    pub wash_min: u32,
+    /// So long after it is empty a pan is clean for the next batch, min, where that is otherwise than her kitchen says.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wash_min: Option<u32>,
     /// So long before it is fetched an order is to be ready, min.
     #[serde(default = "usual_margin_min")]
     pub margin_min: u32,
@@ -134,10 +134,6 @@ fn usual_cold_litres() -> f64 {
     60.0
 }
 
-fn usual_wash_min() -> u32 {
-    10
-}
-
 fn usual_margin_min() -> u32 {
     30
 }
@@ -175,7 +171,7 @@ impl KitchenDays {
             orders,
             made: Vec::new(),
             cold_litres: usual_cold_litres(),
-            wash_min: usual_wash_min(),
+            wash_min: None,
             margin_min: usual_margin_min(),
             spare_frac: usual_spare_frac(),
             tasting: true,
@@ -202,7 +198,7 @@ impl KitchenDays {
         zone(&self.zone)?;
         within("The number of days", f64::from(self.days), 1.0, f64::from(MOST_DAYS), "days")?;
         within("The room in the refrigerator", self.cold_litres, 0.0, 2000.0, "litres")?;
-        within("The time to wash a pan", f64::from(self.wash_min), 0.0, 120.0, "min")?;
+        within("The time to wash a pan", f64::from(self.wash_min.unwrap_or(0)), 0.0, 120.0, "min")?;
         within("The margin", f64::from(self.margin_min), 0.0, 1440.0, "min")?;
         for minute in self.pins.values().chain(self.starts.values()) {
             within(

@@ -67,6 +67,11 @@ pub struct Begun {
 }
 
 impl<'a> DayQuestion<'a> {
+    /// So long after it is empty a pan is clean for the next batch, min.
+    pub(super) fn wash_min(&self) -> u32 {
+        self.days.wash_min.unwrap_or(self.kitchen.bench.wash_min)
+    }
+
     /// Pan and ring of a batch where they are settled: what was begun is where it is, else what she chose.
     pub(super) fn chosen(&self, key: &str) -> Option<DayChoice> {
         let begun = self.begun.iter().find(|b| b.key == key).and_then(|b| b.choice);

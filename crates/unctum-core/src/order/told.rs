@@ -4,8 +4,9 @@ use serde::Serialize;
 
 use crate::day::{DayTerms, Starts, judge, sure};
 use crate::order::asked::{Amount, Order};
+use crate::order::cold::too_full;
 use crate::order::eaters::{heed, not_for};
-use crate::order::lanes::{Lane, lanes};
+use crate::order::lanes::{Lane, LaneKind, lanes};
 use crate::order::made::{DayMade, piece_count};
 use crate::order::question::DayQuestion;
 use crate::order::told_batch::{DayBatchTold, batch};
@@ -55,6 +56,8 @@ pub struct OrderTold {
     pub due_min: i32,
     /// All of it ready, min; none before it was planned, or where something of it is not.
     pub ready_min: Option<i32>,
+    /// So long after that it is ready, min; 0 where it is in time, or before it was planned.
+    pub late_min: i32,
     /// Share of days in which all of it is ready in time, 0–1; none before it was planned.
     pub on_time_frac: Option<f64>,
     /// Boxes, if it goes in boxes.
@@ -131,7 +134,15 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
         .is_ok()
         .then(|| sure(&laid.problem, starts, &laid.spreads, q.days.margin_min as i32, (DRAWS, 1)));
     let batches: Vec<DayBatchTold> = laid.made.iter().map(|m| batch(q, laid, m, starts)).collect();
-    let (lanes, cooks) = lanes(q, laid, &batches);
+    let (lanes, cooks, nobody) = lanes(q, laid, &batches);
+    let cold = lanes.iter().filter(|l| l.kind == LaneKind::Cold).flat_map(|l| &l.bars);
+    let full = too_full(q, laid, &cold.map(|b| (b.from_min, b.to_min, b.units)).collect::<Vec<_>>());
+    let alone = nobody.first().map(|id| {
+        format!(
+            "Nobody has the hands for {} alone: let another take it over half way, or move it.",
+            names.step(id)
+        )
+    });
     let mut batches = batches;
     batches.iter_mut().for_each(|b| b.shared_out(&cooks));
     let on_time = |key: &str| certain.as_ref().and_then(|c| c.on_time.get(key)).copied();
@@ -161,7 +172,7 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
             _ => Vec::new(),
         },
         terms: judged.ok(),
-        said: laid.said.clone(),
+        said: laid.said.iter().cloned().chain(alone).chain(full).collect(),
         batches,
     }
 }
@@ -210,12 +221,15 @@ fn order(
             batches: of.iter().map(|m| m.key.clone()).collect(),
         }
     });
+    let due_min = laid.calendar.minute(order.due) + later_min;
+    let ready_min = ready.filter(|r| !r.is_empty()).and_then(|r| r.into_iter().max());
     OrderTold {
         id,
         cautions: cautions(q, laid, (id, order)),
         who: order.who.clone(),
-        due_min: laid.calendar.minute(order.due) + later_min,
-        ready_min: ready.filter(|r| !r.is_empty()).and_then(|r| r.into_iter().max()),
+        due_min,
+        ready_min,
+        late_min: ready_min.map_or(0, |ready| (ready - due_min).max(0)),
         on_time_frac: made()
             .map(|m| if told(&m.key).is_some_and(|b| b.over) { Some(1.0) } else { on_time(&m.key) })
             .collect::<Option<Vec<f64>>>()

@@ -8,10 +8,12 @@ use crate::course::Tools;
 use crate::day::{Starts, StepId};
 use crate::formula::SheetTake;
 use crate::numeric::Spread;
+use crate::order::beside::heat_too;
+use crate::order::cold::{DayKeptTold, kept};
 use crate::order::graph::working;
 use crate::order::made::DayMade;
 use crate::order::question::DayQuestion;
-use crate::order::whole::{LaidOut, wanted_by};
+use crate::order::whole::LaidOut;
 use crate::process::{Manner, Step};
 use crate::start::StartAsk;
 
@@ -39,6 +41,8 @@ pub struct DayStepTold {
     pub pan_name: Option<String>,
     /// On which ring, if over a flame.
     pub ring_name: Option<String>,
+    /// What to heat meanwhile on a flame of its own, in words; none where nothing is.
+    pub heat_too: Option<String>,
     /// What goes in.
     pub takes: Vec<SheetTake>,
     /// Whether a syrup is boiled to a stage.
@@ -77,44 +81,10 @@ pub struct DayBatchTold {
     pub finished_g: f64,
     /// Ready, min; none before it was planned.
     pub ready_min: Option<i32>,
-    /// How what it makes for other batches is kept until they take it; none where they do at once.
+    /// How what it makes is kept until other batches take it or it is fetched; none where that needs nothing.
     pub kept: Option<DayKeptTold>,
     /// Its steps, in the order in which they begin; empty before it was planned.
     pub steps: Vec<DayStepTold>,
-}
-
-/// How something waits for what takes it.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct DayKeptTold {
-    /// From, min.
-    pub from_min: i32,
-    /// Until, min.
-    pub to_min: i32,
-    /// Whether it goes into the refrigerator.
-    pub cold: bool,
-    /// What to do with it.
-    pub words: String,
-}
-
-/// What is taken within so long stands where it is, min.
-const STANDS_MIN: i32 = 20;
-const DAY_MIN: f64 = 1440.0;
-
-/// How a component is kept from its end until the last batch that takes it does.
-fn kept(laid: &LaidOut, made: &DayMade, starts: &Starts, from_min: i32) -> Option<DayKeptTold> {
-    let (ingredient, _) = made.makes.as_ref()?;
-    let taken = |taker: &DayMade| {
-        wanted_by(taker, ingredient).filter_map(|s| starts.get(&StepId::of(&taker.key, s))).copied().min()
-    };
-    let to_min = laid.made.iter().filter(|m| m.makes.is_none()).filter_map(taken).max()?;
-    let stands = to_min - from_min;
-    let cold = f64::from(stands) > DAY_MIN * made.formula.finish.keep.room_days;
-    let words = match cold {
-        true => format!("Cover the {} and put it into the refrigerator", made.title.to_lowercase()),
-        false => format!("Cover the {}; it stands in the room", made.title.to_lowercase()),
-    };
-    (stands > STANDS_MIN).then_some(DayKeptTold { from_min, to_min, cold, words })
 }
 
 /// Tells a batch with a plan.
@@ -138,6 +108,7 @@ pub(super) fn batch(q: &DayQuestion<'_>, laid: &LaidOut, made: &DayMade, starts:
             takes: takes.iter().filter(|t| t.step == step.key).cloned().collect(),
             pan_name: tools.pan_of(step).map(|p| p.name.clone()),
             ring_name: step.on_flame().then(|| made.made.picked.ring.name.clone()),
+            heat_too: heat_too(q.kitchen, made, step),
             syrup: step.stage().is_some(),
             pinned: q.days.pins.contains_key(&id),
             begun: stands.is_some_and(|s| s.began_ms.or(s.done_ms).is_some()),

@@ -57,7 +57,7 @@ pub(super) fn in_pans(q: &DayQuestion<'_>, batches: &mut [DayMade]) {
     let minutes = |b: &DayMade| {
         let tools = Tools::of(&b.made.picked);
         let held = working(b).into_iter().filter(|(s, _)| tools.pan_of(s).is_some());
-        held.map(|(_, m)| m.mid).sum::<f64>() + f64::from(q.days.wash_min)
+        held.map(|(_, m)| m.mid).sum::<f64>() + f64::from(q.wash_min())
     };
     let mut order: Vec<usize> = (0..batches.len()).collect();
     order.sort_by(|a, b| minutes(&batches[*b]).total_cmp(&minutes(&batches[*a])).then(a.cmp(b)));

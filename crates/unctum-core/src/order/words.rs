@@ -6,6 +6,7 @@ use crate::day::{Break, Called, Change, HANDS, NoPlan, ResourceId, StepId};
 use crate::kitchen::KitchenDocument;
 use crate::order::graph::{CLOTH, COLD, GRINDER, TRAY};
 use crate::order::whole::LaidOut;
+use crate::start::listed;
 
 /// Names of everything in some days.
 pub struct Names<'a> {
@@ -165,7 +166,11 @@ impl Called for Names<'_> {
     }
 
     fn batch(&self, id: &str) -> String {
-        format!("“{}”", Names::batch(self, id))
+        let made = self.laid.made.iter().find(|m| m.key == id);
+        let mut who: Vec<&str> = made.iter().flat_map(|m| &m.wanted).map(|w| w.who.as_str()).collect();
+        who.dedup();
+        let whose = if who.is_empty() { String::new() } else { format!(" for {}", listed(&who)) };
+        format!("“{}”{whose}", Names::batch(self, id))
     }
 
     fn thing(&self, id: &ResourceId) -> String {
@@ -174,5 +179,9 @@ impl Called for Names<'_> {
 
     fn breaks(&self, of: &Break) -> String {
         Names::breaks(self, of)
+    }
+
+    fn moment(&self, minute: i32) -> String {
+        self.laid.calendar.words(minute)
     }
 }

@@ -211,6 +211,9 @@ pub struct Step {
     /// What must be ready.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub gates: Vec<Gate>,
+    /// Whether what goes in is hot by then, heated beside it on a flame of its own while the step before is done.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub heated_beside: bool,
     /// What it happens in.
     #[serde(default)]
     pub vessel: Vessel,
@@ -276,6 +279,7 @@ impl Step {
             inputs: vec![],
             effects: vec![],
             gates: vec![],
+            heated_beside: false,
             vessel: Vessel::default(),
             flame: None,
             heat_to_c: None,

@@ -1,9 +1,11 @@
 //! Kitchen days: plans that hold, as good as the best that are known, and days that cannot be.
 
+use std::collections::BTreeMap;
+
 use proptest::prelude::*;
 use unctum_core::day::{
-    DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, NoPlan, Planner, SOUGHT_PER_S, StepId,
-    impossible, judge,
+    DayBatch, DayHold, DayLag, DayProblem, DayStep, DayTerms, NoPlan, Planner, Proof, SOUGHT_PER_S, Starts,
+    StepId, impossible, judge,
 };
 
 fn problem(text: &str) -> DayProblem {
@@ -134,6 +136,67 @@ fn what_goes_on_since_yesterday_forbids_nothing() {
     of.pins.insert("B0.cook".into(), 100);
     assert_eq!(impossible(&of), None);
     assert_eq!(planned(&of, 1, 20).late_min, 0);
+}
+
+/// Batters mixed in one morning hour that rise an hour, are ripe for another, and are fried in one pot in the hours after a break.
+fn risen(batches: usize, least: i32, most: i32) -> DayProblem {
+    let batch = |b: usize| {
+        let step = |key: &str, dur: i32, pan: bool| {
+            let mut uses = BTreeMap::from([("attention".into(), 2)]);
+            uses.extend(pan.then(|| ("pan".into(), 1)));
+            DayStep { id: format!("B{b}.{key}").into(), dur, uses }
+        };
+        let (mix, fry) = (step("mix", 10, false), step("fry", 40, true));
+        let lag = DayLag { from: mix.id.clone(), to: fry.id.clone(), min: least, max: Some(most) };
+        let id = format!("B{b}");
+        DayBatch {
+            id: id.clone(),
+            name: id,
+            release: 0,
+            due: 660,
+            fresh: 600,
+            steps: vec![mix, fry],
+            lags: vec![lag],
+            holds: vec![],
+        }
+    };
+    DayProblem {
+        name: "A break".into(),
+        seed: 0,
+        horizon: 1440,
+        slack: 0,
+        resources: BTreeMap::from([("attention".into(), 10), ("pan".into(), 1)]),
+        windows: vec![(480, 510), (570, 660)],
+        batches: (0..batches).map(batch).collect(),
+        links: vec![],
+        taken: vec![],
+        pins: Starts::new(),
+    }
+}
+
+/// What the clock forbids is proved where no plan is found: a step to which no minute is left, and more in one pot than its
+/// hours hold. One batch fewer, or a quarter of an hour longer, is planned.
+#[test]
+fn what_the_clock_leaves_no_room_for_is_proved() {
+    let none = |of: &DayProblem| Planner::new(of, 1).err().expect("no plan");
+    let crowded = none(&risen(3, 60, 120));
+    let wants = NoPlan::Proved(Proof::Crowded {
+        thing: "pan".into(),
+        from_min: 570,
+        to_min: 660,
+        wanted_min: 120,
+        there_min: 90,
+        steps: ["B0.fry", "B1.fry", "B2.fry"].map(StepId::from).to_vec(),
+    });
+    assert_eq!(crowded, wants);
+    assert!(
+        crowded.to_string().contains("there are 90 min of “pan”, and what can lie nowhere else wants 120"),
+        "{crowded}"
+    );
+    assert_eq!(planned(&risen(2, 60, 120), 1, 20).late_min, 0);
+    // Ripe long after the kitchen has closed.
+    assert_eq!(none(&risen(1, 300, 330)), NoPlan::Proved(Proof::NoHour { step: "B0.fry".into() }));
+    assert_eq!(planned(&risen(1, 120, 130), 1, 20).late_min, 0);
 }
 
 #[test]

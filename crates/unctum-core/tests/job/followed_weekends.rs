@@ -7,12 +7,12 @@ use unctum_core::cook::state_at;
 use unctum_core::day::{Starts, StepId, judge};
 use unctum_core::log::{BatchEvent, Logged, Phase};
 use unctum_core::order::{
-    Amount, Begun, DayQuestion, KitchenDays, LaidOut, Order, OrderTold, follow_on, lay_out, tell,
+    Begun, DayQuestion, KitchenDays, LaidOut, Order, OrderTold, follow_on, lay_out, tell,
 };
 use unctum_core::process::Manner;
 use unctum_core::start::BatchSetup;
 
-use crate::common::weekend::{days, line, order, planned, weekend, with, with_at};
+use crate::common::weekend::{days, order, pieces, planned, weekend, with, with_at};
 
 /// How much longer her hands take than was planned, and how long the forgotten step is forgotten, min.
 const SLOW: f64 = 1.1;
@@ -242,10 +242,6 @@ fn followed(orders: &[(i32, Order)], forgets: usize) {
         let last = followed.told.iter().rev().find(|(_, o)| o.id == *id).expect("told");
         assert_eq!(last.1.ready_min, Some(ready_min), "{}", order.who);
     }
-}
-
-fn pieces(sweet: &str, count: u32) -> unctum_core::order::OrderLine {
-    line(sweet, Amount::Pieces { count })
 }
 
 #[test]

@@ -10,6 +10,7 @@ mod belief;
 mod calls;
 mod catalogue;
 mod cautions;
+mod cold_and_flames;
 mod courses;
 mod craft;
 mod days;

@@ -163,6 +163,28 @@ fn who_must_not_eat_what_is_warned_and_what_nobody_knows_is_refused() {
     assert_eq!(read[0]["order"]["avoids"], json!(["tree nuts", "sesame"]));
 }
 
+/// A batter that rises ten hours cannot be mixed and fried between ten and noon of one day: the clock says so, by the name of
+/// what finds no hour, and nothing is refused. With the evening it can.
+#[test]
+fn a_ferment_longer_than_the_hours_left_is_proved_to_be() {
+    let server = Server::empty();
+    let pieces = json!({"kind": "pieces", "count": 12});
+    let asked = asked(&server, "A neighbour", 30, "lentil-coconut-dumplings", &pieces);
+    let date = asked["order"]["due"].as_str().expect("a time")[..10].to_owned();
+    let order = server.ok("/api/v1/orders", &asked);
+    let mut days = server.ok("/api/v1/day/fresh", &json!({"orders": [order["id"]]}));
+    let hours = |from: &str, to: &str| json!({"date": date, "from": from, "to": to});
+    (days["first"], days["days"]) = (json!(date), json!(1));
+    days["cooks"] = json!([{"name": "Cook", "hours": [hours("10:00:00", "12:00:00")]}]);
+    let cannot = server.ok("/api/v1/day/plan", &json!({"days": days}));
+    assert_eq!((&cannot["status"], &cannot["starts"]), (&json!("impossible"), &json!({})));
+    let because = cannot["because"][0].as_str().expect("why");
+    assert!(because.contains("dumplings") && because.contains("finds no hour"), "{because}");
+    days["cooks"] = json!([{"name": "Cook", "hours": [hours("00:00:00", "23:59:00")]}]);
+    let can = server.ok("/api/v1/day/plan", &json!({"days": days, "seconds": 0.1}));
+    assert_eq!(can["status"], "planned", "{}", can["because"]);
+}
+
 /// A kitchen with one pan: what is fried and lies in warm syrup takes two, and that is all that is said against it.
 #[test]
 fn what_forbids_a_day_is_told_and_nothing_else() {

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
+import { lasts } from './clockWords'
 
 /** What a change of the days would do, before it is taken. */
 const props = defineProps<{ would: Api<'DaysPlanned'> }>()
 defineEmits<{ take: [anew: boolean]; leave: [] }>()
 
 const none = computed(() => !Object.keys(props.would.starts).length)
-const late = computed(() =>
-  props.would.told.orders.filter((o) => o.ready_min != null && o.ready_min > o.due_min),
-)
+const late = computed(() => props.would.told.orders.filter((o) => o.late_min > 0))
 </script>
 
 <template>
@@ -24,7 +23,7 @@ const late = computed(() =>
     <p v-for="b in would.because" :key="b" class="caution">{{ b }}</p>
     <p v-for="s in would.told.said" :key="s" class="caution">{{ s }}</p>
     <p v-for="o in late" :key="o.id" class="caution">
-      {{ o.who }} would be {{ o.ready_min! - o.due_min }} min late.
+      {{ o.who }} would be {{ lasts(o.late_min) }} late.
     </p>
     <div class="keys">
       <v-btn v-if="!none" class="key strong" @click="$emit('take', false)">Do it so</v-btn>

@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Api } from '@/api/client'
-import { stepsOf, stripsOf, type Strip } from './clockLine'
+import { rowsOf, stepsOf, stripsOf, type Strip } from './clockLine'
 import { dayAt, lasts, letter, wall } from './clockWords'
+import DueMark from './DueMark.vue'
 import NextStep from './NextStep.vue'
 
 /** The phone's view of the days: the clock down the middle, her hands on one side, what burns and stands on the other. */
-const props = defineProps<{ told: Api<'DaysTold'> }>()
-defineEmits<{ pick: [step: string] }>()
+const props = defineProps<{ told: Api<'DaysTold'>; ways: Api<'WaysTold'> | undefined }>()
+defineEmits<{ pick: [step: string]; ask: []; take: [days: Api<'KitchenDays'>] }>()
 
 const steps = computed(() => stepsOf(props.told).filter((s) => s.to_min > props.told.now_min))
-const rows = computed(() => steps.value.filter((s) => s.cook))
-const next = computed(() => rows.value.find((s) => !s.begun))
-const several = computed(() => new Set(rows.value.map((s) => s.cook)).size > 1)
+const rows = computed(() => rowsOf(props.told))
+const hands = computed(() => rows.value.flatMap((r) => ('order' in r ? [] : [r])))
+const next = computed(() => hands.value.find((s) => !s.begun))
+const several = computed(() => new Set(hands.value.map((s) => s.cook)).size > 1)
 const days = computed(() => {
   const words = [...new Set(rows.value.map((r) => dayAt(props.told, r.from_min)?.words ?? ''))]
   return words.map((day) => {
@@ -23,7 +25,7 @@ const days = computed(() => {
 })
 const placeOf = (s: Strip) => ({ gridRow: `${s.from} / ${s.to}`, gridColumn: s.column + 3 })
 /** The first row of her hands that is not over: there it is now. */
-const now = computed(() => rows.value[0]?.id)
+const now = computed(() => hands.value[0]?.id)
 </script>
 
 <template>
@@ -41,7 +43,16 @@ const now = computed(() => rows.value[0]?.id)
         }"
       >
         <template v-for="(s, i) in d.rows" :key="s.id">
+          <DueMark
+            v-if="'order' in s"
+            :order="s.order"
+            :ways="ways"
+            :style="{ gridRow: i + 1 }"
+            @ask="$emit('ask')"
+            @take="$emit('take', $event)"
+          />
           <v-btn
+            v-else
             class="what"
             :class="{ begun: s.begun, now: s.id === now }"
             :style="{ gridRow: i + 1 }"

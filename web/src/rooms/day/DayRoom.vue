@@ -56,9 +56,10 @@ const loose = computed(() =>
   (orders.value ?? []).filter((o) => !all.value?.some((d) => d.days.orders.includes(o.id))),
 )
 async function written(id: number): Promise<void> {
+  const was = order.value
   writing.value = undefined
   await view.load()
-  if (kept.value?.days.orders.includes(id)) await view.planned(kept.value.days)
+  if (kept.value?.days.orders.includes(id)) await view.propose(kept.value.days, was)
   else await view.takeIn(id)
 }
 async function removed(): Promise<void> {
@@ -101,9 +102,7 @@ const keepMoved = () =>
     if (days && told.value) await view.keep({ ...days, starts: told.value.starts })
     await view.tell()
   })
-const lateOrders = computed(() =>
-  (plan.value?.orders ?? []).filter((o) => o.ready_min != null && o.ready_min > o.due_min),
-)
+const lateOrders = computed(() => (plan.value?.orders ?? []).filter((o) => o.late_min > 0))
 /** What was asked for and is in no batch. */
 const notMade = computed(() =>
   (plan.value?.orders ?? []).flatMap((o) =>
@@ -123,7 +122,7 @@ const paper = () => window.print()
           <template v-if="told.status === 'impossible'">It cannot be done so.</template>
           <template v-else-if="without">Not planned yet.</template>
           <template v-else-if="lateOrders.length">
-            {{ lateOrders.map((o) => `${o.who} ${o.ready_min! - o.due_min} min late`).join(', ') }}
+            {{ lateOrders.map((o) => `${o.who} ${lasts(o.late_min)} late`).join(', ') }}
           </template>
           <template v-else-if="plan.terms">
             {{ notMade.length ? 'The rest is in time.' : 'All in time.' }}
@@ -187,7 +186,7 @@ const paper = () => window.print()
         v-if="proposal && !working"
         :would="proposal.would"
         @take="view.takeProposed"
-        @leave="proposal = undefined"
+        @leave="view.leaveProposed"
       />
       <div v-else-if="told.moved.length" class="moved" role="status">
         <p><strong>The plan has followed the stove.</strong></p>
@@ -200,6 +199,7 @@ const paper = () => window.print()
       <WaysList
         v-if="(told.because.length || lateOrders.length) && !working"
         class="no-paper"
+        :class="{ broad: side === 'plan' && !told.because.length }"
         :ways="ways"
         @ask="view.easeIt()"
         @take="view.planned({ ...$event, starts: {} })"
@@ -222,7 +222,14 @@ const paper = () => window.print()
           </p>
         </div>
         <div class="right">
-          <ClockLine class="narrow" :told="plan" @pick="picked($event)" />
+          <ClockLine
+            class="narrow"
+            :told="plan"
+            :ways="working ? undefined : ways"
+            @pick="picked($event)"
+            @ask="view.easeIt()"
+            @take="view.planned({ ...$event, starts: {} })"
+          />
           <div class="broad">
             <LanesDrawing
               v-if="!without"

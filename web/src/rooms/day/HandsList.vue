@@ -69,6 +69,7 @@ const next = computed(() => (props.all ? undefined : rows.value.find((s) => s.co
             <span class="small soft"
               >{{ s.batch.title }}<template v-if="s.where"> · {{ s.where }}</template></span
             >
+            <span v-if="s.heat_too" class="small">{{ s.heat_too }}.</span>
             <span v-if="s.amounts" class="small amounts">{{ s.amounts }}</span>
           </v-btn>
           <span class="small figures soft lasts"

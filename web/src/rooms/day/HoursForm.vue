@@ -25,7 +25,6 @@ const cooks = ref(
 const margin = ref(props.days.margin_min ?? 30)
 const spare = ref(props.days.spare_frac ?? 0.05)
 const litres = ref(props.days.cold_litres ?? 60)
-const wash = ref(props.days.wash_min ?? 10)
 const more = () =>
   cooks.value.push({
     name: 'Helper',
@@ -42,7 +41,8 @@ function done(): void {
     margin_min: Math.round(margin.value),
     spare_frac: spare.value,
     cold_litres: litres.value,
-    wash_min: Math.round(wash.value),
+    // How long washing takes is her kitchen's.
+    wash_min: null,
     cooks: cooks.value.map((c) => ({
       name: c.name,
       hours: c.hours
@@ -82,7 +82,6 @@ function done(): void {
     <div class="others">
       <AmountField v-model="margin" label="Ready before it is fetched" unit="min" accepts="any" />
       <AmountField v-model="spare" label="Spare pieces" kind="share" accepts="any" />
-      <AmountField v-model="wash" label="To wash a pan" unit="min" accepts="any" />
       <AmountField v-model="litres" label="Room in the refrigerator" unit="litres" accepts="any" />
     </div>
     <div class="keys">

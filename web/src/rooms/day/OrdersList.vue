@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Api } from '@/api/client'
 import { number, sureWords } from '@/units/format'
-import { dayAndWall, wall } from './clockWords'
+import { dayAndWall, lasts, wall } from './clockWords'
 
 /** What is asked for, and whether it will be there. */
 defineProps<{ told: Api<'DaysTold'> }>()
@@ -18,20 +18,18 @@ function madeWords(p: Api<'PiecesTold'>): string {
   if (p.tasting) parts.push(`${p.tasting} to taste`)
   return `${parts.join(' + ')} = ${p.made} made`
 }
-const late = (o: Api<'OrderTold'>) => o.ready_min != null && o.ready_min > o.due_min
 </script>
 
 <template>
   <ul class="orders" aria-label="Orders">
-    <li v-for="o in told.orders" :key="o.id" :class="{ late: late(o) }">
+    <li v-for="o in told.orders" :key="o.id" :class="{ late: o.late_min > 0 }">
       <v-btn class="who" @click="$emit('change', o.id)">{{ o.who }}</v-btn>
       <p class="when figures">
         fetched {{ dayAndWall(told, o.due_min)
         }}<template v-if="o.ready_min != null">
           ·
-          <strong v-if="late(o)"
-            >ready {{ dayAndWall(told, o.ready_min) }}, {{ o.ready_min - o.due_min }} min
-            late</strong
+          <strong v-if="o.late_min > 0"
+            >ready {{ dayAndWall(told, o.ready_min) }}, {{ lasts(o.late_min) }} late</strong
           >
           <template v-else>ready {{ wall(told, o.ready_min) }}</template>
         </template>

@@ -54,9 +54,7 @@ const room = computed(() => {
 const MOVES = [-60, -15, -5, 5, 15, 60]
 const nudge = (min: number) => (at.value = (at.value ?? of.value?.from_min ?? 0) + min)
 const lateOrders = computed(() =>
-  (probed.value?.with?.told.orders ?? []).filter(
-    (o) => o.ready_min != null && o.ready_min > o.due_min,
-  ),
+  (probed.value?.with?.told.orders ?? []).filter((o) => o.late_min > 0),
 )
 const stove = computed(() => {
   const b = batch.value
@@ -112,7 +110,7 @@ const stove = computed(() => {
           {{ lateOrders.length ? '' : 'All orders stay in time.' }}
         </p>
         <p v-for="o in lateOrders" :key="o.id" class="caution">
-          {{ o.who }} would be {{ (o.ready_min ?? 0) - o.due_min }} min late.
+          {{ o.who }} would be {{ lasts(o.late_min) }} late.
         </p>
       </template>
     </div>

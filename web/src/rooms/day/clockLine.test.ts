@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Api } from '@/api/client'
-import { stepsOf, stripsOf } from './clockLine'
+import { rowsOf, stepsOf, stripsOf } from './clockLine'
 
 const step = (
   id: string,
@@ -19,6 +19,7 @@ const step = (
 /** A pan that boils while she grates, then stands by itself while she shapes; something lies in the cold meanwhile. */
 const told = {
   now_min: 0,
+  orders: [{ id: 7, who: 'A neighbour', due_min: 40, late_min: 0 }],
   batches: [
     {
       key: 'a',
@@ -51,6 +52,11 @@ describe('the clock line', () => {
     expect(of('boil')).toMatchObject({ kind: 'ring', from: 1, to: 3 })
     expect(of('soak')).toMatchObject({ kind: 'waits', from: 3, to: 4 })
     expect(of('b/kept')).toMatchObject({ kind: 'cold', step: undefined, from: 2, to: 4 })
+  })
+
+  it('says who fetches where the clock says so, and leaves out what is over', () => {
+    expect(rowsOf(told).map((r) => r.id)).toEqual(['boil', 'grate', 'shape', 'due/7', 'serve'])
+    expect(rowsOf({ ...told, now_min: 40 }).map((r) => r.id)).toEqual(['serve'])
   })
 
   it('lets no two stand in one place', () => {

@@ -25,8 +25,34 @@ export const stepsOf = (told: Told): Step[] =>
     .sort((a, b) => a.from_min - b.from_min || a.to_min - b.to_min)
     .map((s) => ({ ...s, where: [s.pan_name, s.ring_name].filter(Boolean).join(', ') }))
 
+/** An order that is fetched, as a row of the line. */
+export interface Due {
+  id: string
+  order: Api<'OrderTold'>
+  from_min: number
+  to_min: number
+}
+
+/** What of the days is still to come, in the order of the clock: what is done by hand, and what is fetched. */
+export function rowsOf(told: Told): (Step | Due)[] {
+  const hands = stepsOf(told).filter((s) => s.cook)
+  const dues = told.orders.map((order) => ({
+    id: `due/${order.id}`,
+    order,
+    from_min: order.due_min,
+    to_min: order.due_min,
+  }))
+  return [...hands, ...dues]
+    .filter((r) => r.to_min > told.now_min)
+    .sort((a, b) => a.from_min - b.from_min || a.to_min - b.to_min)
+}
+
 /** Beside the rows of what is done by hand: what burns and what stands meanwhile, each in the first column that is free. */
-export function stripsOf(rows: readonly Step[], steps: readonly Step[], told: Told): Strip[] {
+export function stripsOf(
+  rows: readonly Pick<Step, 'from_min' | 'to_min'>[],
+  steps: readonly Step[],
+  told: Told,
+): Strip[] {
   const row = (minute: number) => {
     const at = rows.findIndex((r) => r.from_min >= minute)
     return at < 0 ? rows.length + 1 : at + 1

@@ -4,6 +4,7 @@ import { useChanges } from '@/live/changes'
 import { zoneHere } from '@/units/zone'
 
 type Days = Api<'KitchenDays'>
+type Order = Api<'OrderView'>
 
 /** Whoever waits for a plan is told how long the line is, so often, ms. */
 const LINE_MS = 1500
@@ -11,15 +12,15 @@ const NO_LINE = { plans: 0, within_s: 0 }
 
 /** The days in the kitchen: orders, the plan as it is kept, and another one that is looked at before it is kept. */
 export function useDays() {
-  const orders = shallowRef<Api<'OrderView'>[]>()
+  const orders = shallowRef<Order[]>()
   const all = shallowRef<Api<'KeptDays'>[]>()
   const chosen = ref<number>()
   const told = shallowRef<Api<'DaysPlanned'>>()
   const ways = shallowRef<Api<'WaysTold'>>()
   const trouble = ref('')
   const working = ref('')
-  /** A change that is looked at before it is taken: the days with it, and what it would do. */
-  const proposal = shallowRef<{ days: Days; would: Api<'DaysPlanned'> }>()
+  /** A change that is looked at before it is taken: the days with it, what it would do, the order as it was before. */
+  const proposal = shallowRef<{ days: Days; would: Api<'DaysPlanned'>; was?: Order | undefined }>()
   /** Days as they were before each change of this visit, to be taken back. */
   const before = shallowRef<Days[]>([])
 
@@ -93,8 +94,8 @@ export function useDays() {
     return inTurn({ days, keep: keep_most })
   }
 
-  /** Shows what a change of the days would move; where there is no plan yet it is planned at once. */
-  async function propose(days: Days): Promise<void> {
+  /** Shows what a change of the days, or of an order in them, would move; without a plan it is planned at once. */
+  async function propose(days: Days, was?: Order): Promise<void> {
     const stands = kept.value
     const starts = told.value?.starts ?? {}
     if (!stands || !Object.keys(starts).length) return planned({ ...days, starts: {} })
@@ -104,7 +105,7 @@ export function useDays() {
       (signal) => answer(api.POST('/api/v1/day/plan', { body, signal })),
       begin(),
     )
-    proposal.value = would && { days, would }
+    proposal.value = would && { days, would, was }
     working.value = ''
   }
 
@@ -117,6 +118,20 @@ export function useDays() {
     await tried(async () => {
       await keep({ ...taken.days, starts: taken.would.starts })
       await tell()
+    })
+  }
+
+  /** Leaves the change that was looked at; an order that was changed is again as it was. */
+  async function leaveProposed(): Promise<void> {
+    const was = proposal.value?.was
+    proposal.value = undefined
+    const now = orders.value?.find((o) => o.id === was?.id)
+    if (!was || !now) return
+    await tried(async () => {
+      const params = { path: { id: was.id }, header: { 'If-Match': `${now.version}` } }
+      const body = { zone: zoneHere(), order: was.order }
+      await answer(api.PUT('/api/v1/orders/{id}', { params, body }))
+      await load()
     })
   }
 
@@ -216,6 +231,7 @@ export function useDays() {
     planned,
     propose,
     takeProposed,
+    leaveProposed,
     keep,
     tell,
     easeIt,

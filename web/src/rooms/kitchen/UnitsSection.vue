@@ -6,12 +6,13 @@ import AmountField from '@/look/pieces/AmountField.vue'
 import KeyRow from '@/look/pieces/KeyRow.vue'
 import { degreeUnit, dose, gramUnit } from '@/units/format'
 
-/** Scale, refractometer, and the units she reads. Edits the draft in place. */
+/** Scale, refractometer, the units she reads, how long washing takes. Edits the draft in place. */
 const bench = defineModel<Api<'Bench'>>('bench', { required: true })
 const note = computed(() => {
   const step = bench.value.scale_step_g
   const scale = step == null ? 'no scale' : `a scale to ${dose(step)} ${gramUnit()}`
-  return `${scale}, ${degreeUnit()}`
+  const wash = bench.value.wash_min
+  return `${scale}, ${degreeUnit()}${wash == null ? '' : `, ${wash} min to wash a pan`}`
 })
 const UNITS_T = [
   { key: 'celsius', name: '°C' },
@@ -24,7 +25,7 @@ const UNITS_M = [
 </script>
 
 <template>
-  <FoldSection title="Scale, refractometer, units" :note="note">
+  <FoldSection title="Scale, refractometer, units, washing" :note="note">
     <div class="fields">
       <AmountField
         v-model="bench.scale_step_g"
@@ -39,6 +40,7 @@ const UNITS_M = [
         accepts="any"
         @emptied="bench.refractometer_offset_brix = null"
       />
+      <AmountField v-model="bench.wash_min" label="A pan is clean after" unit="min" accepts="any" />
       <KeyRow
         label="Temperatures in"
         :choices="UNITS_T"

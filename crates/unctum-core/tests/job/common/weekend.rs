@@ -68,6 +68,10 @@ pub fn line(sweet_key: &str, amount: Amount) -> OrderLine {
     OrderLine { sweet_key: sweet_key.into(), method_key: None, variation: vec![], amount }
 }
 
+pub fn pieces(sweet_key: &str, count: u32) -> OrderLine {
+    line(sweet_key, Amount::Pieces { count })
+}
+
 pub fn order(who: &str, hour: i8, lines: Vec<OrderLine>) -> Order {
     let due = date(2026, 12, 5).at(hour, 0, 0, 0);
     Order { who: who.into(), due, eaten_on: None, lines, price: None, avoids: vec![], note: String::new() }
