@@ -29,13 +29,13 @@ const UNITS_M = [
     <div class="fields">
       <AmountField
         v-model="bench.scale_step_g"
-        label="Step of the scale, if there is one"
+        label="The scale reads to"
         kind="mass"
         @emptied="bench.scale_step_g = null"
       />
       <AmountField
         v-model="bench.refractometer_offset_brix"
-        label="Refractometer reads high by"
+        label="Refractometer high by"
         unit="°Bx"
         accepts="any"
         @emptied="bench.refractometer_offset_brix = null"
