@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::day::{DayTerms, Starts, judge, sure};
+use crate::day::{DayTerms, Starts, StepId, judge, sure};
 use crate::order::asked::{Amount, Order};
 use crate::order::cold::too_full;
 use crate::order::eaters::{heed, not_for};
@@ -137,7 +137,9 @@ pub fn tell(q: &DayQuestion<'_>, laid: &LaidOut, starts: &Starts) -> DaysTold {
     let (lanes, cooks, nobody) = lanes(q, laid, &batches);
     let cold = lanes.iter().filter(|l| l.kind == LaneKind::Cold).flat_map(|l| &l.bars);
     let full = too_full(q, laid, &cold.map(|b| (b.from_min, b.to_min, b.units)).collect::<Vec<_>>());
-    let alone = nobody.first().map(|id| {
+    // What goes on already is done by whoever does it.
+    let to_come = |id: &&StepId| batches.iter().flat_map(|b| &b.steps).any(|s| s.id == **id && !s.begun);
+    let alone = nobody.iter().find(to_come).filter(|_| judged.is_ok()).map(|id| {
         format!(
             "Nobody has the hands for {} alone: let another take it over half way, or move it.",
             names.step(id)

@@ -61,6 +61,7 @@ const now = computed(() => hands.value[0]?.id)
             <span
               ><strong>{{ letter(s.n) }}</strong> {{ s.title }}</span
             >
+            <span v-if="s.heat_too" class="small">{{ s.heat_too }}.</span>
             <span class="small soft figures"
               >{{ lasts(s.to_min - s.from_min)
               }}<template v-if="several">, {{ s.cook?.slice(0, 1) }}</template

@@ -20,6 +20,7 @@ defineEmits<{ pick: [] }>()
       }}<template v-if="step.from_cook">, taken over from {{ step.from_cook }}</template>
     </p>
     <p v-if="step.where" class="small soft">{{ step.where }}</p>
+    <p v-if="step.heat_too">{{ step.heat_too }}.</p>
   </section>
 </template>
 
