@@ -193,6 +193,11 @@ async function remove(): Promise<void> {
 }
 
 @container room (max-width: 30rem) {
+  /* A count between its two keys wants more room than what it counts. */
+  .line-of {
+    grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  }
+
   .what {
     grid-column: 1 / -1;
   }
