@@ -100,7 +100,11 @@ test('from orders to a plan, moved, pinned, begun, late, planned anew', async ({
     await expect(change).toHaveCount(0)
     await expect(asked.getByText('24 asked + 2 spare + 1 to taste = 27 made')).toBeVisible()
     await raised()
+    const taken = page.waitForResponse(
+      (r) => r.url().includes('/api/v1/days/') && r.request().method() === 'PUT',
+    )
     await change.getByRole('button', { name: 'Do it so' }).click()
+    expect((await taken).ok()).toBe(true)
     await expect(asked.getByText('42 asked + 3 spare + 1 to taste = 46 made')).toBeVisible()
     await expect(page.locator('.state')).toContainText('All in time.')
 

@@ -118,7 +118,8 @@ const dragged = computed(() => {
                 :x2="full"
                 :y2="lane.top + lane.height + 2"
               />
-              <template v-for="(bar, i) in lane.bars" :key="i">
+              <!-- By its step: where the plan changes, what is held and where the keys go stays with it. -->
+              <template v-for="(bar, i) in lane.bars" :key="bar.step ?? i">
                 <g
                   v-if="lane.kind === 'hands'"
                   class="bar hand"
