@@ -8,8 +8,6 @@ use crate::day::problem::{DayBatch, DayProblem, DayStep, HANDS};
 use crate::day::proof::Proof;
 use crate::day::spans::Spans;
 
-/// Tenths of one cook; what wants more than half of her is not done beside another such.
-const COOK: i64 = 10;
 /// Of more steps than this nothing is proved so: it would take longer than a plan.
 const MOST_STEPS: usize = 160;
 
@@ -115,10 +113,8 @@ impl<'a> Left<'a> {
         for (i, (_, step)) in self.steps.iter().enumerate() {
             let (from, last) = self.first_last(i);
             for (thing, units) in &step.uses {
-                let whole = *thing == HANDS && i64::from(*units) > COOK / 2;
-                let units = if whole { COOK.max(i64::from(*units)) } else { i64::from(*units) };
-                let want =
-                    Want { step: &step.id, from, to: last + step.dur, much: units * i64::from(step.dur) };
+                let much = i64::from(*units) * i64::from(step.dur);
+                let want = Want { step: &step.id, from, to: last + step.dur, much };
                 all.entry(thing).or_default().push(want);
             }
         }
