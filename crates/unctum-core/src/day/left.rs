@@ -176,3 +176,29 @@ impl<'a> Left<'a> {
         })
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Forty minutes of one cook, in which somebody stands at one pan and looks at others beside it.
+    fn beside(looks: usize) -> DayProblem {
+        let batch = |id: String, tenths: i32| {
+            serde_json::json!({"id": id, "due": 40, "fresh": 40, "steps": [
+                {"id": format!("{id}/s"), "dur": 40, "uses": {"attention": tenths}}]})
+        };
+        let looks = (0..looks).map(|n| batch(format!("look{n}"), 2));
+        let batches: Vec<_> = std::iter::once(batch("stands".into(), 8)).chain(looks).collect();
+        let of = serde_json::json!({"horizon": 40, "resources": {"attention": 10}, "windows": [[0, 40]], "batches": batches});
+        serde_json::from_value(of).expect("a problem")
+    }
+
+    #[test]
+    fn what_one_cook_can_do_at_once_is_not_proved_impossible() {
+        assert_eq!(out_of_hours(&beside(1)), None);
+        assert!(matches!(
+            out_of_hours(&beside(2)),
+            Some(Proof::Crowded { wanted_min: 48, there_min: 40, .. })
+        ));
+    }
+}
